@@ -1,0 +1,48 @@
+import { bisect } from '../solve/bisect'
+import { ETHANOL_G_PER_MOL, ethanolVapourPressureKPa } from './ethanol'
+import { WATER_G_PER_MOL, waterBoilingPointC, waterVapourPressureKPa } from './water'
+
+// van Laar constants for ethanol (1) and water (2) at 1 atm, Gmehling & Onken
+const A12 = 1.6798
+const A21 = 0.9227
+
+/** Activity coefficients of ethanol and water at an ethanol mole fraction 0..0.9 (van Laar). */
+function activityCoefficients(x: number): { ethanol: number; water: number } {
+  if (x <= 0) return { ethanol: Math.exp(A12), water: 1 }
+  const ethanol = Math.exp(A12 / (1 + (A12 * x) / (A21 * (1 - x))) ** 2)
+  const water = Math.exp(A21 / (1 + (A21 * (1 - x)) / (A12 * x)) ** 2)
+  return { ethanol, water }
+}
+
+/** Mole fraction of ethanol in the volatile (water + ethanol) part, from masses in g. */
+export function ethanolMoleFrac(waterG: number, ethanolG: number): number {
+  const ethanolMol = ethanolG / ETHANOL_G_PER_MOL
+  const totalMol = ethanolMol + waterG / WATER_G_PER_MOL
+  return totalMol > 0 ? ethanolMol / totalMol : 0
+}
+
+/**
+ * Boiling point, °C, of water and ethanol together (modified Raoult with van Laar). `reduction:P7`
+ * @param x - ethanol mole fraction of the volatile part, 0..0.9
+ * @param pressureKPa - 60..101.4
+ */
+export function bubblePointC(x: number, pressureKPa: number): number {
+  if (x <= 0) return waterBoilingPointC(pressureKPa)
+  const gamma = activityCoefficients(x)
+  const excess = (t: number) => x * gamma.ethanol * ethanolVapourPressureKPa(t) + (1 - x) * gamma.water * waterVapourPressureKPa(t) - pressureKPa
+  const found = bisect(excess, 20, 101)
+  return found.status === 'converged' ? found.root : waterBoilingPointC(pressureKPa)
+}
+
+/** Mole fraction of ethanol in the first vapour over a boiling liquid. `reduction:P7` */
+export function vapourMoleFrac(x: number, pressureKPa: number): number {
+  const t = bubblePointC(x, pressureKPa)
+  return (x * activityCoefficients(x).ethanol * ethanolVapourPressureKPa(t)) / pressureKPa
+}
+
+/** How much more readily ethanol boils away than water, alpha, at the bubble point; 11.95 in the dilute limit. `reduction:P8` */
+export function relativeVolatility(x: number, pressureKPa: number): number {
+  const t = bubblePointC(x, pressureKPa)
+  const gamma = activityCoefficients(x)
+  return (gamma.ethanol * ethanolVapourPressureKPa(t)) / (gamma.water * waterVapourPressureKPa(t))
+}

@@ -1,0 +1,29 @@
+import type { AllergenMark } from '../allergens/allergens'
+import { ACID_EQUIVALENT, EMPTY, SPECIES, type Composition, type FixedAcid, type Species } from '../mixture/composition'
+
+/** How an ingredient behaves when it stays solid in the pan (shallots in wine): it is weighed with the pan and lifts the level. */
+export interface SolidInPan { readonly massShare: number; readonly volumeMlPerG: number }
+
+/** An ingredient as kitchens know it; composition in g per 100 g. */
+export interface Ingredient {
+  readonly id: string
+  readonly name: string
+  readonly isLiquid: boolean
+  readonly per100G: Readonly<Partial<Record<Species, number>>>
+  readonly fixedAcid?: FixedAcid
+  readonly solidInPan?: SolidInPan
+  readonly allergens: Readonly<Record<string, AllergenMark>>
+  /** Where the numbers are from, or that they are an estimate. */
+  readonly source: string
+}
+
+/**
+ * The species of an amount of an ingredient.
+ * @param amountG - g, at least 0
+ */
+export function compositionOf(ingredient: Ingredient, amountG: number): Composition {
+  const result = { ...EMPTY } as Record<Species | 'acidEqFixed', number>
+  for (const species of SPECIES) result[species] = ((ingredient.per100G[species] ?? 0) * amountG) / 100
+  result.acidEqFixed = ingredient.fixedAcid ? result.fixacid * ACID_EQUIVALENT[ingredient.fixedAcid] : 0
+  return result
+}

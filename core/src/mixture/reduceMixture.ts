@@ -1,0 +1,72 @@
+import { airPressureKPa } from '../heat/atmosphere'
+import { ethanolMoleFrac, relativeVolatility } from '../heat/vapourLiquid'
+import { DomainError } from '../errors'
+import { massG, solidsFrac, type Composition } from './composition'
+import { volume20Ml } from './volume'
+
+/** Exponent of acetic acid left against water left (water–acetic vapour–liquid equilibrium, dilute end; medium, ±0.1). */
+export const ACETIC_EXPONENT = 0.7
+
+/** Where a reduction stops: a volume at 20 °C, a mass, or a share of solids. */
+export type StopAt =
+  | { readonly volumeMl: number }
+  | { readonly massG: number }
+  | { readonly solidsFrac: number }
+
+const LN_STEP = -0.004
+
+/** Distance still to go: positive before the stop, zero at it; the same sign for all three kinds. */
+function toGo(mixture: Composition, stop: StopAt): number {
+  if ('volumeMl' in stop) return volume20Ml(mixture) - stop.volumeMl
+  if ('massG' in stop) return massG(mixture) - stop.massG
+  return stop.solidsFrac - solidsFrac(mixture)
+}
+
+/** d ln(ethanol) / d ln(water) of an open boiling liquid (Rayleigh). */
+function ethanolSlope(lnWater: number, lnEthanol: number, kappa: number, pressureKPa: number): number {
+  return kappa * relativeVolatility(ethanolMoleFrac(Math.exp(lnWater), Math.exp(lnEthanol)), pressureKPa)
+}
+
+/** One Runge–Kutta step of the Rayleigh equation by `h` in ln(water). */
+function stepLnEthanol(lnWater: number, lnEthanol: number, h: number, kappa: number, pressureKPa: number): number {
+  const k1 = ethanolSlope(lnWater, lnEthanol, kappa, pressureKPa)
+  const k2 = ethanolSlope(lnWater + h / 2, lnEthanol + (h / 2) * k1, kappa, pressureKPa)
+  const k3 = ethanolSlope(lnWater + h / 2, lnEthanol + (h / 2) * k2, kappa, pressureKPa)
+  const k4 = ethanolSlope(lnWater + h, lnEthanol + h * k3, kappa, pressureKPa)
+  return lnEthanol + (h / 6) * (k1 + 2 * k2 + 2 * k3 + k4)
+}
+
+/**
+ * What is left when a mixture boils down in an open pan: water, ethanol and acetic acid leave, all else stays.
+ *
+ * Model: Rayleigh distillation marched in ln(water), step −0.004, Runge–Kutta 4; acetic = A0·(W/W0)^0.70. `reduction:C2 C3 C8 C9 R1–R3`
+ * @param kappa - 1 for a lively boil, 0.6 for a bare simmer (gas-film limit)
+ * @returns the mixture at the stop; unchanged where it is already past it
+ * @throws DomainError `cannotReduce` where the water ends before the stop
+ */
+export function reduceMixture(start: Composition, stop: StopAt, kappa = 1, pressureKPa = airPressureKPa(0)): Composition {
+  if (toGo(start, stop) <= 0) return start
+  const lnWater0 = Math.log(start.water)
+  const at = (lnWater: number, lnEthanol: number): Composition => ({
+    ...start, water: Math.exp(lnWater), ethanol: start.ethanol > 0 ? Math.exp(lnEthanol) : 0, acetic: start.acetic * Math.exp(ACETIC_EXPONENT * (lnWater - lnWater0)),
+  })
+  let lnWater = lnWater0
+  let lnEthanol = start.ethanol > 0 ? Math.log(start.ethanol) : -Infinity
+  const next = (h: number) => (start.ethanol > 0 && lnEthanol > -60 ? stepLnEthanol(lnWater, lnEthanol, h, kappa, pressureKPa) : -Infinity)
+  while (lnWater > lnWater0 - 12) {
+    const stepped = next(LN_STEP)
+    if (toGo(at(lnWater + LN_STEP, stepped), stop) <= 0) {
+      let low = LN_STEP
+      let high = 0
+      for (let i = 0; i < 60; i++) {
+        const mid = (low + high) / 2
+        if (toGo(at(lnWater + mid, next(mid)), stop) <= 0) low = mid
+        else high = mid
+      }
+      return at(lnWater + low, next(low))
+    }
+    lnWater += LN_STEP
+    lnEthanol = stepped
+  }
+  throw new DomainError('cannotReduce', 'stop', Object.values(stop)[0])
+}

@@ -1,0 +1,7 @@
+import vue from '@vitejs/plugin-vue'
+import { defineConfig } from 'vitest/config'
+
+export default defineConfig({
+  plugins: [vue()],
+  test: { name: 'web', root: import.meta.dirname, include: ['src/**/*.test.ts'], environment: 'happy-dom', server: { deps: { inline: ['vuetify'] } } },
+})
