@@ -30,7 +30,7 @@ const none = (status: 'ask' | 'conflict', flags: ReductionFlag[], options: Readi
 function fractionOf(claim: ReductionClaim, startMl: number): number {
   if (claim.kind === 'fractionLeft') return claim.value
   if (claim.kind === 'volumeLeft') return claim.valueMl / (claim.fromMl ?? startMl)
-  return 1 - claim.valueMl / startMl
+  return claim.kind === 'volumeGone' ? 1 - claim.valueMl / startMl : NaN
 }
 
 /**

@@ -1,0 +1,24 @@
+import { findModel, runModel, type Model, type ModelAnswer } from '@liquamen/core'
+import { z } from 'zod'
+import { inRange, text } from './primitives'
+import { problem, schemaProblem, type Problem } from './problem'
+
+/** The schema of a model's inputs, read from the registry: a new model needs no edit here. */
+export function modelInputSchema(model: Model): z.ZodType<Record<string, number | string>> {
+  const shape = Object.fromEntries(model.inputs.map((input) => {
+    const base = 'range' in input ? inRange(input.range) : 'oneOf' in input ? z.enum(input.oneOf as [string, ...string[]]) : text(input.text.maxLength).min(1)
+    return [input.name, input.optional === undefined ? base : base.optional()]
+  }))
+  return z.strictObject(shape) as unknown as z.ZodType<Record<string, number | string>>
+}
+
+/** Runs a model on input from outside. */
+export function compute(modelId: string, input: unknown): { ok: true; answer: ModelAnswer } | { ok: false; problem: Problem } {
+  const model = findModel(modelId)
+  if (!model) return { ok: false, problem: problem(404, 'unknownModel', `There is no model named ${modelId.slice(0, 60)}.`) }
+  const read = modelInputSchema(model).safeParse(input)
+  if (!read.success) return { ok: false, problem: schemaProblem(read.error) }
+  const answer = runModel(model, read.data)
+  if (Number.isNaN(answer.value) && answer.warnings.length === 0) return { ok: false, problem: problem(422, 'noAnswer', 'These numbers have no answer.') }
+  return { ok: true, answer }
+}

@@ -1,0 +1,121 @@
+import { effectiveFacts, type Deviation } from '../events/effectiveFacts'
+import type { Fact } from '../events/fact'
+import { emptyBatch, type BatchState, type StepState } from './batchState'
+
+type Of<K extends Fact['kind']> = Extract<Fact, { kind: K }>
+type Draft = { -readonly [P in keyof BatchState]: BatchState[P] }
+
+/** Mutable lists beside the draft, so that a fold of n facts costs n and not n². */
+interface Fold { readonly draft: Draft; readonly stageFacts: BatchState['stageFacts'][number][]; readonly forecasts: BatchState['forecasts'][number][]; readonly servings: BatchState['servings'][number][]; readonly deviations: Deviation[]; readonly crew: Set<string> }
+
+const OVERSHOOT = 0.95 // under this share of the target's mass a reduction has gone too far
+const UNFINISHED_BUSINESS: readonly Fact['kind'][] = ['batch.planned', 'reading.explained', 'batch.finished', 'alarm.silenced', 'forecast.shown']
+
+function deviate(fold: Fold, fact: Fact, code: string, detail?: string | number): void {
+  fold.deviations.push({ code, factId: fact.id, atMs: fact.atMs, detail })
+}
+
+function setStep(fold: Fold, stepId: string, change: StepState): void {
+  fold.draft.steps = { ...fold.draft.steps, [stepId]: { ...fold.draft.steps[stepId], ...change } }
+}
+
+function startStep(fold: Fold, fact: Of<'step.started'>): void {
+  const { stepId, stage } = fact.payload
+  if (fold.draft.steps[stepId]?.startedAtMs !== undefined) return deviate(fold, fact, 'stepStartedTwice', stepId)
+  setStep(fold, stepId, { startedAtMs: fact.atMs, ...(stage ? { stage } : {}) })
+  fold.draft.currentStepId = stepId
+  if (stage) {
+    fold.draft.heat = stage.heat
+    fold.draft.isPanOff = false
+  }
+}
+
+function finishStep(fold: Fold, fact: Of<'step.finished'>): void {
+  const { stepId, massG } = fact.payload
+  const step = fold.draft.steps[stepId]
+  if (step?.finishedAtMs !== undefined) return deviate(fold, fact, 'stepFinishedTwice', stepId)
+  if (step?.startedAtMs === undefined) deviate(fold, fact, 'stepNeverStarted', stepId)
+  if (massG !== undefined && step?.stage && massG < OVERSHOOT * step.stage.targetMassG) deviate(fold, fact, 'overReduced', Math.round(step.stage.targetMassG - massG))
+  setStep(fold, stepId, { finishedAtMs: fact.atMs, finishedBy: fact.actor.crewId, massG })
+  if (fold.draft.currentStepId === stepId) fold.draft.currentStepId = undefined
+}
+
+function serve(fold: Fold, fact: Of<'portion.served'>): void {
+  const { draft } = fold
+  draft.servedPortions += fact.payload.portions
+  fold.servings.push({ atMs: fact.atMs, portions: fact.payload.portions, orderId: fact.payload.orderId, by: fact.actor.crewId })
+  if (draft.plan && draft.servedPortions > draft.plan.yieldPortions) deviate(fold, fact, 'servedMoreThanMade', draft.servedPortions)
+}
+
+function finish(fold: Fold, fact: Of<'batch.finished'>): void {
+  const { draft } = fold
+  if (draft.finishedAtMs !== undefined) return deviate(fold, fact, 'finishedTwice')
+  draft.status = fact.payload.result === 'served' ? 'finished' : 'discarded'
+  draft.finishedAtMs = fact.atMs
+  draft.reason = fact.payload.reason
+  draft.currentStepId = undefined
+}
+
+function start(fold: Fold, fact: Of<'batch.started'>): void {
+  const { draft } = fold
+  if (draft.startedAtMs !== undefined) return deviate(fold, fact, 'startedTwice')
+  draft.status = 'underWay'
+  draft.startedAtMs = fact.atMs
+  draft.frozen = fact.payload.frozen
+  draft.plan = fact.payload.plan
+}
+
+function plan(fold: Fold, fact: Of<'batch.planned'>): void {
+  const { draft } = fold
+  if (draft.startedAtMs !== undefined) return deviate(fold, fact, 'plannedAfterStart')
+  draft.status = 'planned'
+  draft.planned = fact.payload
+  draft.plan = fact.payload.plan
+  draft.plannedAtMs = fact.atMs
+}
+
+function apply(fold: Fold, fact: Fact): void {
+  const { draft } = fold
+  if (draft.finishedAtMs !== undefined && !UNFINISHED_BUSINESS.includes(fact.kind)) deviate(fold, fact, 'afterTheEnd', fact.kind)
+  switch (fact.kind) {
+    case 'batch.planned': return plan(fold, fact)
+    case 'batch.started': return start(fold, fact)
+    case 'batch.finished': return finish(fold, fact)
+    case 'ingredient.weighed': draft.weighed = { ...draft.weighed, [fact.payload.itemId]: fact.payload.massG }; return
+    case 'step.started': return startStep(fold, fact)
+    case 'step.finished': return finishStep(fold, fact)
+    case 'heat.changed': draft.heat = fact.payload.level; fold.stageFacts.push(fact); return
+    case 'pan.lifted': draft.isPanOff = true; fold.stageFacts.push(fact); return
+    case 'pan.returned': draft.isPanOff = false; fold.stageFacts.push(fact); return
+    case 'reading.taken': case 'reading.explained': case 'addition.made': fold.stageFacts.push(fact); return
+    case 'forecast.shown': fold.forecasts.push({ ...fact.payload, atMs: fact.atMs, id: fact.id }); return
+    case 'salt.added': draft.saltAdded = fact.payload; return
+    case 'portion.served': return serve(fold, fact)
+    case 'alarm.silenced': draft.silenced = [...draft.silenced, `${fact.payload.alarm}:${fact.payload.stepId}`]; return
+    default: deviate(fold, fact, 'notOfThisStream', fact.kind)
+  }
+}
+
+/**
+ * The state of a batch from its facts: the same function in browser and server. Never throws; what contradicts itself becomes a deviation.
+ *
+ * @param id - the stream's id
+ * @param sorted - its facts in fold order (`mergeFacts`)
+ */
+export function foldBatch(id: string, sorted: readonly Fact[]): BatchState {
+  const effective = effectiveFacts(sorted)
+  const fold: Fold = { draft: emptyBatch(id), stageFacts: [], forecasts: [], servings: [], deviations: [...effective.deviations], crew: new Set() }
+  for (const fact of effective.facts) {
+    apply(fold, fact)
+    if (fact.actor.crewId) fold.crew.add(fact.actor.crewId)
+    if (fact.clockFlag) deviate(fold, fact, 'clockWasWrong', fact.clockFlag)
+    fold.draft.lastAtMs = fact.atMs
+  }
+  for (const [factId, how] of effective.changed) {
+    const fact = sorted.find((f) => f.id === factId)
+    if (fact && how === 'corrected') deviate(fold, fact, 'corrected', fact.kind)
+  }
+  const { draft, stageFacts, forecasts, servings, deviations, crew } = fold
+  if (draft.startedAtMs === undefined && draft.status === 'unknown' && stageFacts[0]) deviate(fold, stageFacts[0], 'neverStarted')
+  return { ...draft, stageFacts, forecasts, servings, deviations, crewIds: [...crew] }
+}

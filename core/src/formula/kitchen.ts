@@ -1,0 +1,27 @@
+import type { HeaterKind } from '../reduction/heater'
+import type { VesselProfile } from '../vessel/profile'
+
+/** How a vessel is drawn and used. */
+export type VesselKind = 'saucepan' | 'sauteuse' | 'stockpot' | 'fryingPan'
+
+/** A pan the kitchen owns: what it weighs empty and what it is inside. */
+export interface Pan { readonly id: string; readonly name: string; readonly kind: VesselKind; readonly tareG: number; readonly profile: VesselProfile }
+
+/** A ring of the stove: number as painted on it, place in its rows, what heats it. */
+export interface Ring { readonly id: string; readonly number: number; readonly row: number; readonly column: number; readonly strength: string; readonly heater: { readonly kind: HeaterKind; readonly ratedW: number } }
+
+/** A crew member who may act. */
+export interface CrewMember { readonly id: string; readonly name: string; readonly role: 'cook' | 'sousChef' | 'admin' }
+
+/** The place: how high it lies decides where water boils. */
+export interface KitchenSettings { readonly name: string; readonly altitudeM: number; readonly roomTempC: number; readonly timeZone: string; readonly scaleStepG: number; readonly isDemo: boolean }
+
+/** Everything a kitchen is, as data. */
+export interface KitchenCatalog {
+  readonly settings: KitchenSettings
+  readonly rings: readonly Ring[]
+  readonly pans: readonly Pan[]
+  readonly crew: readonly CrewMember[]
+  readonly ingredients: readonly import('../ingredients/ingredient').Ingredient[]
+  readonly formulas: readonly import('./formula').Formula[]
+}

@@ -1,0 +1,173 @@
+import { DomainError, requireInRange } from '../errors'
+import type { Formula, FormulaItem, FormulaStep, MinutesBand } from '../formula/formula'
+import type { KitchenSettings, Pan, Ring } from '../formula/kitchen'
+import { compositionOf, type Ingredient } from '../ingredients/ingredient'
+import { LIMITS } from '../limits'
+import { addCompositions, EMPTY, massG, type Composition } from '../mixture/composition'
+import { reduceMixture } from '../mixture/reduceMixture'
+import { strain } from '../mixture/strain'
+import { density20GPerMl, volume20Ml } from '../mixture/volume'
+import { roundMass, roundSaltSpoons, roundVolume } from '../units/roundAmount'
+import { capacityMl } from '../vessel/profile'
+import { SCORCH } from '../reduction/scorch'
+import type { BatchPlan, InPan, PlanWarning, SaltPlan, StagePlan, WeighOutLine } from './batchPlan'
+import { planStage, REDUCTION_MODEL_VERSION, type StagePlace } from './planStage'
+
+/** Spare on the middle forecast when counting back (emulsion.md §11). */
+export const COUNT_BACK_SPARE = 1.2
+const FULLEST_SHARE = 2 / 3 // a pan fuller than this boils over
+const LIQUIDS_ARRIVE_C = 20
+const STAGE_STAYS_HOT_C = 90
+const FAT_ML_PER_G = 1 / 0.88 // liquid butterfat near the boil
+const SALT_SPOON_BELOW_G = 8
+
+/** What is asked for: a sauce, for how many, when, in which pan on which ring, with which goods. */
+export interface PlanRequest {
+  readonly formula: Formula
+  readonly ingredients: ReadonlyMap<string, Ingredient>
+  readonly place: StagePlace
+  readonly portions: number
+  readonly pickupAtMs: number
+  readonly nowMs: number
+  /** Item id → ingredient id, where another source was chosen. */
+  readonly sources?: Readonly<Record<string, string>>
+  /** Step id → reduction phrase, where the cook changed it. */
+  readonly phrases?: Readonly<Record<string, string>>
+}
+
+/** The pan along the steps of a formula: liquid, and what lies in it. */
+export interface PanContents { readonly liquid: Composition; readonly inPan: InPan; readonly fat: Composition; readonly solidsG: number }
+/** An empty pan. */
+export const EMPTY_PAN: PanContents = { liquid: EMPTY, inPan: { massG: 0, volumeMl: 0 }, fat: EMPTY, solidsG: 0 }
+
+/** The ingredient that an item means with the chosen sources. */
+export function ingredientOf(item: FormulaItem, ingredients: ReadonlyMap<string, Ingredient>, sources: PlanRequest['sources'] = {}): Ingredient {
+  const id = sources[item.id] ?? item.ingredientId
+  const ingredient = ingredients.get(id)
+  if (!ingredient) throw new DomainError('missingIngredient', item.id, id)
+  return ingredient
+}
+
+/** Amounts for a number of portions, exact and as shown. */
+export function weighOut({ formula, ingredients, place, portions, sources }: Pick<PlanRequest, 'formula' | 'ingredients' | 'place' | 'portions' | 'sources'>): WeighOutLine[] {
+  const factor = portions / formula.basisPortions
+  return formula.items.map((item) => {
+    const ingredient = ingredientOf(item, ingredients, sources)
+    const density = density20GPerMl(compositionOf(ingredient, 100))
+    const exactG = factor * ('massG' in item.amount ? item.amount.massG : item.amount.volumeMl * density)
+    const exactMl = exactG / density
+    const isPoured = 'volumeMl' in item.amount
+    const shown = isPoured ? roundVolume(exactMl) : roundMass(exactG, place.settings.scaleStepG)
+    return { itemId: item.id, ingredientId: ingredient.id, name: ingredient.name, isLiquid: ingredient.isLiquid, stepId: item.stepId, exactG, exactMl, shown, shownG: isPoured ? shown.value * density : shown.value }
+  })
+}
+
+/** Puts a step's goods into the pan: liquids join the liquid, shallots lie in it, butter for sweating becomes clear fat (its water boils off). */
+export function putIn(contents: PanContents, step: FormulaStep, lines: readonly { readonly ingredientId: string; readonly massG: number }[], ingredients: ReadonlyMap<string, Ingredient>): PanContents {
+  return lines.reduce<PanContents>((pan, line) => {
+    const ingredient = ingredients.get(line.ingredientId)
+    if (!ingredient) throw new DomainError('missingIngredient', step.id, line.ingredientId)
+    const solid = ingredient.solidInPan
+    if (solid) {
+      const grams = line.massG * solid.massShare
+      return { ...pan, solidsG: pan.solidsG + grams, inPan: { massG: pan.inPan.massG + grams, volumeMl: pan.inPan.volumeMl + grams * solid.volumeMlPerG } }
+    }
+    const composition = compositionOf(ingredient, line.massG)
+    if (step.technique === 'sweat') {
+      const fat = { ...EMPTY, fat: composition.fat }
+      return { ...pan, fat: addCompositions(pan.fat, fat), inPan: { massG: pan.inPan.massG + fat.fat, volumeMl: pan.inPan.volumeMl + fat.fat * FAT_ML_PER_G } }
+    }
+    return { ...pan, liquid: addCompositions(pan.liquid, composition) }
+  }, contents)
+}
+
+/** The pan after the sieve: solids and what clings to them stay behind, the clear fat goes through. */
+export function strained(contents: PanContents): PanContents {
+  const { strained: liquid } = strain(contents.liquid, { mirepoix: contents.solidsG })
+  return { liquid: addCompositions(liquid, contents.fat), inPan: { massG: 0, volumeMl: 0 }, fat: EMPTY, solidsG: 0 }
+}
+
+/** Salt to add at the very end. */
+export function planSalt(formula: Formula, finished: Composition, scaleStepG: number): SaltPlan {
+  const finalMassG = massG(finished)
+  const addG = Math.max(0, (formula.saltTargetFrac.value * finalMassG - finished.salt) / (1 - formula.saltTargetFrac.value))
+  return { finalMassG, ownSaltFrac: finished.salt / finalMassG, targetFrac: formula.saltTargetFrac.value, addG, addShown: addG < SALT_SPOON_BELOW_G && addG > 0.3 ? roundSaltSpoons(addG) : { value: Math.round(addG / scaleStepG) * scaleStepG, unit: 'g' } }
+}
+
+const sumBands = (bands: readonly MinutesBand[]): MinutesBand => bands.reduce((sum, b) => ({ low: sum.low + b.low, value: sum.value + b.value, high: sum.high + b.high }), { low: 0, value: 0, high: 0 })
+
+/**
+ * Plans one batch: weigh-out, both reductions in every form, minutes with band, salt at the end, and the latest moment to start.
+ *
+ * The mixture is followed with the rounded amounts, since those are what the cook weighs. Bands of the steps are added end to end:
+ * both reductions stand on the same ring, so that their errors go together.
+ * @throws DomainError `outOfRange` for impossible numbers, `targetUnclear`, `missingIngredient`
+ */
+export function planBatch(request: PlanRequest): BatchPlan {
+  const { formula, ingredients, place, portions, pickupAtMs, nowMs } = request
+  requireInRange('portions', portions, LIMITS.portions)
+  requireInRange('altitudeM', place.settings.altitudeM, LIMITS.altitudeM)
+  const lines = weighOut(request)
+  const stages: StagePlan[] = []
+  const warnings: PlanWarning[] = []
+  let contents = EMPTY_PAN
+  let low = EMPTY.ethanol
+  let high = EMPTY.ethanol
+  let alcoholG = 0
+  const steps = formula.steps.map((step) => {
+    const own = lines.filter((line) => line.stepId === step.id).map((line) => ({ ingredientId: line.ingredientId, massG: line.shownG }))
+    const before = contents.liquid
+    contents = putIn(contents, step, own, ingredients)
+    const alcoholIn = contents.liquid.ethanol - before.ethanol
+    alcoholG += alcoholIn
+    low += alcoholIn
+    high += alcoholIn
+    if (step.technique === 'strain') contents = strained(contents)
+    if (step.technique !== 'reduce') return { stepId: step.id, minutes: step.minutes ?? { low: 0, value: 0, high: 0 } }
+    const stage = planStage(place, { stepId: step.id, phrase: request.phrases?.[step.id] ?? step.target ?? '', mixture: contents.liquid, inPan: contents.inPan, tempC: arrivalTempC(contents.liquid, before, stages.length > 0), heat: step.heat ?? 'high' })
+    stages.push(stage)
+    warnings.push(...stageWarnings(place.pan, stage))
+    low *= stage.ethanolLeftFrac.low
+    high *= stage.ethanolLeftFrac.high
+    contents = { ...contents, liquid: reduceMixture(contents.liquid, { massG: stage.targetMassG }, 1) }
+    return { stepId: step.id, minutes: stage.minutes }
+  })
+  const salt = planSalt(formula, contents.liquid, place.settings.scaleStepG)
+  if (salt.ownSaltFrac > formula.saltTargetFrac.high) warnings.push({ code: 'saltyAlready', saltFrac: salt.ownSaltFrac })
+  const finalVolumeMl = volume20Ml(contents.liquid)
+  const totalMin = sumBands(steps.map((step) => step.minutes))
+  const spareMs = totalMin.value * COUNT_BACK_SPARE * 60_000
+  const isLate = nowMs + spareMs > pickupAtMs
+  const earliestReadyAtMs = Math.ceil((nowMs + spareMs) / 60_000) * 60_000
+  if (isLate) warnings.push({ code: 'late', earliestAtMs: earliestReadyAtMs })
+  return {
+    portions, pickupAtMs, factor: portions / formula.basisPortions, weighOut: lines, stages, steps, salt, finalVolumeMl, yieldPortions: Math.floor(finalVolumeMl / formula.portionMl + 1e-6),
+    ethanolLeftFrac: alcoholG > 0 ? { low: low / alcoholG, high: high / alcoholG } : { low: 0, high: 0 },
+    totalMin, latestStartAtMs: pickupAtMs - spareMs, sureStartAtMs: pickupAtMs - Math.max(spareMs, totalMin.high * 60_000), earliestReadyAtMs, isLate, warnings, modelVersion: REDUCTION_MODEL_VERSION,
+  }
+}
+
+/** Temperature of the pan when a stage begins: all cold for the first, cold goods into a hot pan for a later one. */
+function arrivalTempC(now: Composition, before: Composition, isHot: boolean): number {
+  if (!isHot) return LIQUIDS_ARRIVE_C
+  const share = massG(before) / massG(now)
+  return share * STAGE_STAYS_HOT_C + (1 - share) * LIQUIDS_ARRIVE_C
+}
+
+function stageWarnings(pan: Pan, stage: StagePlan): PlanWarning[] {
+  const shareFull = (stage.startVolumeMl * 1.038 + stage.inPan.volumeMl) / capacityMl(pan.profile)
+  return [
+    ...(shareFull > FULLEST_SHARE ? [{ code: 'panTooFull' as const, stepId: stage.stepId, shareFull }] : []),
+    ...(stage.targetDepthMm < SCORCH.misleadingDepthMm ? [{ code: 'panTooShallow' as const, stepId: stage.stepId, depthMm: stage.targetDepthMm }] : []),
+    ...(stage.minutes.value >= 24 * 60 ? [{ code: 'neverReached' as const, stepId: stage.stepId }] : []),
+  ]
+}
+
+/** The settings, pan and ring of a place, found by id; a plain sentence's worth of error where one is missing. */
+export function findPlace(settings: KitchenSettings, pans: readonly Pan[], rings: readonly Ring[], panId: string, ringId: string): StagePlace {
+  const pan = pans.find((p) => p.id === panId)
+  const ring = rings.find((r) => r.id === ringId)
+  if (!pan) throw new DomainError('unknownPan', 'panId', panId)
+  if (!ring) throw new DomainError('unknownRing', 'ringId', ringId)
+  return { pan, ring, settings }
+}

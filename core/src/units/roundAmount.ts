@@ -1,0 +1,24 @@
+/** An amount as a scale, a jug or a spoon can show it. */
+export interface ShownAmount { readonly value: number; readonly unit: 'g' | 'ml' | 'tsp' }
+
+const JUG_STEPS_ML = [[100, 5], [500, 10], [2000, 25], [Infinity, 50]] as const
+const SPOON_STEP_TSP = 0.25
+/** Fine sea salt, g per level teaspoon (medium confidence, ±15 %). */
+export const SALT_G_PER_TSP = 5.5
+
+/** A mass on a scale of a given step; the step doubles to 5 g from a kilogram up, where a kitchen scale's error does too. */
+export function roundMass(massG: number, scaleStepG: number): ShownAmount {
+  const step = massG >= 1000 ? Math.max(5, scaleStepG) : scaleStepG
+  return { value: Math.max(step, Math.round(massG / step) * step), unit: 'g' }
+}
+
+/** A volume in a measuring jug. */
+export function roundVolume(volumeMl: number): ShownAmount {
+  const step = (JUG_STEPS_ML.find(([below]) => volumeMl < below) ?? [0, 50])[1]
+  return { value: Math.max(step, Math.round(volumeMl / step) * step), unit: 'ml' }
+}
+
+/** A pinch a scale cannot show, as quarter teaspoons of fine salt. */
+export function roundSaltSpoons(massG: number): ShownAmount {
+  return { value: Math.max(SPOON_STEP_TSP, Math.round(massG / SALT_G_PER_TSP / SPOON_STEP_TSP) * SPOON_STEP_TSP), unit: 'tsp' }
+}
