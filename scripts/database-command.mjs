@@ -1,0 +1,29 @@
+// npm run -s verify | rebuild: on the running private database, or on one started just for it
+import { spawnSync } from 'node:child_process'
+import { existsSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { ensurePackages, ensurePostgres, ROOT } from './install.mjs'
+import { startPostgres } from './postgres.mjs'
+
+const base = join(process.env.LIQUAMEN_DATA ?? join(ROOT, '.liquamen'), 'postgres')
+
+/** The port of a database that runs now, or undefined. */
+function runningPort() {
+  const file = join(base, 'data', 'postmaster.pid')
+  if (!existsSync(file)) return undefined
+  const lines = readFileSync(file, 'utf8').split('\n')
+  try { process.kill(Number(lines[0]), 0) } catch { return undefined }
+  return Number(lines[3])
+}
+
+ensurePackages()
+let status
+const run = (url) => spawnSync(process.execPath, ['--import', 'tsx', join(ROOT, 'server/src/commands/chain.ts'), process.argv[2] ?? 'verify'], { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...(url ? { LIQUAMEN_SUPERUSER_URL: url } : {}) } }).status
+if (process.env.DATABASE_URL) status = run()
+else {
+  const port = runningPort()
+  const database = port ? undefined : await startPostgres(ensurePostgres(), base)
+  status = run(`postgres://postgres:${readFileSync(join(base, 'secret'), 'utf8')}@127.0.0.1:${port ?? database.port}/postgres`)
+  await database?.stop()
+}
+process.exit(status ?? 1)

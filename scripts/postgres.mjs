@@ -1,0 +1,91 @@
+import { spawn, spawnSync } from 'node:child_process'
+import { randomBytes } from 'node:crypto'
+import { chmodSync, chownSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { dirname, join } from 'node:path'
+import { setTimeout as wait } from 'node:timers/promises'
+import { fail, say } from './say.mjs'
+
+const READY_WITHIN_MS = 60_000
+
+/** As root, PostgreSQL must run as another user: the one Debian's package made. */
+function databaseUser() {
+  if (process.getuid?.() !== 0) return undefined
+  const ids = ['-u', '-g'].map((flag) => Number(spawnSync('id', [flag, 'postgres'], { encoding: 'utf8' }).stdout))
+  return Number.isInteger(ids[0]) && ids[0] > 0 ? { uid: ids[0], gid: ids[1] } : fail('the user postgres does not exist; install PostgreSQL from Debian’s packages')
+}
+
+/** A parent folder that shuts the postgres user out would fail in the middle of initdb. */
+function assertReachable(folder, user) {
+  if (!user) return
+  for (let at = folder; at !== '/'; at = dirname(at)) {
+    const { mode, uid } = statSync(at)
+    if (uid !== user.uid && (mode & 0o001) === 0) fail(`the database may not enter ${at}. Put its data elsewhere: LIQUAMEN_DATA=/var/lib/liquamen npm start`)
+  }
+}
+
+/** A killed server can leave its pid file, or a zombie behind it; either would stop the next start. */
+function clearStalePid(dataDir) {
+  const file = join(dataDir, 'postmaster.pid')
+  if (!existsSync(file)) return
+  const pid = Number(readFileSync(file, 'utf8').split('\n')[0])
+  try {
+    const state = readFileSync(`/proc/${pid}/stat`, 'utf8').replace(/^.*\) /, '')[0]
+    const command = readFileSync(`/proc/${pid}/cmdline`, 'utf8')
+    if (state !== 'Z' && command.includes(dataDir)) {
+      say('stopping a database that an earlier run left behind')
+      process.kill(pid, 'SIGINT')
+      for (let i = 0; i < 100 && existsSync(file); i++) spawnSync('sleep', ['0.1'])
+    }
+  } catch { /* no such process: the file is left over */ }
+  rmSync(file, { force: true })
+}
+
+/** A port that is free now, on loopback. */
+export function freePort(port = 0) {
+  return new Promise((resolve, reject) => {
+    const probe = createServer().once('error', reject).listen(port, '127.0.0.1', () => {
+      const found = probe.address().port
+      probe.close(() => resolve(found))
+    })
+  })
+}
+
+/**
+ * A private PostgreSQL on loopback with its data in `base`.
+ * @returns the connection of its superuser, and how to stop it
+ */
+export async function startPostgres(bin, base, { isForTests = false } = {}) {
+  mkdirSync(base, { recursive: true })
+  const user = databaseUser()
+  assertReachable(base, user)
+  if (user) chownSync(base, user.uid, user.gid)
+  const dataDir = join(base, 'data')
+  const secretFile = join(base, 'secret')
+  const as = { ...user, cwd: '/', stdio: ['ignore', 'pipe', 'pipe'], encoding: 'utf8', env: { PATH: process.env.PATH, LC_ALL: 'C.UTF-8' } }
+  if (!existsSync(secretFile)) writeFileSync(secretFile, randomBytes(24).toString('hex'), { mode: 0o600 })
+  if (user) chownSync(secretFile, user.uid, user.gid)
+  chmodSync(secretFile, 0o600)
+  const password = readFileSync(secretFile, 'utf8')
+  if (!existsSync(dataDir)) {
+    const fresh = join(base, 'data.new')
+    rmSync(fresh, { recursive: true, force: true })
+    const made = spawnSync(join(bin, 'initdb'), ['-D', fresh, '-U', 'postgres', '--pwfile', secretFile, '--auth=scram-sha-256', '-E', 'UTF8', '--locale=C.UTF-8', ...(isForTests ? ['--no-sync'] : [])], as)
+    if (made.status !== 0) fail(`the database could not be made: ${(made.stderr ?? '').trim().split('\n').at(-1)}`)
+    renameSync(fresh, dataDir)
+  }
+  clearStalePid(dataDir)
+  const port = await freePort()
+  const settings = { listen_addresses: '127.0.0.1', port, unix_socket_directories: '', max_connections: 60, logging_collector: 'off', log_min_messages: 'error', ...(isForTests ? { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' } : {}) }
+  const child = spawn(join(bin, 'postgres'), ['-D', dataDir, ...Object.entries(settings).flatMap(([k, v]) => ['-c', `${k}=${v}`])], { ...as, stdio: ['ignore', 'ignore', 'pipe'], detached: true })
+  let last = ''
+  child.stderr.on('data', (chunk) => { last = String(chunk).trim() || last })
+  const ended = new Promise((resolve) => child.once('exit', resolve))
+  const pidFile = join(dataDir, 'postmaster.pid')
+  const until = Date.now() + READY_WITHIN_MS
+  while (!(existsSync(pidFile) && readFileSync(pidFile, 'utf8').split('\n')[7]?.trim() === 'ready')) {
+    if (child.exitCode !== null || Date.now() > until) fail(`the database did not start: ${last.split('\n').at(-1)}`)
+    await wait(20)
+  }
+  return { host: '127.0.0.1', port, user: 'postgres', password, stop: async () => { if (child.exitCode === null) child.kill('SIGINT'); await ended }, ended }
+}

@@ -1,0 +1,23 @@
+// npm run -s compute -- MODEL JSON: asks a model without server or database
+import { compute } from '@liquamen/contracts'
+import { MODELS } from '@liquamen/core'
+
+const [model, json] = process.argv.slice(2)
+const print = (value: unknown) => process.stdout.write(`${JSON.stringify(value, null, 2)}\n`)
+function parse(text: string): unknown {
+  try { return JSON.parse(text) } catch { process.stderr.write('compute: the second argument is not JSON\n'); process.exit(2) }
+}
+
+if (model === '--list') {
+  for (const m of MODELS) {
+    const inputs = m.inputs.map((i) => `${i.name} (${'range' in i ? `${i.range.min}–${i.range.max} ${i.range.unit}` : 'oneOf' in i ? i.oneOf.join('|') : 'text'})${i.optional === undefined ? '' : `=${i.optional}`}`)
+    process.stdout.write(`${m.id} → ${m.unit}: ${m.says}\n  ${inputs.join(', ')}\n`)
+  }
+} else if (!model || !json) {
+  process.stderr.write('usage: npm run -s compute -- MODEL JSON | --list\n')
+  process.exit(2)
+} else {
+  const done = compute(model, parse(json))
+  print(done.ok ? done.answer : done.problem)
+  if (!done.ok) process.exit(1)
+}

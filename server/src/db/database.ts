@@ -1,0 +1,29 @@
+import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres'
+import { sql } from 'drizzle-orm'
+import { Pool } from 'pg'
+import * as schema from './schema'
+
+/** A transaction of one kitchen. */
+export type Tx = Parameters<Parameters<NodePgDatabase<typeof schema>['transaction']>[0]>[0]
+
+/** Pool and typed handle; the only way to rows is a transaction that names whose they are. */
+export interface Database {
+  readonly pool: Pool
+  /** Runs in a transaction that sees one kitchen. */
+  readonly inKitchen: <T>(kitchenId: string, work: (tx: Tx) => Promise<T>) => Promise<T>
+  /** Runs in a transaction with other settings of the row policies (token, enrolment code). */
+  readonly withSetting: <T>(name: 'app.token_hash' | 'app.enrol_code_hash', value: string, work: (tx: Tx) => Promise<T>) => Promise<T>
+  readonly close: () => Promise<void>
+}
+
+/** Opens a pool; nothing is connected until it is used. */
+export function openDatabase(url: string, onError: (error: Error) => void): Database {
+  const pool = new Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 5000 })
+  pool.on('error', onError) // an idle client dies with the server; the pool makes another
+  const db = drizzle(pool, { schema })
+  const withSetting = <T>(name: string, value: string, work: (tx: Tx) => Promise<T>) => db.transaction(async (tx) => {
+    await tx.execute(sql`select set_config(${name}, ${value}, true)`)
+    return work(tx)
+  })
+  return { pool, withSetting, inKitchen: (kitchenId, work) => withSetting('app.kitchen_id', kitchenId, work), close: () => pool.end() }
+}

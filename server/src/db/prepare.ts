@@ -1,0 +1,52 @@
+import { drizzle } from 'drizzle-orm/node-postgres'
+import { migrate } from 'drizzle-orm/node-postgres/migrator'
+import { Client, escapeIdentifier, escapeLiteral } from 'pg'
+
+const MIGRATIONS = new URL('./migrations', import.meta.url).pathname
+const CONNECT_TRIES = 100
+
+/** Runs work on one connection of its own; a server that has just said "ready" may still refuse the first. */
+export async function withClient<T>(url: string, work: (client: Client) => Promise<T>): Promise<T> {
+  for (let attempt = 1; ; attempt++) {
+    const client = new Client({ connectionString: url })
+    client.on('error', () => undefined) // told by the pending query as well
+    try {
+      await client.connect()
+    } catch (error) {
+      if (attempt >= CONNECT_TRIES || !['ECONNREFUSED', '57P03'].includes((error as { code?: string }).code ?? '')) throw error
+      await new Promise((resolve) => setTimeout(resolve, 20))
+      continue
+    }
+    try {
+      return await work(client)
+    } finally {
+      await client.end()
+    }
+  }
+}
+
+/** Brings the tables to this release and lets the app role do what it may: read and add facts, keep the read models. */
+export async function migrateDatabase(ownerUrl: string, appRole: string): Promise<void> {
+  await withClient(ownerUrl, async (client) => {
+    await migrate(drizzle(client), { migrationsFolder: MIGRATIONS })
+    const role = escapeIdentifier(appRole)
+    await client.query(`GRANT USAGE ON SCHEMA public TO ${role}`)
+    await client.query(`GRANT SELECT, INSERT ON events TO ${role}`)
+    await client.query(`GRANT SELECT, INSERT, UPDATE ON kitchens, devices TO ${role}`)
+    await client.query(`GRANT SELECT, INSERT, UPDATE, DELETE ON batches, orders, guest_details, catalog_items TO ${role}`)
+  })
+}
+
+/** In a cluster of our own: makes the two roles and the database, once. */
+export async function createRolesAndDatabase(superuserUrl: string, name: string, password: string): Promise<{ ownerUrl: string; appUrl: string }> {
+  await withClient(superuserUrl, async (client) => {
+    for (const role of ['liquamen_owner', 'liquamen_app']) {
+      const known = await client.query('select 1 from pg_roles where rolname = $1', [role])
+      await client.query(`${known.rowCount ? 'ALTER' : 'CREATE'} ROLE ${role} LOGIN PASSWORD ${escapeLiteral(password)}`)
+    }
+    const exists = await client.query('select 1 from pg_database where datname = $1', [name])
+    if (!exists.rowCount) await client.query(`CREATE DATABASE ${escapeIdentifier(name)} OWNER liquamen_owner`)
+  })
+  const as = (role: string) => { const url = new URL(superuserUrl); url.username = role; url.password = password; url.pathname = `/${name}`; return url.toString() }
+  return { ownerUrl: as('liquamen_owner'), appUrl: as('liquamen_app') }
+}

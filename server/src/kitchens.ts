@@ -1,0 +1,9 @@
+import { withClient } from './db/prepare'
+
+/** A kitchen of this instance. */
+export interface KitchenName { readonly id: string; readonly name: string }
+
+/** All kitchens, oldest first; asked as the owner, who may list them. */
+export function listKitchens(ownerUrl: string): Promise<KitchenName[]> {
+  return withClient(ownerUrl, async (client) => (await client.query<KitchenName>('select id, name from kitchens order by created_at')).rows)
+}

@@ -1,0 +1,64 @@
+import { serve } from '@hono/node-server'
+import { readFileSync } from 'node:fs'
+import { createServer as createHttpsServer } from 'node:https'
+import { pino } from 'pino'
+import { createApp, createDeps } from './app'
+import { connectionFromEnvironment } from './connection'
+import { openDatabase } from './db/database'
+import { migrateDatabase } from './db/prepare'
+import { readCatalog } from './features/catalog/catalog.repo'
+import { startLiveFeed } from './features/facts/liveFeed'
+import { readExportFile } from './features/files/files.service'
+import { listKitchens } from './kitchens'
+
+const DEMO_FILE = new URL('../../demo/larchwater-house.json', import.meta.url)
+const PAGE_FOLDER = new URL('../../web/dist', import.meta.url).pathname
+const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' }, pino.destination(2))
+const say = (line: string) => process.stdout.write(`liquamen: ${line}\n`)
+const host = process.env.HOST ?? '127.0.0.1'
+const port = Number(process.env.PORT ?? 4173)
+const tls = process.env.TLS_CERT_FILE && process.env.TLS_KEY_FILE ? { cert: readFileSync(process.env.TLS_CERT_FILE), key: readFileSync(process.env.TLS_KEY_FILE) } : undefined
+
+const stopping = new AbortController()
+const connection = await connectionFromEnvironment(process.env)
+await migrateDatabase(connection.ownerUrl, connection.appRole)
+const onError = (error: Error) => log.warn({ err: error }, 'database connection')
+const database = openDatabase(connection.appUrl, onError)
+const feed = startLiveFeed(connection.appUrl, onError)
+const options = { database, feed, log, clock: Date.now, stopping: stopping.signal }
+const isLoopback = host === '127.0.0.1' || host === 'localhost'
+const { devices, files } = createDeps(options)
+
+let [kitchen] = await listKitchens(connection.ownerUrl)
+if (!kitchen) {
+  const name = process.argv.includes('--empty') ? 'New kitchen' : 'Larchwater House'
+  kitchen = { id: await devices.createKitchen(name), name }
+  if (!process.argv.includes('--empty')) {
+    say('loading the demo kitchen')
+    await files.importFile(kitchen.id, readExportFile(JSON.parse(readFileSync(DEMO_FILE, 'utf8'))))
+  }
+}
+const { id: kitchenId } = kitchen
+const { settings } = await database.inKitchen(kitchenId, readCatalog)
+const isDemo = settings.isDemo && isLoopback // without a code only on its own machine, and only where there is nothing to protect
+const app = createApp(createDeps({ ...options, isSecure: Boolean(tls), pageFolder: process.env.PAGE_FOLDER ?? PAGE_FOLDER, ...(isDemo ? { demoKitchenId: kitchenId } : {}) }))
+const server = serve({ fetch: app.fetch, hostname: host, port, ...(tls ? { createServer: createHttpsServer, serverOptions: tls } : {}) }, () => void announce())
+server.on('error', (error: NodeJS.ErrnoException) => { process.stderr.write(`liquamen: ${error.code === 'EADDRINUSE' ? `port ${port} is taken` : error.message}\n`); process.exit(1) })
+
+async function announce(): Promise<void> {
+  const address = process.env.PUBLIC_URL ?? `${tls ? 'https' : 'http'}://${host}:${port}`
+  if (!isDemo) say(`code to enrol a device in ${settings.name}: ${await devices.renewEnrolCode(kitchenId)}`)
+  say(`${settings.name} is open at ${address}`)
+}
+
+let isClosing = false
+async function close(): Promise<void> {
+  if (isClosing) return
+  isClosing = true
+  stopping.abort()
+  await new Promise<void>((resolve) => { server.close(() => resolve()); if ('closeIdleConnections' in server) server.closeIdleConnections(); setTimeout(resolve, 3000).unref() })
+  await feed.stop()
+  await database.close()
+  process.exit(0)
+}
+for (const signal of ['SIGINT', 'SIGTERM', 'disconnect'] as const) process.on(signal, () => void close()) // disconnect: npm start was killed
