@@ -58,8 +58,8 @@ export function freePort(port = 0) {
 export async function startPostgres(bin, base, { isForTests = false } = {}) {
   mkdirSync(base, { recursive: true })
   const user = databaseUser()
-  assertReachable(base, user)
   if (user) chownSync(base, user.uid, user.gid)
+  assertReachable(base, user)
   const dataDir = join(base, 'data')
   const secretFile = join(base, 'secret')
   const as = { ...user, cwd: '/', stdio: ['ignore', 'pipe', 'pipe'], encoding: 'utf8', env: { PATH: process.env.PATH, LC_ALL: 'C.UTF-8' } }

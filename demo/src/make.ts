@@ -1,0 +1,118 @@
+// Writes demo/larchwater-house.json: the kitchen, one batch of the afternoon, one under way, one planned. Its times hang on an anchor that an import moves to now.
+import { EXPORT_FORMAT, EXPORT_VERSION, type ExportFile } from '@liquamen/contracts'
+import { beginStage, depthReading, findPlace, foldBatch, KINDS, liveEstimate, mergeFacts, planBatch, readCurve, stageClock, weighingReading, type BatchState, type Envelope, type Fact, type FactKind, type Payloads, type StagePlan } from '@liquamen/core'
+import { writeFileSync } from 'node:fs'
+import { v5 as uuidv5 } from 'uuid'
+import { larchwater } from './kitchen'
+
+const ANCHOR_MS = Date.UTC(2026, 0, 10, 18, 30)
+const SPACE = '6f2f4c39-58f5-4d4c-9d0a-3a3ad9a4f0c1'
+const kitchenId = uuidv5('kitchen', SPACE)
+const deviceId = uuidv5('tablet by the stove', SPACE)
+const MINUTE = 60_000
+let seq = 0
+const facts: Fact[] = []
+
+function add<K extends FactKind>(kind: K, streamId: string, atMs: number, payload: Payloads[K], crewId = 'ilse'): string {
+  seq += 1
+  const id = uuidv5(`fact ${seq}`, SPACE)
+  const envelope: Envelope<K> = { id, kitchenId, streamKind: kind.startsWith('order') || kind.startsWith('allergen') ? 'order' : KINDS[kind].stream, streamId, kind, v: KINDS[kind].v, deviceId, deviceSeq: seq, deviceAtMs: Math.round(atMs), clockOffsetMs: 0, actor: { deviceId, crewId }, payload }
+  facts.push({ ...envelope, atMs: Math.round(atMs) } as unknown as Fact)
+  return id
+}
+
+const stateOf = (batchId: string): BatchState => foldBatch(batchId, mergeFacts([], facts.filter((f) => f.streamId === batchId)))
+const formula = larchwater.formulas[0] ?? (() => { throw new Error('no formula') })()
+const ingredients = new Map(larchwater.ingredients.map((i) => [i.id, i]))
+const guestDetails: ExportFile['guestDetails'] = []
+
+function order(name: string, portions: number, pickupAtMs: number, takenAtMs: number, note = '', allergies: ExportFile['guestDetails'][number]['allergies'] = []): string {
+  const id = uuidv5(`order ${name}`, SPACE)
+  const detailsId = note || allergies.length ? uuidv5(`details ${name}`, SPACE) : null
+  if (detailsId) guestDetails.push({ id: detailsId, note, allergies })
+  add('order.taken', id, takenAtMs, { formulaId: formula.id, portions, pickupAtMs, label: name, detailsId }, 'bram')
+  return id
+}
+
+function planned(name: string, orderIds: string[], portions: number, pickupAtMs: number, atMs: number, panId: string, ringId: string) {
+  const id = uuidv5(`batch ${name}`, SPACE)
+  const place = findPlace(larchwater.settings, larchwater.pans, larchwater.rings, panId, ringId)
+  const plan = planBatch({ formula, ingredients, place, portions, pickupAtMs, nowMs: atMs })
+  add('batch.planned', id, atMs, { orderIds, formulaId: formula.id, sauceName: formula.name, fill: formula.fill, panId, ringId, sources: {}, phrases: {}, plan }, 'bram')
+  return { id, place, plan }
+}
+
+function start(batch: ReturnType<typeof planned>, atMs: number): void {
+  const used = larchwater.ingredients.filter((i) => batch.plan.weighOut.some((l) => l.ingredientId === i.id) || i.id === 'water' || i.id === 'brownStock')
+  add('batch.started', batch.id, atMs, { frozen: { formula, ingredients: used, pan: batch.place.pan, ring: batch.place.ring, settings: larchwater.settings }, plan: batch.plan })
+  for (const line of batch.plan.weighOut) add('ingredient.weighed', batch.id, atMs - 2 * MINUTE, { itemId: line.itemId, ingredientId: line.ingredientId, massG: Math.round(line.shownG) })
+}
+
+const begin = (batchId: string, stepId: string, atMs: number) => add('step.started', batchId, atMs, { stepId, stage: beginStage(stateOf(batchId), stepId) })
+const end = (batchId: string, stepId: string, atMs: number, massG?: number) => add('step.finished', batchId, atMs, { stepId, ...(massG === undefined ? {} : { massG }) })
+
+/** A made-up pan: it boils at `pace` times the forecast rate once it is warm. */
+const trueMassG = (stage: StagePlan, minutes: number, pace: number) => stage.startMassG - stage.rateGPerMin * pace * Math.max(0, minutes - stage.warmUpMin)
+
+function reading(batch: ReturnType<typeof planned>, stepId: string, startedAtMs: number, minutes: number, how: 'depth' | 'weighing', pace: number): void {
+  const stage = stateOf(batch.id).steps[stepId]?.stage
+  if (!stage) throw new Error('no stage')
+  const massG = trueMassG(stage, minutes, pace)
+  const atMs = startedAtMs + minutes * MINUTE
+  add('reading.taken', batch.id, atMs, how === 'depth' ? depthReading(stage, batch.place, Math.round(readCurve(stage.curve, 'massG', massG).depthMm), false) : weighingReading(stage, Math.round(massG + stage.tareG + stage.inPan.massG)))
+  const state = stateOf(batch.id)
+  const estimate = liveEstimate(stage, state.stageFacts, startedAtMs, atMs)
+  const clock = stageClock(stage, estimate, atMs)
+  const round = (ms: number | undefined) => (ms === undefined ? null : Math.round(ms))
+  add('forecast.shown', batch.id, atMs + 1, { stepId, massG: Math.round(estimate.massG), targetMassG: Math.round(stage.targetMassG), p10AtMs: round(clock.lowAtMs), p50AtMs: round(clock.targetAtMs), p90AtMs: round(clock.highAtMs), modelVersion: stage.modelVersion })
+}
+
+/** Runs a reduction to its notch; returns when. */
+function reduceWhole(batch: ReturnType<typeof planned>, stepId: string, atMs: number, pace: number): number {
+  begin(batch.id, stepId, atMs)
+  const stage = stateOf(batch.id).steps[stepId]?.stage
+  if (!stage) throw new Error('no stage')
+  const minutes = stage.warmUpMin + (stage.startMassG - stage.targetMassG) / (stage.rateGPerMin * pace)
+  for (const share of [0.35, 0.7]) reading(batch, stepId, atMs, minutes * share, share < 0.5 ? 'depth' : 'weighing', pace)
+  reading(batch, stepId, atMs, minutes, 'weighing', pace)
+  end(batch.id, stepId, atMs + minutes * MINUTE + 20_000, Math.round(stage.targetMassG * 0.99))
+  return atMs + minutes * MINUTE + 20_000
+}
+
+// The afternoon's staff supper: a whole record for the Log
+const lunchAt = ANCHOR_MS - 4.5 * 3600_000
+const lunch = planned('staff supper', [order('Staff supper', 6, lunchAt, lunchAt - 70 * MINUTE)], 6, lunchAt, lunchAt - 60 * MINUTE, 'sauteuse19', 'ring2')
+let at = lunchAt - 45 * MINUTE
+start(lunch, at)
+for (const [step, minutes] of [['sweat', 4.5], ['deglaze', 1]] as const) { begin(lunch.id, step, at); at += minutes * MINUTE; end(lunch.id, step, at) }
+at = reduceWhole(lunch, 'reduceWine', at, 1.12)
+begin(lunch.id, 'addDemi', at); at += MINUTE; end(lunch.id, 'addDemi', at)
+at = reduceWhole(lunch, 'reduceToCoat', at, 1.08)
+for (const [step, minutes] of [['strain', 1.6], ['mount', 1.4], ['season', 1]] as const) { begin(lunch.id, step, at); at += minutes * MINUTE; if (step === 'season') add('salt.added', lunch.id, at - 1000, { massG: Math.round(lunch.plan.salt.addG * 10) / 10, saltFrac: 0.0105 }); end(lunch.id, step, at) }
+begin(lunch.id, 'serve', at)
+add('portion.served', lunch.id, at + MINUTE, { portions: 6, orderId: null })
+end(lunch.id, 'serve', at + 2 * MINUTE)
+add('batch.finished', lunch.id, at + 2 * MINUTE, { result: 'served', reason: '' })
+
+// First sitting: under way now
+const firstPickup = ANCHOR_MS + 42 * MINUTE
+const firstOrder = order('First sitting', 14, firstPickup, ANCHOR_MS - 40 * MINUTE, 'One plate without the sauce: sulphites', [])
+const first = planned('first sitting', [firstOrder], 14, firstPickup, ANCHOR_MS - 30 * MINUTE, 'sauteuse24', 'ring1')
+at = ANCHOR_MS - 13 * MINUTE
+start(first, at)
+begin(first.id, 'sweat', at); at += 4.5 * MINUTE; end(first.id, 'sweat', at)
+begin(first.id, 'deglaze', at); at += MINUTE; end(first.id, 'deglaze', at)
+begin(first.id, 'reduceWine', at)
+reading(first, 'reduceWine', at, 3.5, 'depth', 0.95)
+reading(first, 'reduceWine', at, 6, 'weighing', 0.95)
+
+// Second sitting: planned, its pan still to come
+const secondPickup = ANCHOR_MS + 105 * MINUTE
+planned('second sitting', [order('Second sitting', 10, secondPickup, ANCHOR_MS - 35 * MINUTE)], 10, secondPickup, ANCHOR_MS - 25 * MINUTE, 'sauteuse19', 'ring4')
+// And one order that nobody has planned yet
+order('Table 9', 4, ANCHOR_MS + 80 * MINUTE, ANCHOR_MS - 6 * MINUTE, 'Allergy: celery', ['celery'])
+
+const file: ExportFile = { format: EXPORT_FORMAT, version: EXPORT_VERSION, exportedAtMs: ANCHOR_MS, kitchenId, shiftFromMs: ANCHOR_MS, catalog: larchwater as unknown as ExportFile['catalog'], guestDetails, facts: facts as unknown as ExportFile['facts'] }
+writeFileSync(new URL('../larchwater-house.json', import.meta.url), `${JSON.stringify(file)}\n`)
+const plan = first.plan
+process.stdout.write(`${facts.length} facts; first sitting: wine ${plan.stages[0]?.minutes.value.toFixed(1)} min, to coat ${plan.stages[1]?.minutes.value.toFixed(1)} min, total ${plan.totalMin.low.toFixed(0)}–${plan.totalMin.value.toFixed(0)}–${plan.totalMin.high.toFixed(0)} min, yield ${plan.yieldPortions}, depth ${plan.stages.map((s) => `${s.startDepthMm.toFixed(0)}→${s.targetDepthMm.toFixed(0)}`).join(', ')}, salt ${(plan.salt.ownSaltFrac * 100).toFixed(2)} % + ${plan.salt.addG.toFixed(1)} g, alcohol ${(plan.ethanolLeftFrac.low * 100).toFixed(4)}–${(plan.ethanolLeftFrac.high * 100).toFixed(2)} %, warnings ${JSON.stringify(plan.warnings)}, solids at target ${stateOf(lunch.id).status}\n`)
