@@ -31,7 +31,8 @@ export interface BatchState {
   readonly saltAdded?: Payloads['salt.added']
   readonly servedPortions: number
   readonly servings: readonly { readonly atMs: number; readonly portions: number; readonly orderId: string | null; readonly by: string | undefined }[]
-  readonly silenced: readonly string[]
+  /** Alarms silenced by name: `alarm:stepId` and when; one that falls due later sounds again. */
+  readonly silenced: readonly { readonly key: string; readonly atMs: number }[]
   readonly deviations: readonly Deviation[]
   readonly crewIds: readonly string[]
   readonly lastAtMs: number

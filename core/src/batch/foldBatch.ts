@@ -91,7 +91,7 @@ function apply(fold: Fold, fact: Fact): void {
     case 'forecast.shown': fold.forecasts.push({ ...fact.payload, atMs: fact.atMs, id: fact.id }); return
     case 'salt.added': draft.saltAdded = fact.payload; return
     case 'portion.served': return serve(fold, fact)
-    case 'alarm.silenced': draft.silenced = [...draft.silenced, `${fact.payload.alarm}:${fact.payload.stepId}`]; return
+    case 'alarm.silenced': draft.silenced = [...draft.silenced, { key: `${fact.payload.alarm}:${fact.payload.stepId}`, atMs: fact.atMs }]; return
     default: deviate(fold, fact, 'notOfThisStream', fact.kind)
   }
 }

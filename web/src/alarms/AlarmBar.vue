@@ -1,0 +1,36 @@
+<script setup lang="ts">
+import { computed, inject } from 'vue'
+import { useRouter } from 'vue-router'
+import { useKitchenViews } from '../kitchen/useKitchenViews'
+import type { Deadline } from '../kitchen/deadlines'
+import { texts } from '../shared/texts'
+import { alarmsKey } from './alarmsKey'
+
+const { kitchen, nowMs, current } = useKitchenViews()
+const router = useRouter()
+const alarms = inject(alarmsKey)
+const calls = computed(() => alarms?.calling(nowMs.value) ?? [])
+const silence = (d: Deadline) => void kitchen.record('alarm.silenced', d.batchId, { alarm: d.kind as 'actNow' | 'start', stepId: d.stepId })
+</script>
+
+<template>
+  <div v-if="calls.length" class="calls" role="alert">
+    <div v-for="d in calls" :key="d.id" class="call" :class="{ 'block-act': d.kind === 'actNow' }">
+      <button class="go" @click="router.push(d.kind === 'start' ? '/stove' : `/bench/${d.batchId}`)"><span aria-hidden="true">▼</span> {{ d.ring }} {{ d.verb }} <span class="sauce">{{ d.sauce }}</span></button>
+      <button class="quiet" @click="alarms?.say(d)">{{ texts.alarm.say }}</button>
+      <button class="quiet" @click="silence(d)">{{ texts.alarm.silence }}</button>
+    </div>
+  </div>
+  <div v-else-if="alarms && !alarms.canBeHeard.value && current.length" class="hint"><button class="open" @click="alarms.openService()">{{ texts.alarm.open }}</button><span class="caption">{{ texts.alarm.hint }}</span></div>
+</template>
+
+<style scoped>
+.calls { display: flex; flex-direction: column; }
+.call { display: flex; align-items: stretch; padding: 0 32px; min-height: 56px; border-bottom: 1.25px solid var(--ink); }
+.go { flex: 1; text-align: left; font-size: 28px; font-weight: 680; }
+.go .sauce { font-size: 1.05em; }
+button { border: 0; background: none; color: inherit; font: inherit; min-height: 52px; padding: 0 12px; cursor: pointer; }
+.quiet { font-size: 21px; font-weight: 620; text-decoration: underline; text-underline-offset: 5px; }
+.hint { display: flex; align-items: center; gap: 14px; padding: 0 32px; border-bottom: 1px solid var(--hair); }
+.open { min-height: 48px; padding: 0; font-size: 21px; font-weight: 640; text-decoration: underline; text-underline-offset: 5px; }
+</style>

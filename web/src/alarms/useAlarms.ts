@@ -1,0 +1,54 @@
+import { useWakeLock } from '@vueuse/core'
+import { computed, ref, watch, type ComputedRef } from 'vue'
+import { kitchenNowMs } from '../kitchen/clock'
+import type { Deadline } from '../kitchen/deadlines'
+import { actNowNotes, lookSoonNotes, scheduleNotes } from './sounds'
+
+const AHEAD_MS = 90 * 60_000
+const REPEATS = 60 // eight minutes of calling; a fact or the silence key ends it sooner
+const FLASH_MS = 5000
+
+/**
+ * Sounds and flashes for deadlines. The sound lies ahead on the audio clock, so it comes even where the page's timers sleep; an overdue one sounds at once.
+ * @param deadlines - absolute, soonest first
+ */
+export function useAlarms(deadlines: ComputedRef<readonly Deadline[]>) {
+  const audio = ref<AudioContext>()
+  const canBeHeard = ref(false)
+  const wakeLock = useWakeLock()
+  const pending = new Map<string, () => void>()
+
+  /** What is scheduled hangs on these; a moved or silenced deadline is another key. */
+  const key = (d: Deadline) => `${d.id}:${Math.round(d.atMs / 1000)}`
+  const sounding = computed(() => deadlines.value.filter((d) => !d.isSilenced && d.kind !== 'step'))
+  const keys = computed(() => sounding.value.map(key).join())
+
+  function reschedule(): void {
+    if (!audio.value || !canBeHeard.value) return
+    const wanted = new Map(sounding.value.filter((d) => d.atMs - kitchenNowMs() < AHEAD_MS).map((d) => [key(d), d]))
+    for (const [id, cancel] of pending) if (!wanted.has(id)) { cancel(); pending.delete(id) }
+    // one sound at a time, the most urgent first: what is overdue speaks for the rest
+    for (const [id, d] of wanted) if (!pending.has(id)) pending.set(id, scheduleNotes(audio.value, (d.atMs - kitchenNowMs()) / 1000, d.kind === 'actNow' ? actNowNotes(d.ring, REPEATS) : lookSoonNotes(d.ring)))
+  }
+  watch([keys, canBeHeard], reschedule)
+
+  /** The tap that opens the service: wakes the audio, sounds the test, keeps the screen on. */
+  async function openService(): Promise<void> {
+    audio.value ??= new AudioContext()
+    audio.value.onstatechange = () => { canBeHeard.value = audio.value?.state === 'running' }
+    await audio.value.resume()
+    canBeHeard.value = audio.value.state === 'running'
+    scheduleNotes(audio.value, 0, actNowNotes(1, 1))
+    await wakeLock.request('screen').catch(() => undefined)
+  }
+
+  /** What is being called for now. */
+  const calling = (nowMs: number) => sounding.value.filter((d) => d.atMs <= nowMs && d.kind !== 'lookSoon')
+  const isFlashing = (nowMs: number) => calling(nowMs).some((d) => nowMs - d.atMs < FLASH_MS)
+
+  /** Says the ring and what to do, where the device can speak. */
+  function say(d: Deadline): void {
+    if ('speechSynthesis' in window) window.speechSynthesis.speak(new SpeechSynthesisUtterance(`Ring ${d.ring}. ${d.sauce}. ${d.verb}.`))
+  }
+  return { canBeHeard, openService, calling, isFlashing, say }
+}

@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import { computed, onMounted, provide } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { useTheme } from 'vuetify'
+import { useAlarms } from '../alarms/useAlarms'
+import { useKitchenViews } from '../kitchen/useKitchenViews'
+import TimeRule from '../shared/TimeRule.vue'
+import { texts } from '../shared/texts'
+import AlarmBar from '../alarms/AlarmBar.vue'
+import EnrolPage from './EnrolPage.vue'
+import StatusLine from './StatusLine.vue'
+import { alarmsKey } from '../alarms/alarmsKey'
+
+const { kitchen, deadlines, current, nowMs } = useKitchenViews()
+const route = useRoute()
+const router = useRouter()
+const theme = useTheme()
+const alarms = useAlarms(deadlines)
+provide(alarmsKey, alarms)
+
+const screens = [['service', '/service'], ['stove', '/stove'], ['bench', '/bench'], ['log', '/log']] as const
+const isService = computed(() => route.path !== '/log' && !route.path.startsWith('/log/'))
+const isNight = computed(() => theme.global.name.value === 'night')
+const crewName = computed(() => kitchen.catalog?.crew.find((c) => c.id === kitchen.crewId)?.name ?? '')
+onMounted(() => void kitchen.open())
+
+function switchTheme(): void {
+  const name = isNight.value ? 'day' : 'night'
+  theme.change(name)
+  localStorage.setItem('liquamen.theme', name)
+}
+function nextCook(): void {
+  const crew = kitchen.catalog?.crew ?? []
+  const next = crew[(crew.findIndex((c) => c.id === kitchen.crewId) + 1) % crew.length]
+  if (next) kitchen.setCrew(next.id)
+}
+/** Keys 1–9 open the bench of a ring; D, W, T, L and Z belong to the bench itself. */
+function onKey(event: KeyboardEvent): void {
+  const target = event.target as HTMLElement
+  if (event.ctrlKey || event.metaKey || event.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || !/^[1-9]$/.test(event.key)) return
+  const on = current.value.find((v) => v.ring.number === Number(event.key))
+  if (on) void router.push(`/bench/${on.state.id}`)
+}
+</script>
+
+<template>
+  <v-app :class="{ flashing: alarms.isFlashing(nowMs) }" @keydown="onKey">
+    <EnrolPage v-if="kitchen.phase === 'needsCode'" />
+    <main v-else-if="kitchen.phase === 'opening' || (kitchen.phase === 'failed' && !kitchen.session)" class="waiting">
+      <svg width="220" height="150" viewBox="-110 -130 220 150" aria-hidden="true"><path d="M-92 -110L-68 -14q2 14 14 14H54q12 0 14-14L92-110" class="waiting-wall" /><path v-if="kitchen.phase === 'opening'" d="M-78 -56H78" class="waiting-level" /></svg>
+      <p v-if="kitchen.phase === 'opening'" class="label">{{ texts.app.loading }}</p>
+      <template v-else><p class="label">{{ texts.app.failed }}</p><v-btn @click="kitchen.open()">{{ texts.app.tryAgain }}</v-btn></template>
+    </main>
+    <template v-else>
+      <header class="head">
+        <nav aria-label="Screens">
+          <RouterLink v-for="[name, path] in screens" :key="name" :to="path" class="screen" :class="{ here: route.path.startsWith(path) }" :aria-current="route.path.startsWith(path) ? 'page' : undefined">{{ texts.app.screens[name] }}</RouterLink>
+        </nav>
+        <div class="tools">
+          <span class="caption place">{{ kitchen.catalog?.settings.name }}</span>
+          <button class="tool" :aria-label="`${texts.app.cook}: ${crewName}`" @click="nextCook">{{ crewName }}</button>
+          <button class="tool" @click="switchTheme">{{ isNight ? texts.app.day : texts.app.night }}</button>
+        </div>
+      </header>
+      <StatusLine />
+      <AlarmBar />
+      <main class="page" :class="{ withRule: isService }"><RouterView v-slot="{ Component }"><component :is="Component" :key="route.path" /></RouterView></main>
+      <footer v-if="isService" class="foot"><TimeRule /></footer>
+    </template>
+  </v-app>
+</template>
+
+<style scoped>
+.head { display: flex; align-items: center; justify-content: space-between; gap: 16px; height: 56px; margin: 0 32px; border-bottom: 1.25px solid var(--ink); flex: none; }
+.head nav { display: flex; gap: 4px; height: 100%; margin-left: -12px; }
+.screen { position: relative; display: flex; align-items: center; padding: 0 14px; color: var(--ink-soft); text-decoration: none; font-size: 21px; font-weight: 560; font-stretch: 87.5%; }
+.screen.here { color: var(--ink); font-weight: 700; }
+.screen.here::after { content: ''; position: absolute; left: calc(50% - 8px); bottom: -9px; border: 8px solid transparent; border-top-color: var(--ink); border-bottom: 0; }
+.screen:hover { text-decoration: underline; text-underline-offset: 5px; }
+.tools { display: flex; align-items: center; gap: 6px; height: 100%; }
+.tool { min-width: 48px; height: 48px; padding: 0 10px; border: 0; background: none; color: var(--ink); font: inherit; font-size: 20px; font-weight: 560; cursor: pointer; }
+.tool:hover { text-decoration: underline; text-underline-offset: 5px; }
+.tool:active { background: var(--ink); color: var(--bone); }
+.page { flex: 1; padding: 12px 32px 16px; min-width: 0; }
+.page.withRule { padding-bottom: 110px; }
+.foot { position: fixed; left: 0; right: 0; bottom: 0; height: 102px; padding: 4px 32px; background: var(--bone); display: flex; z-index: 5; }
+.waiting { display: grid; place-content: center; justify-items: center; gap: 20px; min-height: 100vh; padding: 32px; text-align: center; }
+.waiting-wall { fill: none; stroke: var(--ink); stroke-width: 7; stroke-linejoin: round; }
+.waiting-level { stroke: var(--ink); stroke-width: 3; }
+.flashing::after { content: ''; position: fixed; inset: 0; border: 14px solid var(--ember-fill); pointer-events: none; z-index: 20; animation: flash 1s steps(2) 5; }
+@keyframes flash { from { opacity: 1; } to { opacity: 0; } }
+@media (max-width: 900px) { .place { display: none; } }
+@media print { .page { padding: 0; } }
+</style>

@@ -1,0 +1,17 @@
+import { createPinia } from 'pinia'
+import { createApp } from 'vue'
+import { startClock } from '../kitchen/clock'
+import App from './App.vue'
+import './base.css'
+import { router } from './router'
+import type { ThemeName } from './tokens'
+import { installVuetify } from './vuetify'
+
+const kept = localStorage.getItem('liquamen.theme')
+const theme: ThemeName = kept === 'day' || kept === 'night' ? kept : window.matchMedia('(prefers-color-scheme: dark)').matches ? 'night' : 'day'
+
+const app = createApp(App)
+app.use(createPinia()).use(router)
+installVuetify(app, theme)
+startClock()
+app.mount('#app')

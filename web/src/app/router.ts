@@ -1,0 +1,15 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+/** One line a screen; each is a chunk of its own. */
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', redirect: '/stove' },
+    { path: '/service', component: () => import('../service/ServicePage.vue') },
+    { path: '/stove', component: () => import('../stove/StovePage.vue') },
+    { path: '/bench/:id?', component: () => import('../bench/BenchPage.vue') },
+    { path: '/log', component: () => import('../log/LogPage.vue') },
+    { path: '/log/:id', component: () => import('../log/BatchPage.vue') },
+    { path: '/:rest(.*)', redirect: '/stove' },
+  ],
+})

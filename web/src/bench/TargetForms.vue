@@ -1,0 +1,34 @@
+<script setup lang="ts">
+import type { StagePlan } from '@liquamen/core'
+import { computed } from 'vue'
+import { fractionText } from '../shared/fractionText'
+import { numberText } from '../shared/format'
+import { texts } from '../shared/texts'
+
+const props = defineProps<{ stage: StagePlan }>()
+const TBSP_ML = 15
+const fraction = computed(() => fractionText(props.stage.fractionLeft))
+const isShallow = computed(() => props.stage.targetDepthMm < 8)
+</script>
+
+<template>
+  <section class="forms" :aria-label="texts.plan.targets">
+    <h3 class="head"><span class="label">{{ fraction.left }}</span><span class="caption">{{ fraction.gone }}</span></h3>
+    <dl>
+      <div v-if="!isShallow"><dt>{{ texts.forms.depth }}</dt><dd>{{ numberText(stage.targetDepthMm) }}<span>mm</span></dd></div>
+      <div v-else><dt>{{ texts.forms.spoons }}</dt><dd>{{ numberText(stage.targetVolumeMl / TBSP_ML, 1) }}<span>tbsp</span></dd></div>
+      <div><dt>{{ texts.forms.volume }}</dt><dd>{{ numberText(stage.targetVolumeMl) }}<span>ml</span></dd></div>
+      <div><dt>{{ texts.forms.mass }}</dt><dd>{{ numberText(stage.targetMassG) }}<span>g</span></dd></div>
+      <div><dt>{{ texts.forms.scale }}</dt><dd>{{ numberText(stage.targetGrossG) }}<span>g</span></dd></div>
+      <div><dt>{{ texts.forms.fraction }}</dt><dd>{{ numberText(stage.fractionLeft, 2) }}<span></span></dd></div>
+    </dl>
+  </section>
+</template>
+
+<style scoped>
+.head { display: flex; justify-content: space-between; align-items: baseline; gap: 10px; padding-bottom: 6px; border-top: 1.25px solid var(--ink); padding-top: 8px; }
+dl > div { display: flex; justify-content: space-between; align-items: baseline; border-top: 1px solid var(--hair); padding: 3px 0; }
+dt { font-size: 19px; color: var(--ink-soft); }
+dd { font-size: 28px; font-weight: 620; }
+dd span { display: inline-block; width: 1.7em; font-size: 18px; font-weight: 460; color: var(--ink-soft); text-align: right; }
+</style>

@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import type { LiveEstimate, BatchState, StagePlan } from '@liquamen/core'
+import { Chart, Filler, LinearScale, LineController, LineElement, PointElement, Tooltip, type ChartDataset, type ScatterDataPoint } from 'chart.js'
+import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useTheme } from 'vuetify'
+import { fillOf, TOKENS, type ThemeName } from '../app/tokens'
+import { clockText } from '../shared/format'
+import { texts } from '../shared/texts'
+
+const props = defineProps<{
+  /** The reductions of a batch with their readings and the forecasts that were shown. */
+  stages: readonly { stepId: string; verb: string; stage: StagePlan; startedAtMs: number; endedAtMs: number | undefined; estimate: LiveEstimate; forecasts: BatchState['forecasts'] }[]
+  fill: string
+}>()
+Chart.register(LineController, LineElement, PointElement, LinearScale, Filler, Tooltip)
+const canvas = ref<HTMLCanvasElement>()
+const theme = useTheme()
+let chart: Chart | undefined
+type Line = ChartDataset<'line', ScatterDataPoint[]>
+
+/** The band that each shown forecast drew: from the mass then to the target between its tenth and ninetieth percentile. */
+function bandsOf(stage: (typeof props.stages)[number], ink: string): Line[] {
+  return stage.forecasts.flatMap((f) => {
+    if (f.p10AtMs === null || f.p90AtMs === null || f.p50AtMs === null) return []
+    const plain = { pointRadius: 0, borderWidth: 0, label: '' }
+    return [
+      { ...plain, data: [{ x: f.atMs, y: f.massG }, { x: f.p10AtMs, y: f.targetMassG }, { x: f.p90AtMs, y: f.targetMassG }, { x: f.atMs, y: f.massG }], fill: 'shape', backgroundColor: `${ink}1f` } as unknown as Line,
+      { ...plain, label: texts.batch.foretoldBand, borderWidth: 1.5, borderDash: [6, 4], borderColor: TOKENS[themeName()]['ink-soft'], data: [{ x: f.atMs, y: f.massG }, { x: f.p50AtMs, y: f.targetMassG }] } as Line,
+    ]
+  })
+}
+const themeName = () => theme.global.name.value as ThemeName
+const POINT = { depth: 'triangle', level: 'triangle', weighing: 'rect' } as const
+
+function datasets(): Line[] {
+  const t = TOKENS[themeName()]
+  return props.stages.flatMap((stage) => {
+    const read = stage.estimate.readings.flatMap((r) => ('massG' in r.fact.payload ? [{ x: r.fact.atMs, y: r.fact.payload.massG, how: r.fact.payload.how }] : []))
+    const path = [{ x: stage.startedAtMs, y: stage.stage.startMassG }, ...read]
+    const end = stage.endedAtMs ?? read.at(-1)?.x ?? stage.startedAtMs
+    return [
+      ...bandsOf(stage, t.ink),
+      { label: texts.batch.asItWent, data: path, borderColor: t.ink, borderWidth: 5, pointRadius: 0 },
+      { label: texts.batch.asItWent, data: path, borderColor: fillOf(props.fill, themeName()).fill, borderWidth: 3, pointRadius: path.map((_, i) => (i ? 7 : 0)), pointStyle: path.map((p) => ('how' in p ? POINT[p.how as keyof typeof POINT] : 'circle')), pointRotation: 180, pointBackgroundColor: t.bone, pointBorderColor: t.ink, pointBorderWidth: 1.8 },
+      { label: texts.batch.notch, data: [{ x: stage.startedAtMs, y: stage.stage.targetMassG }, { x: end, y: stage.stage.targetMassG }], borderColor: t.ink, borderWidth: 1.4, borderDash: [8, 5], pointRadius: 0 },
+    ] as Line[]
+  })
+}
+
+/** Fills the triangle of a band, which the line chart's own filling cannot. */
+const bandShape = {
+  id: 'bandShape',
+  beforeDatasetsDraw(c: Chart) {
+    c.data.datasets.forEach((set) => {
+      if ((set as { fill?: unknown }).fill !== 'shape') return
+      const { x, y } = c.scales
+      if (!x || !y) return
+      c.ctx.beginPath()
+      for (const p of set.data as ScatterDataPoint[]) c.ctx.lineTo(x.getPixelForValue(Number(p.x)), y.getPixelForValue(Number(p.y)))
+      c.ctx.fillStyle = String(set.backgroundColor)
+      c.ctx.fill()
+    })
+  },
+}
+
+function draw(): void {
+  chart?.destroy()
+  if (!canvas.value) return
+  const t = TOKENS[themeName()]
+  Chart.defaults.font.family = 'Encode Sans Variable, sans-serif'
+  Chart.defaults.font.size = 17
+  const sets = datasets().map((set) => ((set as { fill?: unknown }).fill === 'shape' ? { ...set, showLine: false } : set))
+  chart = new Chart(canvas.value, {
+    type: 'line', data: { datasets: sets }, plugins: [bandShape],
+    options: {
+      animation: false, parsing: false, normalized: true, responsive: true, maintainAspectRatio: false,
+      scales: {
+        x: { type: 'linear', ticks: { color: t['ink-soft'], maxTicksLimit: 8, stepSize: 300_000, callback: (v) => clockText(Number(v)) }, grid: { display: false }, border: { color: t.ink, width: 1.4 } },
+        y: { beginAtZero: true, ticks: { color: t['ink-soft'] }, grid: { color: t.hair }, border: { display: false } },
+      },
+      plugins: { legend: { display: false }, tooltip: { filter: (item) => item.dataset.label !== '', callbacks: { title: (items) => clockText(Number(items[0]?.parsed.x), true), label: (item) => `${item.dataset.label ?? ''} ${Math.round(Number(item.parsed.y))} g` } } },
+    },
+  })
+}
+onMounted(draw)
+watch([() => props.stages, () => theme.global.name.value], draw)
+onBeforeUnmount(() => chart?.destroy())
+</script>
+
+<template>
+  <figure>
+    <figcaption><span class="label">{{ texts.batch.chart }}</span> <span class="caption">━ {{ texts.batch.asItWent }} · ┅ {{ texts.batch.foretoldBand }} · ▽ {{ texts.batch.hows.depth }} □ {{ texts.batch.hows.weighing }}</span></figcaption>
+    <div class="box"><canvas ref="canvas" role="img" :aria-label="texts.batch.chart"></canvas></div>
+  </figure>
+</template>
+
+<style scoped>
+figure { margin: 12px 0; }
+.box { height: 320px; position: relative; }
+</style>

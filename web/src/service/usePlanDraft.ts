@@ -1,0 +1,40 @@
+import { DomainError, findPlace, parseReductionTarget, planBatch, weighOut, type BatchPlan, type Formula, type Ingredient, type KitchenCatalog, type OrderState, type ReductionTarget } from '@liquamen/core'
+import { computed, reactive, type ComputedRef } from 'vue'
+import { useClock } from '../kitchen/clock'
+
+/** A plan as it is being chosen: pan, ring, sources and phrases, and what the core makes of them. */
+export function usePlanDraft(catalog: ComputedRef<KitchenCatalog>, ingredients: ComputedRef<ReadonlyMap<string, Ingredient>>, order: ComputedRef<OrderState>, freeRingIds: ComputedRef<readonly string[]>) {
+  const { nowMs } = useClock()
+  const formula = computed<Formula | undefined>(() => catalog.value.formulas.find((f) => f.id === order.value.taken?.formulaId))
+  const draft = reactive({ panId: '', ringId: '', sources: {} as Record<string, string>, phrases: {} as Record<string, string> })
+  const minute = computed(() => Math.floor(nowMs.value / 60_000) * 60_000) // a plan need not be made anew each second
+
+  function planWith(panId: string, ringId: string): BatchPlan {
+    return planBatch({ formula: formula.value!, ingredients: ingredients.value, place: findPlace(catalog.value.settings, catalog.value.pans, catalog.value.rings, panId, ringId), portions: order.value.taken!.portions, pickupAtMs: order.value.taken!.pickupAtMs, nowMs: minute.value, sources: draft.sources, phrases: draft.phrases })
+  }
+
+  /** The pan in which nothing boils over and a stick still reads; the first free ring, the strongest first. */
+  function choose(): void {
+    draft.ringId ||= freeRingIds.value[0] ?? catalog.value.rings[0]?.id ?? ''
+    if (draft.panId) return
+    const fits = catalog.value.pans.map((pan) => ({ pan, plan: planWith(pan.id, draft.ringId) })).sort((a, b) => a.plan.warnings.filter((w) => w.code !== 'late').length - b.plan.warnings.filter((w) => w.code !== 'late').length || a.plan.totalMin.value - b.plan.totalMin.value)
+    draft.panId = fits[0]?.pan.id ?? ''
+  }
+
+  const result = computed<{ plan?: BatchPlan; error?: DomainError }>(() => {
+    if (!formula.value || !draft.panId || !draft.ringId) return {}
+    try { return { plan: planWith(draft.panId, draft.ringId) } } catch (error) {
+      if (error instanceof DomainError) return { error }
+      throw error
+    }
+  })
+  /** A phrase that is no single target, with its readings for the start volume the plan would have. */
+  const unclear = computed<{ stepId: string; target: ReductionTarget } | undefined>(() => {
+    const { error } = result.value
+    if (error?.code !== 'targetUnclear') return undefined
+    const place = findPlace(catalog.value.settings, catalog.value.pans, catalog.value.rings, draft.panId, draft.ringId)
+    const startMl = weighOut({ formula: formula.value!, ingredients: ingredients.value, place, portions: order.value.taken!.portions, sources: draft.sources }).filter((l) => l.isLiquid).reduce((sum, l) => sum + l.exactMl, 0)
+    return { stepId: error.field, target: parseReductionTarget(String(error.value), startMl) }
+  })
+  return { draft, formula, result, unclear, choose }
+}

@@ -1,0 +1,42 @@
+import { useKitchen } from '../kitchen/kitchen.store'
+
+const zone = (): string => useKitchen().catalog?.settings.timeZone ?? 'UTC'
+const MINUS = '−'
+
+/** A clock time of the kitchen, 19:11. */
+export function clockText(ms: number, withSeconds = false): string {
+  return new Intl.DateTimeFormat('en-GB', { timeZone: zone(), hour: '2-digit', minute: '2-digit', ...(withSeconds ? { second: '2-digit' } : {}) }).format(ms)
+}
+
+/** A day of the kitchen, Sat 10 Jan. */
+export function dayText(ms: number): string {
+  return new Intl.DateTimeFormat('en-GB', { timeZone: zone(), weekday: 'short', day: 'numeric', month: 'short' }).format(ms)
+}
+
+/** A span: 3:10 under ten minutes, whole minutes from ten; a span that is over counts on with a minus. */
+export function spanText(ms: number): { number: string; unit: string } {
+  const sign = ms < 0 ? MINUS : ''
+  const seconds = Math.floor(Math.abs(ms) / 1000)
+  if (seconds < 600) return { number: `${sign}${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`, unit: '' }
+  return { number: `${sign}${Math.round(seconds / 60)}`, unit: 'min' }
+}
+
+/** A number with grouped thousands. */
+export function numberText(value: number, decimals = 0): string {
+  return new Intl.NumberFormat('en-GB', { minimumFractionDigits: decimals, maximumFractionDigits: decimals }).format(value).replace('-', MINUS)
+}
+
+/** A share as a percentage without its sign. */
+export const percentText = (share: number, decimals = 1): string => numberText(share * 100, decimals)
+
+/** The instant of a clock time today, or tomorrow where it is over by more than twelve hours. */
+export function instantOfClock(text: string, nowMs: number): number | undefined {
+  const match = /^(\d{1,2})[:.]?(\d{2})$/.exec(text.trim())
+  if (!match) return undefined
+  const [hours, minutes] = [Number(match[1]), Number(match[2])]
+  if (hours > 23 || minutes > 59) return undefined
+  const [nowH = 0, nowM = 0] = clockText(nowMs).split(':').map(Number)
+  const deltaMin = hours * 60 + minutes - (nowH * 60 + nowM)
+  const thisMinute = Math.floor(nowMs / 60_000) * 60_000
+  return thisMinute + (deltaMin < -720 ? deltaMin + 1440 : deltaMin) * 60_000
+}

@@ -1,0 +1,33 @@
+/** Where a moment stands on the slide rule: the next minute is always the widest (LOOK.md §7). */
+export function ruleX(minutes: number, spanMin: number, widthPx: number): number {
+  return (widthPx * Math.log(1 + Math.max(0, minutes) / 6)) / Math.log(1 + spanMin / 6)
+}
+
+const LABELLED = [1, 2, 3, 5, 10, 15, 20, 30, 45, 60, 90]
+
+/** Ticks of the rule: half minutes to 5, minutes to 20, twos to 40, fives after; the labelled ones stand still. */
+export function ruleMinutes(spanMin: number): { minute: number; label: boolean }[] {
+  const ticks: number[] = []
+  for (let m = 0.5; m <= spanMin; m += m < 5 ? 0.5 : m < 20 ? 1 : m < 40 ? 2 : 5) ticks.push(m)
+  return ticks.map((minute) => ({ minute, label: LABELLED.includes(minute) })).concat(ticks.includes(45) || spanMin < 45 ? [] : [{ minute: 45, label: true }])
+}
+
+const CHAR_PX = 9.2
+const CHIP_PX = 36
+
+/** Lays events out in two lanes without a label crossing another; what finds no room is folded into a count. */
+export function layOutRule<E extends { readonly atMs: number; readonly text: string; readonly isOrder: boolean }>(events: readonly E[], nowMs: number, spanMin: number, widthPx: number): { shown: (E & { x: number; lane: 0 | 1 })[]; folded: number } {
+  const freeFrom = [0, 0]
+  const shown: (E & { x: number; lane: 0 | 1 })[] = []
+  const inSpan = [...events].filter((e) => e.atMs - nowMs < spanMin * 60_000).sort((a, b) => a.atMs - b.atMs)
+  for (const event of inSpan) {
+    const x = ruleX((event.atMs - nowMs) / 60_000, spanMin, widthPx)
+    const end = x + event.text.length * CHAR_PX + (event.isOrder ? 8 : CHIP_PX) + 8
+    const lane = ([event.isOrder ? 1 : 0, event.isOrder ? 0 : 1] as const).find((l) => (freeFrom[l] ?? 0) <= x && end <= widthPx + 12)
+    if (lane === undefined) continue
+    freeFrom[lane] = end
+    if (lane === 1) freeFrom[0] = Math.max(freeFrom[0] ?? 0, x + 2) // its stem goes down through the lower lane
+    shown.push({ ...event, x, lane })
+  }
+  return { shown, folded: inSpan.length - shown.length }
+}
