@@ -1,5 +1,6 @@
 export * from './allergens/allergens'
 export * from './allergens/checkAllergens'
+export * from './allergens/usableSources'
 export * from './batch/batchState'
 export * from './batch/foldBatch'
 export * from './batch/foldOrder'

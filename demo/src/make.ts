@@ -95,7 +95,7 @@ end(lunch.id, 'serve', at + 2 * MINUTE)
 add('batch.finished', lunch.id, at + 2 * MINUTE, { result: 'served', reason: '' })
 
 // First sitting: under way now
-const firstPickup = ANCHOR_MS + 42 * MINUTE
+const firstPickup = ANCHOR_MS + 64 * MINUTE
 const firstOrder = order('First sitting', 14, firstPickup, ANCHOR_MS - 40 * MINUTE, 'One plate without the sauce: sulphites', [])
 const first = planned('first sitting', [firstOrder], 14, firstPickup, ANCHOR_MS - 30 * MINUTE, 'sauteuse24', 'ring1')
 at = ANCHOR_MS - 13 * MINUTE
@@ -107,7 +107,7 @@ reading(first, 'reduceWine', at, 3.5, 'depth', 0.95)
 reading(first, 'reduceWine', at, 6, 'weighing', 0.95)
 
 // Second sitting: planned, its pan still to come
-const secondPickup = ANCHOR_MS + 105 * MINUTE
+const secondPickup = ANCHOR_MS + 118 * MINUTE
 planned('second sitting', [order('Second sitting', 10, secondPickup, ANCHOR_MS - 35 * MINUTE)], 10, secondPickup, ANCHOR_MS - 25 * MINUTE, 'sauteuse19', 'ring4')
 // And one order that nobody has planned yet
 order('Table 9', 4, ANCHOR_MS + 80 * MINUTE, ANCHOR_MS - 6 * MINUTE, 'Allergy: celery', ['celery'])

@@ -6,7 +6,7 @@ import type { Deadline } from '../kitchen/deadlines'
 import { texts } from '../shared/texts'
 import { alarmsKey } from './alarmsKey'
 
-const { kitchen, nowMs, current } = useKitchenViews()
+const { kitchen, nowMs } = useKitchenViews()
 const router = useRouter()
 const alarms = inject(alarmsKey)
 const calls = computed(() => alarms?.calling(nowMs.value) ?? [])
@@ -21,7 +21,6 @@ const silence = (d: Deadline) => void kitchen.record('alarm.silenced', d.batchId
       <button class="quiet" @click="silence(d)">{{ texts.alarm.silence }}</button>
     </div>
   </div>
-  <div v-else-if="alarms && !alarms.canBeHeard.value && current.length" class="hint"><button class="open" @click="alarms.openService()">{{ texts.alarm.open }}</button><span class="caption">{{ texts.alarm.hint }}</span></div>
 </template>
 
 <style scoped>
@@ -31,6 +30,4 @@ const silence = (d: Deadline) => void kitchen.record('alarm.silenced', d.batchId
 .go .sauce { font-size: 1.05em; }
 button { border: 0; background: none; color: inherit; font: inherit; min-height: 52px; padding: 0 12px; cursor: pointer; }
 .quiet { font-size: 21px; font-weight: 620; text-decoration: underline; text-underline-offset: 5px; }
-.hint { display: flex; align-items: center; gap: 14px; padding: 0 32px; border-bottom: 1px solid var(--hair); }
-.open { min-height: 48px; padding: 0; font-size: 21px; font-weight: 640; text-decoration: underline; text-underline-offset: 5px; }
 </style>

@@ -57,6 +57,7 @@ function onKey(event: KeyboardEvent): void {
           <RouterLink v-for="[name, path] in screens" :key="name" :to="path" class="screen" :class="{ here: route.path.startsWith(path) }" :aria-current="route.path.startsWith(path) ? 'page' : undefined">{{ texts.app.screens[name] }}</RouterLink>
         </nav>
         <div class="tools">
+          <button v-if="!alarms.canBeHeard.value && current.length" class="tool open" :title="texts.alarm.hint" @click="alarms.openService()">{{ texts.alarm.open }}</button>
           <span class="caption place">{{ kitchen.catalog?.settings.name }}</span>
           <button class="tool" :aria-label="`${texts.app.cook}: ${crewName}`" @click="nextCook">{{ crewName }}</button>
           <button class="tool" @click="switchTheme">{{ isNight ? texts.app.day : texts.app.night }}</button>
@@ -79,10 +80,11 @@ function onKey(event: KeyboardEvent): void {
 .screen:hover { text-decoration: underline; text-underline-offset: 5px; }
 .tools { display: flex; align-items: center; gap: 6px; height: 100%; }
 .tool { min-width: 48px; height: 48px; padding: 0 10px; border: 0; background: none; color: var(--ink); font: inherit; font-size: 20px; font-weight: 560; cursor: pointer; }
+.tool.open { font-weight: 640; text-decoration: underline; text-underline-offset: 5px; }
 .tool:hover { text-decoration: underline; text-underline-offset: 5px; }
 .tool:active { background: var(--ink); color: var(--bone); }
-.page { flex: 1; padding: 12px 32px 16px; min-width: 0; }
-.page.withRule { padding-bottom: 110px; }
+.page { flex: 1; padding: 8px 32px 12px; min-width: 0; }
+.page.withRule { padding-bottom: 106px; }
 .foot { position: fixed; left: 0; right: 0; bottom: 0; height: 102px; padding: 4px 32px; background: var(--bone); display: flex; z-index: 5; }
 .waiting { display: grid; place-content: center; justify-items: center; gap: 20px; min-height: 100vh; padding: 32px; text-align: center; }
 .waiting-wall { fill: none; stroke: var(--ink); stroke-width: 7; stroke-linejoin: round; }

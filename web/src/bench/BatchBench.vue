@@ -33,7 +33,7 @@ const urgency = computed(() => urgencyOf(props.view, nowMs.value))
 const lookSpan = computed(() => { const at = live.value?.clock.lookAtMs; return at === undefined ? undefined : spanText(at - nowMs.value) })
 const targetSpan = computed(() => { const at = live.value?.clock.targetAtMs; return at === undefined ? undefined : spanText(at - nowMs.value) })
 const pm = computed(() => { const c = live.value?.clock; return c?.lowAtMs !== undefined && c.highAtMs !== undefined ? numberText(Math.max(1, (c.highAtMs - c.lowAtMs) / 120_000)) : '' })
-const saltText = computed(() => (live.value ? texts.bench.saltThen(percentText(live.value.stage.start.salt / Math.max(1, live.value.estimate.massG)), percentText(live.value.stage.start.salt / live.value.stage.targetMassG)) : ''))
+const saltText = computed(() => (live.value ? live.value.stage.start.salt < 0.5 ? texts.bench.saltEnd(percentText(plan.value?.salt.ownSaltFrac ?? 0)) : texts.bench.saltThen(percentText(live.value.stage.start.salt / Math.max(1, live.value.estimate.massG)), percentText(live.value.stage.start.salt / live.value.stage.targetMassG)) : ''))
 const halfHeatAt = computed(() => {
   if (!live.value) return ''
   const min = forecast(changeHeatBelief(live.value.estimate.belief, bench.halfHeatRatio.value), live.value.stage.targetMassG).p50Min
@@ -136,12 +136,12 @@ async function discard(): Promise<void> {
 </template>
 
 <style scoped>
-.bench-page { outline: none !important; display: flex; flex-direction: column; min-height: calc(100vh - 200px); }
+.bench-page { outline: none !important; display: flex; flex-direction: column; min-height: calc(100vh - 172px); }
 .titles { display: flex; align-items: baseline; gap: 20px; flex-wrap: wrap; }
 h1 { font-size: 44px; line-height: 1.1; }
 .ring { font-weight: 700; }
 .for { font-size: 22px; }
-.steps { display: flex; flex-wrap: wrap; gap: 4px 28px; margin: 6px 0 4px; }
+.steps { display: flex; flex-wrap: wrap; gap: 2px 28px; margin: 2px 0; }
 .steps li { font-size: 21px; color: var(--ink-soft); padding-bottom: 4px; }
 .steps li.here { color: var(--ink); font-weight: 700; border-bottom: 3px solid var(--ink); }
 .grid { display: grid; grid-template-columns: minmax(0, 1fr) 286px; gap: 24px; }
@@ -150,18 +150,18 @@ h1 { font-size: 44px; line-height: 1.1; }
 .facts > div { display: flex; gap: 12px; }
 .facts dt { width: 5.2em; color: var(--ink-soft); font-size: 19px; }
 .facts dd { font-size: 20px; font-weight: 600; }
-.glance { font-size: 132px; }
-.notch { font-size: 22px; padding: 6px 0; white-space: nowrap; }
+.glance { font-size: 124px; }
+.notch { font-size: 22px; padding: 2px 0; white-space: nowrap; }
 .notch strong { font-size: 40px; font-weight: 580; }
 .act { display: grid; gap: 4px; padding: 12px 14px; margin-bottom: 10px; }
 .act .verb { font-size: 42px; font-weight: 680; }
 .ask { display: flex; gap: 16px; align-items: center; justify-content: space-between; border-top: 1.25px solid var(--ink); padding: 8px 0; flex-wrap: wrap; }
 .keys { display: flex; gap: 12px; flex-wrap: wrap; }
-.cautions { display: flex; flex-wrap: wrap; gap: 0 28px; font-size: 19px; color: var(--ink-soft); font-stretch: 87.5%; padding: 6px 0; }
+.cautions { display: flex; flex-wrap: wrap; gap: 0 24px; font-size: 18px; color: var(--ink-soft); padding: 2px 0; }
 .low { margin-top: auto; }
 .choices { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; border-top: 1.25px solid var(--ink); padding: 10px 0; }
 .choices .v-text-field { min-width: 280px; }
-.fails { padding: 8px 0; font-size: 20px; }
+.fails { padding: 2px 0 6px; font-size: 20px; }
 .bar { justify-content: flex-end; }
 .bar .v-btn { min-height: 64px !important; font-size: 25px !important; }
 @media (max-width: 900px) {

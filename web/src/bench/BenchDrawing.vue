@@ -15,6 +15,8 @@ const { nowMs } = useClock()
 const theme = useTheme()
 
 const WIDTH = 900
+const TOP = 22
+const HEIGHT = 384
 const HOB_Y = 352
 const CX = 415
 const live = computed(() => props.view.live!)
@@ -22,7 +24,7 @@ const profile = computed(() => props.view.pan.profile)
 const rimMm = computed(() => (profile.value.shape === 'pan' ? profile.value.rimRadiusMm : profile.value.sphereRadiusMm))
 const scale = computed(() => {
   const pxPerMm = 200 / rimMm.value
-  return { pxPerMm, heightFactor: Math.min(2.2, 318 / (profile.value.heightMm * pxPerMm)) }
+  return { pxPerMm, heightFactor: Math.min(2.2, 298 / (profile.value.heightMm * pxPerMm)) }
 })
 const y = (mm: number) => HOB_Y - 8 - mm * scale.value.pxPerMm * scale.value.heightFactor
 const rulerX = computed(() => CX - 200 - 22)
@@ -38,6 +40,8 @@ const leftOf = (atMs: number) => rulerX.value - 8 - ((nowMs.value - atMs) / 60_0
 const readings = computed(() => live.value.estimate.readings.flatMap(({ fact, verdict }) => ('massG' in fact.payload && verdict !== 'ignored' ? [{ id: fact.id, x: leftOf(fact.atMs), y: y(depthOf(fact.payload.massG)), how: fact.payload.how, isOut: verdict === 'outlier' }] : [])).filter((r) => r.x > 4))
 const past = computed(() => [{ x: leftOf(live.value.startedAtMs), y: y(live.value.stage.startDepthMm) }, ...readings.value.filter((r) => !r.isOut), { x: rulerX.value, y: y(live.value.depthMm) }].map((p) => `${p.x.toFixed(1)} ${p.y.toFixed(1)}`).join('L'))
 const foretold = computed(() => { const { clock } = live.value; return { low: clock.lowAtMs ? rightOf(clock.lowAtMs) : undefined, mid: clock.targetAtMs ? rightOf(clock.targetAtMs) : undefined, high: clock.highAtMs ? Math.min(WIDTH - 8, rightOf(clock.highAtMs)) : WIDTH - 8 } })
+/** Below the notch where there is room over the hob line, else above the level. */
+const labelAt = computed(() => (HOB_Y - y(target.value) > 70 ? { x: Math.min(WIDTH - 100, Math.max(rightX.value + 95, foretold.value.mid ?? 0)), y: y(target.value) + 32, anchor: 'middle' } : { x: WIDTH - 4, y: y(depth.value) - 36, anchor: 'end' }))
 const minuteLevels = computed(() => { const { belief } = live.value.estimate; return Array.from({ length: 90 }, (_, i) => depthOf(Math.max(0, live.value.estimate.massG - belief.rateGPerMin * (i + 1)))) })
 const rulerMarks = computed(() => Array.from({ length: Math.floor(profile.value.heightMm / 1) + 1 }, (_, mm) => mm).filter((mm) => mm <= profile.value.heightMm && y(mm) > 60))
 const timeTicks = computed(() => {
@@ -55,7 +59,7 @@ const spoken = computed(() => `${props.view.formula.name}, ${props.view.pan.name
 const svg = ref<SVGSVGElement>()
 function mmAt(event: PointerEvent): number {
   const box = svg.value!.getBoundingClientRect()
-  const at = ((event.clientY - box.top) / box.height) * 420
+  const at = TOP + ((event.clientY - box.top) / box.height) * HEIGHT
   return Math.max(1, Math.min(profile.value.heightMm, (HOB_Y - 8 - at) / (scale.value.pxPerMm * scale.value.heightFactor)))
 }
 function drag(event: PointerEvent): void {
@@ -70,7 +74,7 @@ function drop(): void {
 </script>
 
 <template>
-  <svg ref="svg" class="bench" :viewBox="`0 0 ${WIDTH} 420`" role="img" :aria-label="spoken">
+  <svg ref="svg" class="bench" :viewBox="`0 ${TOP} ${WIDTH} ${HEIGHT}`" role="img" :aria-label="spoken">
     <g :transform="`translate(${CX} ${HOB_Y - 8})`"><VesselShape detail="bench" :profile="profile" :scale="scale" :fill="view.formula.fill" :level-mm="depth" :target-mm="target" :sd-mm="live.sdMm" :is-uncertain="isUncertain" :boil="view.state.isPanOff || live.estimate.belief.deadMin > 0 ? 'none' : live.stage.regime" :heat-share="view.state.isPanOff ? 0 : HEAT_LEVELS[view.state.heat ?? 'high'].share" :minute-levels-mm="minuteLevels" /></g>
     <path :d="`M0 ${HOB_Y}H${WIDTH}`" class="hob" />
     <g class="ruler">
@@ -90,8 +94,8 @@ function drop(): void {
       <path :d="`M${rightX} ${y(depth)}L${Math.min(foretold.mid, WIDTH - 8)} ${y(target)}`" class="foretold" />
       <path :d="`M${rightX} ${y(target)}H${WIDTH}`" class="target" />
       <path :d="`M${Math.max(rightX, foretold.low ?? rightX)} ${y(target)}H${foretold.high}`" class="span" />
-      <text :x="Math.min(WIDTH - 60, Math.max(rightX + 40, foretold.mid))" :y="y(target) + 32" text-anchor="middle" class="when">{{ clockText(live.clock.targetAtMs ?? 0) }}</text>
-      <text v-if="live.clock.lowAtMs && live.clock.highAtMs" :x="Math.min(WIDTH - 100, Math.max(rightX + 95, foretold.mid))" :y="y(target) + 56" text-anchor="middle">{{ texts.bench.between(clockText(live.clock.lowAtMs), clockText(live.clock.highAtMs)) }}</text>
+      <text :x="labelAt.x" :y="labelAt.y" :text-anchor="labelAt.anchor" class="when">{{ clockText(live.clock.targetAtMs ?? 0) }}</text>
+      <text v-if="live.clock.lowAtMs && live.clock.highAtMs" :x="labelAt.x" :y="labelAt.y + 23" :text-anchor="labelAt.anchor">{{ texts.bench.between(clockText(live.clock.lowAtMs), clockText(live.clock.highAtMs)) }}</text>
     </template>
     <path :d="`M${rulerX + 16} ${y(target)}H${CX - 200}`" class="target dotted" />
     <g v-for="t in timeTicks" :key="t.m"><path :d="`M${t.x} ${HOB_Y}v${t.label ? 10 : 5}`" class="tick" /><text v-if="t.label" :x="t.x" :y="HOB_Y + 30" text-anchor="middle">{{ t.label }}</text></g>
@@ -99,14 +103,14 @@ function drop(): void {
       <text :x="CX" :y="Math.min(y(depth) - 118, 210)" text-anchor="middle" class="forms">{{ numberText(live.volumeMl) }} ml · {{ numberText(live.estimate.massG) }} g · {{ numberText(live.estimate.massG + live.stage.tareG + live.stage.inPan.massG) }} g on the scale</text>
       <text :x="CX" :y="y(depth) - 14" text-anchor="middle" class="level"><tspan v-if="isUncertain">~</tspan>{{ numberText(depth) }}<tspan class="mm" dx="8">mm</tspan></text>
       <text v-if="targetTextFits" :x="CX" :y="(y(target) + y(0)) / 2 + 12" text-anchor="middle" class="stop" :fill="colours.text">{{ texts.bench.stopAt }} {{ numberText(target) }} <tspan class="mm2">mm</tspan></text>
-      <text v-else :x="CX" :y="HOB_Y + 46" text-anchor="middle" class="stop below">{{ texts.bench.stopAt }} {{ numberText(target) }} mm</text>
+      <text v-else :x="CX" :y="HOB_Y + 50" text-anchor="middle" class="stop below">{{ texts.bench.stopAt }} {{ numberText(target) }} mm</text>
     </g>
     <rect class="grip" :x="CX - 190" :y="y(depth) - 26" width="380" height="52" @pointerdown="drag" @pointermove="drag" @pointerup="drop" @pointercancel="drop" />
   </svg>
 </template>
 
 <style scoped>
-.bench { width: 100%; display: block; overflow: visible; touch-action: pan-x; }
+.bench { width: 100%; display: block; touch-action: pan-x; }
 .hob { stroke: var(--ink); stroke-width: 2; }
 text { fill: var(--ink-soft); font-size: 18px; font-stretch: 75%; }
 .ruler path, .tick { stroke: var(--tick); stroke-width: 1.1; fill: none; }

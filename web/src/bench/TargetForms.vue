@@ -27,7 +27,7 @@ const isShallow = computed(() => props.stage.targetDepthMm < 8)
 
 <style scoped>
 .head { display: flex; justify-content: space-between; align-items: baseline; gap: 10px; padding-bottom: 6px; border-top: 1.25px solid var(--ink); padding-top: 8px; }
-dl > div { display: flex; justify-content: space-between; align-items: baseline; border-top: 1px solid var(--hair); padding: 3px 0; }
+dl > div { display: flex; justify-content: space-between; align-items: baseline; border-top: 1px solid var(--hair); padding: 1px 0; }
 dt { font-size: 19px; color: var(--ink-soft); }
 dd { font-size: 28px; font-weight: 620; }
 dd span { display: inline-block; width: 1.7em; font-size: 18px; font-weight: 460; color: var(--ink-soft); text-align: right; }

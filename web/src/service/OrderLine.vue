@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import type { GuestDetails } from '@liquamen/contracts'
-import { type BatchState, checkAllergens, type AllergenDecision, type Allergen, type OrderState } from '@liquamen/core'
+import { isSettled, type BatchState, type AllergenDecision, type Allergen, type OrderState } from '@liquamen/core'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { useKitchen } from '../kitchen/kitchen.store'
 import { clockText } from '../shared/format'
 import { texts } from '../shared/texts'
+import { orderFindings } from './orderFindings'
 import VesselChip from '../vessel/VesselChip.vue'
 
 const props = defineProps<{
@@ -19,9 +20,9 @@ const kitchen = useKitchen()
 const router = useRouter()
 const taken = computed(() => props.order.taken!)
 const formula = computed(() => kitchen.catalog?.formulas.find((f) => f.id === taken.value.formulaId))
-const goods = computed(() => (formula.value?.items ?? []).flatMap((item) => [item.ingredientId, ...(item.sources ?? [])]).filter((id, i, all) => all.indexOf(id) === i).flatMap((id) => kitchen.ingredients.get(id) ?? []))
-const findings = computed(() => checkAllergens(goods.value, (props.details?.allergies ?? []) as Allergen[]).map((f) => ({ ...f, decided: props.order.decisions[`${f.allergen}:${f.ingredientId}`], name: kitchen.ingredients.get(f.ingredientId)?.name ?? f.ingredientId })))
-const isBlocked = computed(() => findings.value.some((f) => !f.decided))
+const checked = computed(() => orderFindings(props.order, props.details, formula.value, kitchen.ingredients))
+const findings = computed(() => checked.value.findings.map((f) => ({ ...f, settled: isSettled(f, checked.value.findings), name: kitchen.ingredients.get(f.ingredientId)?.name ?? f.ingredientId })))
+const isBlocked = computed(() => checked.value.isBlocked)
 const pan = computed(() => kitchen.catalog?.pans.find((p) => p.id === props.batch?.planned?.panId) ?? kitchen.catalog?.pans[0])
 const isLate = computed(() => props.batch?.plan?.isLate === true)
 const status = computed(() => (!props.batch ? texts.service.toPlan : props.batch.status === 'planned' ? texts.service.planned : props.batch.status === 'underWay' ? texts.service.underWay : texts.service.served))
@@ -38,7 +39,8 @@ const cancel = () => void kitchen.record('order.cancelled', props.order.id, { re
       <ul v-if="findings.length" class="findings">
         <li v-for="f in findings" :key="f.allergen + f.ingredientId">
           <span class="box">{{ texts.allergens[f.allergen] }}</span> {{ f.name }}: <strong>{{ texts.service[f.mark] }}</strong>
-          <span v-if="f.decided" class="sorrel">✓ {{ texts.service.decided[f.decided.decision] }}</span>
+          <span v-if="f.decision" class="sorrel">✓ {{ texts.service.decided[f.decision] }}</span>
+          <span v-else-if="f.settled" class="sorrel">✓</span>
           <span v-else class="keys"><v-btn v-if="f.mark === 'unknownLabel'" @click="decide(f, 'labelClear')">{{ texts.service.labelClear }}</v-btn><v-btn @click="decide(f, 'leaveOff')">{{ texts.service.leaveOff }}</v-btn><v-btn v-if="f.mark === 'mayContain'" @click="decide(f, 'goOn')">{{ texts.service.goOn }}</v-btn></span>
         </li>
       </ul>
@@ -57,7 +59,7 @@ const cancel = () => void kitchen.record('order.cancelled', props.order.id, { re
 </template>
 
 <style scoped>
-.line { display: grid; grid-template-columns: 84px minmax(0, 1fr) auto auto; gap: 6px 24px; align-items: start; padding: 12px 0; border-bottom: 1px solid var(--hair); }
+.line { display: grid; grid-template-columns: 84px minmax(0, 1fr) 110px 330px; gap: 6px 24px; align-items: start; padding: 12px 0; border-bottom: 1px solid var(--hair); }
 .count { font-size: 56px; font-weight: 560; text-align: right; line-height: 1; }
 .what { display: grid; gap: 4px; padding-top: 6px; }
 .what .sauce { font-size: 30px; }

@@ -7,6 +7,7 @@ import { useKitchenViews } from '../kitchen/useKitchenViews'
 import TargetForms from '../bench/TargetForms.vue'
 import { clockText, numberText, percentText } from '../shared/format'
 import { texts } from '../shared/texts'
+import { orderFindings } from './orderFindings'
 import { usePlanDraft } from './usePlanDraft'
 
 const props = defineProps<{ order: OrderState }>()
@@ -17,13 +18,17 @@ const taken = computed(() => props.order.taken!)
 const ringIsTaken = (id: string) => current.value.some((v) => v.ring.id === id)
 const freeRings = computed(() => [...(catalog.value?.rings ?? [])].sort((a, b) => b.heater.ratedW - a.heater.ratedW).map((r) => r.id).filter((id) => !ringIsTaken(id)))
 const { draft, formula, result, unclear, choose } = usePlanDraft(computed(() => catalog.value!), computed(() => kitchen.ingredients), computed(() => props.order), freeRings)
-onMounted(choose)
+onMounted(() => {
+  for (const item of formula.value?.items ?? []) { const [first] = checked.value.usable.get(item.id) ?? []; if (first && first !== item.ingredientId && !(checked.value.usable.get(item.id) ?? []).includes(item.ingredientId)) draft.sources[item.id] = first }
+  choose()
+})
 const exact = ref(false)
 const why = ref(false)
 const plan = computed(() => result.value.plan)
 const pans = computed(() => (catalog.value?.pans ?? []).map((p) => ({ value: p.id, title: p.name })))
 const rings = computed(() => (catalog.value?.rings ?? []).map((r) => ({ value: r.id, title: `${r.number} ${r.strength}${ringIsTaken(r.id) ? ` · ${texts.plan.busy(r.number)}` : ''}` })))
-const swaps = computed(() => (formula.value?.items ?? []).filter((i) => i.sources?.length).map((i) => ({ id: i.id, items: [i.ingredientId, ...(i.sources ?? [])].map((id) => ({ value: id, title: kitchen.ingredients.get(id)?.name ?? id })), current: draft.sources[i.id] ?? i.ingredientId })))
+const checked = computed(() => orderFindings(props.order, kitchen.details.get(taken.value.detailsId ?? ''), formula.value, kitchen.ingredients))
+const swaps = computed(() => (formula.value?.items ?? []).filter((i) => i.sources?.length).map((i) => ({ id: i.id, items: (checked.value.usable.get(i.id) ?? []).map((id) => ({ value: id, title: kitchen.ingredients.get(id)?.name ?? id })), current: draft.sources[i.id] ?? i.ingredientId })))
 const reductions = computed(() => (formula.value?.steps ?? []).filter((s) => s.technique === 'reduce'))
 const alcohol = computed(() => { const a = plan.value?.ethanolLeftFrac; return !a ? '' : a.high < 0.005 ? texts.plan.traceOnly : `${a.low < 0.005 ? `${texts.plan.traceOnly} –` : `${percentText(a.low)}–`} ${percentText(a.high)} %` })
 function say(w: PlanWarning): string {
@@ -56,17 +61,17 @@ async function put(): Promise<void> {
     <template v-if="plan">
       <ul v-if="plan.warnings.length" class="warn"><li v-for="(w, i) in plan.warnings" :key="i" class="roux label">▽ {{ say(w) }}</li></ul>
       <div class="columns">
-        <div>
+        <div class="left">
           <h2 class="head"><span class="label">{{ texts.plan.weighOut }}</span><button class="text" :aria-pressed="exact" @click="exact = !exact">{{ exact ? texts.plan.asShown : texts.plan.exact }}</button><button class="text" :aria-expanded="why" @click="why = !why">?</button></h2>
           <p v-if="why" class="reading soft">{{ texts.plan.weighOutSource }} {{ formula?.source }}.</p>
           <ul class="weigh"><li v-for="line in plan.weighOut" :key="line.itemId"><span class="amount">{{ exact ? (line.shown.unit === 'ml' ? numberText(line.exactMl, 1) : numberText(line.exactG, 1)) : numberText(line.shown.value) }}<span class="u">{{ line.shown.unit }}</span></span><span :class="{ sauce: line.isLiquid }">{{ line.name }}</span></li></ul>
-          <dl class="sums">
+        </div>
+        <div v-for="stage in plan.stages" :key="stage.stepId"><h2 class="label head">{{ reductions.find((r) => r.id === stage.stepId)?.verb }} <span class="soft">{{ numberText(stage.minutes.low) }}–{{ numberText(stage.minutes.value) }}–{{ numberText(stage.minutes.high) }} min</span></h2><TargetForms :stage="stage" /></div>
+        <dl class="sums">
             <div><dt>{{ texts.plan.salt }}</dt><dd>{{ texts.plan.saltLine(percentText(plan.salt.ownSaltFrac, 2), `${numberText(plan.salt.addG, 1)} g`, percentText(plan.salt.targetFrac, 2)) }}</dd></div>
             <div><dt>{{ texts.plan.alcohol }}</dt><dd>{{ alcohol }}. {{ texts.plan.alcoholNote }}</dd></div>
             <div><dt>{{ texts.plan.yield }}</dt><dd>{{ texts.service.plates(plan.yieldPortions) }}, {{ numberText(plan.finalVolumeMl) }} ml</dd></div>
           </dl>
-        </div>
-        <div v-for="stage in plan.stages" :key="stage.stepId"><h2 class="label head">{{ reductions.find((r) => r.id === stage.stepId)?.verb }} <span class="soft">{{ numberText(stage.minutes.low) }}–{{ numberText(stage.minutes.value) }}–{{ numberText(stage.minutes.high) }} min</span></h2><TargetForms :stage="stage" /></div>
       </div>
       <div class="last"><p class="label">{{ texts.plan.start }} <strong>{{ clockText(plan.latestStartAtMs) }}</strong> <span class="caption">{{ texts.plan.sure }} {{ clockText(plan.sureStartAtMs) }} · {{ texts.plan.total.toLowerCase() }} {{ numberText(plan.totalMin.low) }}–{{ numberText(plan.totalMin.high) }} min</span></p><v-btn class="is-first" @click="put">{{ texts.plan.put }}</v-btn></div>
     </template>
@@ -80,7 +85,9 @@ h1 { font-size: 40px; line-height: 1.1; }
 .for { font-size: 22px; }
 .choose { display: flex; gap: 20px; flex-wrap: wrap; padding: 6px 0 12px; }
 .choose > * { flex: 1 1 170px; }
-.columns { display: grid; grid-template-columns: minmax(0, 1.5fr) minmax(0, 1fr) minmax(0, 1fr); gap: 32px; }
+.sums { grid-column: 2 / -1; }
+.columns { display: grid; grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr) minmax(0, 1fr); grid-template-rows: auto 1fr; gap: 10px 32px; }
+.left { grid-row: 1 / span 2; }
 .head { display: flex; gap: 14px; align-items: baseline; padding-bottom: 4px; }
 .weigh li { display: flex; gap: 14px; align-items: baseline; border-top: 1px solid var(--hair); padding: 4px 0; }
 .amount { font-size: 34px; font-weight: 580; min-width: 4.4em; text-align: right; }
@@ -89,9 +96,9 @@ h1 { font-size: 40px; line-height: 1.1; }
 .sums > div { display: flex; gap: 14px; border-top: 1px solid var(--hair); padding: 5px 0; }
 .sums dt { flex: 0 0 9em; color: var(--ink-soft); font-size: 19px; }
 .sums dd { font-size: 20px; font-stretch: 87.5%; }
-.text { border: 0; background: none; color: inherit; font: inherit; font-weight: 600; min-height: 48px; min-width: 48px; text-decoration: underline; text-underline-offset: 5px; cursor: pointer; }
+.text { border: 0; background: none; color: inherit; font: inherit; font-size: 20px; font-weight: 600; min-height: 48px; min-width: 48px; text-decoration: underline; text-underline-offset: 5px; cursor: pointer; }
 .unclear, .warn { padding: 8px 0; border-top: 1.25px solid var(--ink); }
 .last { border-top: 1.25px solid var(--ink); margin-top: 10px; padding-top: 10px; }
 .last strong { font-size: 42px; font-weight: 580; }
-@media (max-width: 900px) { .columns { grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); } .columns > :first-child { grid-column: 1 / -1; } }
+@media (max-width: 900px) { .columns { grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); } .columns > :first-child { grid-column: 1 / -1; } .sums { grid-column: 1 / -1; } }
 </style>

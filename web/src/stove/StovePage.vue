@@ -22,5 +22,5 @@ const onRing = (id: string) => [...current.value].filter((v) => v.ring.id === id
 </template>
 
 <style scoped>
-.row { display: grid; gap: 0; margin-bottom: 14px; }
+.row { display: grid; gap: 0; margin: 0 0 8px; overflow: clip; }
 </style>

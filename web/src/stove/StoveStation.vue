@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { HEAT_LEVELS, type Ring } from '@liquamen/core'
+import { HEAT_LEVELS, radiusAtMm, type Ring } from '@liquamen/core'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import type { BatchView } from '../kitchen/batchView'
@@ -27,6 +27,7 @@ const scale = computed(() => {
   const pxPerMm = Math.min(1.05, 98 / widest)
   return { pxPerMm, heightFactor: Math.min(1.5, 106 / ((profile?.heightMm ?? 75) * pxPerMm)) }
 })
+const edge = (mm: number) => (props.view ? radiusAtMm(props.view.pan.profile, mm) * scale.value.pxPerMm : 0)
 const level = computed(() => props.view?.live?.depthMm ?? (props.view?.stepStartedAtMs === undefined ? 0 : levelOutsideReduction.value))
 /** Outside a reduction nothing is measured: the level the plan gives at this point. */
 const levelOutsideReduction = computed(() => {
@@ -69,16 +70,16 @@ const open = () => { if (props.view) void router.push(`/bench/${props.view.state
   <button class="station" :aria-label="spoken" @click="open">
     <h2 class="name"><span class="number">{{ ring.number }}</span> <span v-if="view" class="sauce" :class="{ soft: isPlanned }">{{ view.formula.name }}</span></h2>
     <p class="caption order">{{ view ? orderLine : ring.strength }}</p>
-    <svg class="drawing" viewBox="-180 -138 360 158" aria-hidden="true">
+    <svg class="drawing" viewBox="-180 -130 360 152" preserveAspectRatio="xMidYMid meet" aria-hidden="true">
       <VesselShape
         v-if="view" :profile="view.pan.profile" :scale="scale" :fill="view.formula.fill" :level-mm="level" :target-mm="view.live?.stage.targetDepthMm" :is-coming="isPlanned" :is-uncertain="isUncertain" :sd-mm="view.live?.sdMm" :heat-share="heat"
         :boil="view.live && !view.state.isPanOff && view.live.estimate.belief.deadMin <= 0 ? view.live.stage.regime : 'none'" :notch="urgency" />
       <g v-if="!view" class="off"><circle v-for="i in 9" :key="i" :cx="-60 + i * 12" cy="8" r="0.9" /></g>
       <template v-if="view?.live">
-        <text x="122" :y="-Math.max(18, view.live.depthMm * scale.pxPerMm * scale.heightFactor) + 6" class="mm">{{ numberText(view.live.depthMm) }}<tspan class="u" dx="2">mm</tspan></text>
-        <text x="-128" :y="-view.live.stage.targetDepthMm * scale.pxPerMm * scale.heightFactor + 8" text-anchor="end" class="mm target">{{ numberText(view.live.stage.targetDepthMm) }}</text>
+        <text :x="edge(view.live.depthMm) + 14" :y="-Math.max(18, view.live.depthMm * scale.pxPerMm * scale.heightFactor) + 6" class="mm">{{ numberText(view.live.depthMm) }}<tspan class="u" dx="2">mm</tspan></text>
+        <text :x="-edge(view.live.stage.targetDepthMm) - 26" :y="-view.live.stage.targetDepthMm * scale.pxPerMm * scale.heightFactor + 8" text-anchor="end" class="mm target">{{ numberText(view.live.stage.targetDepthMm) }}</text>
       </template>
-      <path d="M-180 2.5H180" class="hob" />
+      <path d="M-700 2.5H700" class="hob" />
     </svg>
     <div v-if="urgency === 'actNow'" class="figures block block-act"><span class="act"><span aria-hidden="true">▼</span> {{ texts.bench.act }}</span><span class="number2">{{ span?.number }}<span class="detail">{{ texts.bench.actDetail }}</span></span></div>
     <div v-else-if="view && next && span" class="figures" :class="{ roux: urgency === 'lookSoon' }">
@@ -92,10 +93,10 @@ const open = () => { if (props.view) void router.push(`/bench/${props.view.state
 <style scoped>
 .station { display: flex; flex-direction: column; text-align: left; padding: 0; border: 0; background: none; color: inherit; font: inherit; cursor: pointer; min-width: 0; }
 .station:hover .sauce { text-decoration: underline; text-decoration-thickness: 1.5px; text-underline-offset: 4px; }
-.name { font-size: 28px; line-height: 1.1; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
+.name { font-size: 28px; line-height: 34px; height: 34px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
 .number { font-weight: 700; margin-right: 4px; }
-.order { padding-left: 26px; min-height: 22px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
-.drawing { width: 100%; display: block; }
+.order { padding-left: 26px; height: 22px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
+.drawing { width: 100%; height: 180px; display: block; overflow: visible; }
 .hob { stroke: var(--ink); stroke-width: 2; }
 .off circle { fill: var(--tick); }
 .mm { fill: var(--ink); font-size: 26px; font-weight: 620; }
