@@ -8,5 +8,5 @@ export async function connectionFromEnvironment(env: NodeJS.ProcessEnv): Promise
   if (env.DATABASE_URL) return { appUrl: env.DATABASE_URL, ownerUrl: env.DATABASE_OWNER_URL ?? env.DATABASE_URL, appRole: decodeURIComponent(new URL(env.DATABASE_URL).username) || 'postgres' }
   if (!env.LIQUAMEN_SUPERUSER_URL) throw new Error('set DATABASE_URL, or start with: npm start')
   const { password } = new URL(env.LIQUAMEN_SUPERUSER_URL) // one secret, in one file, for the whole private cluster
-  return { ...(await createRolesAndDatabase(env.LIQUAMEN_SUPERUSER_URL, 'liquamen', password)), appRole: 'liquamen_app' }
+  return { ...(await createRolesAndDatabase(env.LIQUAMEN_SUPERUSER_URL, env.LIQUAMEN_DATABASE ?? 'liquamen', password)), appRole: 'liquamen_app' }
 }

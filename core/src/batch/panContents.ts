@@ -32,7 +32,7 @@ export function actualContents(state: BatchState, beforeStepId?: string): PanCon
     if (endG !== undefined && endG < massG(contents.liquid)) contents = { ...contents, liquid: reduceMixture(contents.liquid, { massG: endG }, 1, pressureKPa) }
     if (step.technique === 'strain') contents = strained(contents)
   }
-  if (state.saltAdded) contents = { ...contents, liquid: { ...contents.liquid, salt: contents.liquid.salt + state.saltAdded.massG } }
+  if (state.saltAdded && beforeStepId === undefined) contents = { ...contents, liquid: { ...contents.liquid, salt: contents.liquid.salt + state.saltAdded.massG } }
   return contents
 }
 

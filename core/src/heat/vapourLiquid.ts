@@ -1,10 +1,11 @@
-import { bisect } from '../solve/bisect'
 import { ETHANOL_G_PER_MOL, ethanolVapourPressureKPa } from './ethanol'
 import { WATER_G_PER_MOL, waterBoilingPointC, waterVapourPressureKPa } from './water'
 
 // van Laar constants for ethanol (1) and water (2) at 1 atm, Gmehling & Onken
 const A12 = 1.6798
 const A21 = 0.9227
+/** Below this mole fraction the liquid boils as water does. */
+const TRACE = 1e-8
 
 /** Activity coefficients of ethanol and water at an ethanol mole fraction 0..0.9 (van Laar). */
 function activityCoefficients(x: number): { ethanol: number; water: number } {
@@ -27,12 +28,23 @@ export function ethanolMoleFrac(waterG: number, ethanolG: number): number {
  * @param pressureKPa - 60..101.4
  */
 export function bubblePointC(x: number, pressureKPa: number): number {
-  if (x <= 0) return waterBoilingPointC(pressureKPa)
+  let t = waterBoilingPointC(pressureKPa)
+  if (x < TRACE) return t
   const gamma = activityCoefficients(x)
-  const excess = (t: number) => x * gamma.ethanol * ethanolVapourPressureKPa(t) + (1 - x) * gamma.water * waterVapourPressureKPa(t) - pressureKPa
-  const found = bisect(excess, 20, 101)
-  return found.status === 'converged' ? found.root : waterBoilingPointC(pressureKPa)
+  // Newton: the total pressure is smooth, rising and convex in t, so from above it falls to the root without overshooting
+  for (let i = 0; i < 20; i++) {
+    const ethanol = x * gamma.ethanol * ethanolVapourPressureKPa(t)
+    const water = (1 - x) * gamma.water * waterVapourPressureKPa(t)
+    const slope = ethanol * steepness(1592.864, 226.184, t) + water * steepness(1730.63, 233.426, t)
+    const step = (ethanol + water - pressureKPa) / slope
+    t -= step
+    if (Math.abs(step) < 1e-11) break
+  }
+  return t
 }
+
+/** d ln(p) / dT of an Antoine pressure. */
+const steepness = (b: number, c: number, t: number) => (Math.LN10 * b) / (c + t) ** 2
 
 /** Mole fraction of ethanol in the first vapour over a boiling liquid. `reduction:P7` */
 export function vapourMoleFrac(x: number, pressureKPa: number): number {

@@ -1,4 +1,4 @@
-import { parseReduction, type ReductionClaim } from './parseReduction'
+import type { ReductionClaim } from './parseReduction'
 
 /** Thresholds of agreement (judgement, low confidence): δ = ln(largest/smallest fraction left). */
 export const AGREEMENT = { ok: 0.1, loose: 0.25, exactBand: 0.05, aboutBand: 0.1 } as const
@@ -81,9 +81,4 @@ function auSec(startMl?: number): ReductionTarget {
   const atLeast = (fraction: number) => Math.max(AU_SEC.floorMl, fraction * startMl)
   const volumeMl = atLeast(AU_SEC.fraction)
   return { status: 'texture', volumeMl, fractionLeft: volumeMl / startMl, lowMl: atLeast(AU_SEC.low), highMl: atLeast(AU_SEC.high), options: [], flags: [] }
-}
-
-/** A phrase read and resolved in one go; what screens show while a cook types. */
-export function parseReductionTarget(phrase: string, startMl?: number): ReductionTarget {
-  return resolveReduction(parseReduction(phrase), startMl)
 }

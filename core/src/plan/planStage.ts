@@ -4,7 +4,7 @@ import type { KitchenSettings, Pan, Ring } from '../formula/kitchen'
 import { airPressureKPa } from '../heat/atmosphere'
 import { waterBoilingPointC } from '../heat/water'
 import { parseReduction } from '../language/parseReduction'
-import { resolveReduction } from '../language/reductionTarget'
+import { resolveReduction, type ReductionTarget } from '../language/reductionTarget'
 import { massG, type Composition } from '../mixture/composition'
 import { reduceMixture } from '../mixture/reduceMixture'
 import { hotVolumeMl, volume20Ml } from '../mixture/volume'
@@ -20,6 +20,11 @@ export const REDUCTION_MODEL_VERSION = 'reduction-1'
 const Z10 = 1.2816 // one tail of a tenth
 const CURVE_POINTS = 24
 const CURVE_PAST_TARGET = 0.6 // the curve goes on to this share of the target, so that an overshot pan can still be read
+
+/** A phrase that is no single target; carries its readings for the liquid that would be in the pan. */
+export class TargetUnclear extends DomainError {
+  constructor(stepId: string, phrase: string, readonly target: ReductionTarget) { super('targetUnclear', stepId, phrase) }
+}
 
 /** The pan, its ring and its room, for a stage of a batch. */
 export interface StagePlace { readonly pan: Pan; readonly ring: Ring; readonly settings: KitchenSettings }
@@ -45,13 +50,13 @@ export function panSurroundings({ pan, settings }: Pick<StagePlace, 'pan' | 'set
 /**
  * Settles one reduction: its target in every form and its minutes with band, from composition, alcohol, boil or simmer, altitude and the pan's shape.
  *
- * @throws DomainError `targetUnclear` where the phrase is no single target: show its readings side by side instead
+ * @throws TargetUnclear where the phrase is no single target: show its readings side by side instead
  */
 export function planStage(place: StagePlace, begin: StageStart): StagePlan {
   const { pan, ring, settings } = place
   const startVolumeMl = volume20Ml(begin.mixture)
   const target = resolveReduction(parseReduction(begin.phrase), startVolumeMl)
-  if ((target.status !== 'ok' && target.status !== 'texture') || target.volumeMl === undefined) throw new DomainError('targetUnclear', begin.stepId, begin.phrase)
+  if ((target.status !== 'ok' && target.status !== 'texture') || target.volumeMl === undefined) throw new TargetUnclear(begin.stepId, begin.phrase, target)
   const pressureKPa = airPressureKPa(settings.altitudeM)
   const end = reduceMixture(begin.mixture, { volumeMl: target.volumeMl }, 1, pressureKPa)
   const boilC = boilingPointC(end, settings.altitudeM)

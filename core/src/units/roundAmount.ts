@@ -1,7 +1,7 @@
 /** An amount as a scale, a jug or a spoon can show it. */
 export interface ShownAmount { readonly value: number; readonly unit: 'g' | 'ml' | 'tsp' }
 
-const JUG_STEPS_ML = [[100, 5], [500, 10], [2000, 25], [Infinity, 50]] as const
+const JUG_STEPS_ML = [[100, 5], [1000, 10], [Infinity, 50]] as const
 const SPOON_STEP_TSP = 0.25
 /** Fine sea salt, g per level teaspoon (medium confidence, ±15 %). */
 export const SALT_G_PER_TSP = 5.5

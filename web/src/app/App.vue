@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
 import { computed, onMounted, provide } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
@@ -23,6 +24,7 @@ const isService = computed(() => route.path !== '/log' && !route.path.startsWith
 const isNight = computed(() => theme.global.name.value === 'night')
 const crewName = computed(() => kitchen.catalog?.crew.find((c) => c.id === kitchen.crewId)?.name ?? '')
 onMounted(() => void kitchen.open())
+useEventListener(window, 'keydown', onKey)
 
 function switchTheme(): void {
   const name = isNight.value ? 'day' : 'night'
@@ -44,7 +46,7 @@ function onKey(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <v-app :class="{ flashing: alarms.isFlashing(nowMs) }" @keydown="onKey">
+  <v-app :class="{ flashing: alarms.isFlashing(nowMs) }">
     <EnrolPage v-if="kitchen.phase === 'needsCode'" />
     <main v-else-if="kitchen.phase === 'opening' || (kitchen.phase === 'failed' && !kitchen.session)" class="waiting">
       <svg width="220" height="150" viewBox="-110 -130 220 150" aria-hidden="true"><path d="M-92 -110L-68 -14q2 14 14 14H54q12 0 14-14L92-110" class="waiting-wall" /><path v-if="kitchen.phase === 'opening'" d="M-78 -56H78" class="waiting-level" /></svg>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { forecast, changeHeatBelief, HEAT_LEVELS, LOOKS, type HeatLevel } from '@liquamen/core'
+import { useEventListener } from '@vueuse/core'
 import { computed, ref, toRef } from 'vue'
 import { useRouter } from 'vue-router'
 import type { BatchView } from '../kitchen/batchView'
@@ -55,6 +56,7 @@ function onKey(event: KeyboardEvent): void {
   const opens = ({ d: 'dip', w: 'weigh', t: 'temp', l: 'look' } as Record<string, Entry>)[key]
   if (opens && live.value) { event.preventDefault(); entry.value = opens }
 }
+useEventListener(window, 'keydown', onKey)
 async function finishBatch(): Promise<void> {
   await bench.finishStep()
   await bench.finish('served')
@@ -67,7 +69,7 @@ async function discard(): Promise<void> {
 </script>
 
 <template>
-  <div class="bench-page" tabindex="-1" @keydown="onKey">
+  <div class="bench-page">
     <div class="titles"><h1><span class="ring">{{ view.ring.number }}</span> <span class="sauce">{{ view.formula.name }}</span></h1><p class="soft for">{{ texts.service.plates(plan?.portions ?? 0) }} for {{ clockText(plan?.pickupAtMs ?? 0) }} · {{ view.pan.name }}</p></div>
     <ol class="steps" :aria-label="texts.batch.step"><li v-for="s in steps" :key="s.id" :class="{ done: s.isDone, here: s.isHere }" :aria-current="s.isHere ? 'step' : undefined"><span v-if="s.isDone" class="sorrel" aria-hidden="true">✓ </span>{{ s.verb }}</li></ol>
 
@@ -136,7 +138,7 @@ async function discard(): Promise<void> {
 </template>
 
 <style scoped>
-.bench-page { outline: none !important; display: flex; flex-direction: column; min-height: calc(100vh - 172px); }
+.bench-page { display: flex; flex-direction: column; min-height: calc(100vh - 172px); }
 .titles { display: flex; align-items: baseline; gap: 20px; flex-wrap: wrap; }
 h1 { font-size: 44px; line-height: 1.1; }
 .ring { font-weight: 700; }

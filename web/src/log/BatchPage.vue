@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { foldBatch, liveEstimate, mergeFacts, type BatchState, type Fact } from '@liquamen/core'
-import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
-import { api, OutOfReach } from '../kitchen/api'
+import { api, OutOfReach, Refusal } from '../kitchen/api'
 import { useKitchenViews } from '../kitchen/useKitchenViews'
 import { clockText, dayText, numberText } from '../shared/format'
 import { texts } from '../shared/texts'
@@ -11,18 +11,17 @@ const ReadingsChart = defineAsyncComponent(() => import('./ReadingsChart.vue'))
 const route = useRoute()
 const { kitchen, catalog } = useKitchenViews()
 const id = String(route.params.id)
-const facts = ref<Fact[]>()
+const stored = ref<Fact[]>()
+/** What the server has and what this browser has made since: a tap not yet sent is on the record at once. */
+const facts = computed(() => (stored.value ? mergeFacts(stored.value, lastAtMs.value === undefined ? [] : kitchen.factsOf(id)) : undefined))
+const lastAtMs = computed(() => kitchen.batches.get(id)?.lastAtMs)
 const isMissing = ref(false)
-const state = computed<BatchState | undefined>(() => (facts.value?.length ? foldBatch(id, mergeFacts([], facts.value)) : undefined))
+const state = computed<BatchState | undefined>(() => (facts.value?.length ? foldBatch(id, facts.value) : undefined))
 async function load(): Promise<void> {
-  try { facts.value = await api.batchFacts(id) } catch (error) {
-    facts.value = [...kitchen.factsOf(id)]
-    isMissing.value = facts.value.length === 0 || !(error instanceof OutOfReach)
-    if (facts.value.length) isMissing.value = false
-  }
+  stored.value = await api.batchFacts(id).catch((error: unknown) => { if (error instanceof OutOfReach || error instanceof Refusal) return []; throw error })
+  isMissing.value = facts.value?.length === 0
 }
 onMounted(load)
-watch(() => kitchen.batches.get(id)?.lastAtMs, load)
 const formula = computed(() => state.value?.frozen?.formula ?? catalog.value?.formulas.find((f) => f.id === state.value?.planned?.formulaId))
 const steps = computed(() => (formula.value?.steps ?? []).map((step) => {
   const own = state.value?.steps[step.id]

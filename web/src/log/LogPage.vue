@@ -14,7 +14,9 @@ const isoDay = (ms: number) => new Date(ms).toISOString().slice(0, 10)
 const from = ref(isoDay(kitchenNowMs() - 6 * DAY_MS))
 const to = ref(isoDay(kitchenNowMs()))
 const formulaId = ref('')
-const rows = ref<BatchRow[]>()
+const stored = ref<BatchRow[]>()
+/** The server's lines, with what this browser has made since in their place. */
+const rows = computed(() => { const own = new Map(localRows().map((r) => [r.id, r])); return stored.value?.map((r) => own.get(r.id) ?? r) })
 const isOffline = ref(false)
 const message = ref('')
 const picker = ref<HTMLInputElement>()
@@ -32,9 +34,9 @@ function localRows(): BatchRow[] {
   return [...kitchen.batches.values()].map((s) => ({ id: s.id, sauceName: s.planned?.sauceName ?? '', formulaId: s.planned?.formulaId ?? '', status: s.status, portions: s.plan?.portions ?? 0, servedPortions: s.servedPortions, plannedMin: s.plan?.totalMin.value ?? null, startedAtMs: s.startedAtMs ?? null, finishedAtMs: s.finishedAtMs ?? null, pickupAtMs: s.plan?.pickupAtMs ?? null, deviations: s.deviations.length })).sort((a, b) => (b.startedAtMs ?? 0) - (a.startedAtMs ?? 0))
 }
 async function load(): Promise<void> {
-  try { rows.value = await api.batches(query.value); isOffline.value = false } catch (error) {
+  try { stored.value = await api.batches(query.value); isOffline.value = false } catch (error) {
     if (!(error instanceof OutOfReach)) throw error
-    rows.value = localRows()
+    stored.value = localRows()
     isOffline.value = true
   }
 }

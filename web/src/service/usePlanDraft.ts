@@ -1,4 +1,4 @@
-import { DomainError, findPlace, parseReductionTarget, planBatch, weighOut, type BatchPlan, type Formula, type Ingredient, type KitchenCatalog, type OrderState, type ReductionTarget } from '@liquamen/core'
+import { DomainError, findPlace, planBatch, TargetUnclear, type BatchPlan, type Formula, type Ingredient, type KitchenCatalog, type OrderState } from '@liquamen/core'
 import { computed, reactive, type ComputedRef } from 'vue'
 import { useClock } from '../kitchen/clock'
 
@@ -28,13 +28,7 @@ export function usePlanDraft(catalog: ComputedRef<KitchenCatalog>, ingredients: 
       throw error
     }
   })
-  /** A phrase that is no single target, with its readings for the start volume the plan would have. */
-  const unclear = computed<{ stepId: string; target: ReductionTarget } | undefined>(() => {
-    const { error } = result.value
-    if (error?.code !== 'targetUnclear') return undefined
-    const place = findPlace(catalog.value.settings, catalog.value.pans, catalog.value.rings, draft.panId, draft.ringId)
-    const startMl = weighOut({ formula: formula.value!, ingredients: ingredients.value, place, portions: order.value.taken!.portions, sources: draft.sources }).filter((l) => l.isLiquid).reduce((sum, l) => sum + l.exactMl, 0)
-    return { stepId: error.field, target: parseReductionTarget(String(error.value), startMl) }
-  })
+  /** A phrase that is no single target, with its readings side by side. */
+  const unclear = computed(() => (result.value.error instanceof TargetUnclear ? { stepId: result.value.error.field, target: result.value.error.target } : undefined))
   return { draft, formula, result, unclear, choose }
 }

@@ -1,0 +1,25 @@
+import { KINDS, upcast, type FactKind } from '@liquamen/core'
+import { readFileSync } from 'node:fs'
+import { describe, expect, it } from 'vitest'
+import { readFact } from './readFact'
+import { compute } from './compute'
+import { exportFileSchema } from './exportFile'
+
+const golden = JSON.parse(readFileSync(new URL('./golden/facts.v1.json', import.meta.url), 'utf8')) as { kind: FactKind; v: number }[]
+const demo = JSON.parse(readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8')) as unknown
+
+describe('every version ever written can be read', () => {
+  it.each(golden.map((fact) => [`${fact.kind} v${fact.v}`, fact] as const))('%s', (_, fact) => expect(readFact(fact)).toMatchObject({ ok: true }))
+  it('the golden file knows every kind', () => expect(new Set(golden.map((f) => f.kind))).toEqual(new Set(Object.keys(KINDS))))
+  it('upcasters lift a payload version by version', () => {
+    const table = { 'portion.served': [(p: unknown) => ({ ...(p as object), orderId: null }), (p: unknown) => ({ ...(p as object), plates: 1 })] }
+    expect(upcast('portion.served', 1, { portions: 2 }, table)).toEqual({ portions: 2, orderId: null, plates: 1 })
+    expect(upcast('portion.served', 2, { portions: 2, orderId: null }, table)).toEqual({ portions: 2, orderId: null, plates: 1 })
+  })
+  it('the demo file is in the open format', () => expect(exportFileSchema.safeParse(demo).error).toBeUndefined())
+})
+
+describe('compute', () => {
+  it('answers with a band', () => expect(compute('boilingPoint', { altitudeM: 1180 })).toMatchObject({ ok: true, answer: { unit: '°C' } }))
+  it.each([['nobody', {}, 'unknownModel'], ['boilingPoint', { altitudeM: 'high' }, 'badInput'], ['boilingPoint', { altitudeM: 9e9 }, 'badInput'], ['panDepth', {}, 'badInput']])('refuses %s', (model, input, code) => expect(compute(model, input)).toMatchObject({ ok: false, problem: { code } }))
+})

@@ -1,0 +1,78 @@
+import { test as base, type Page } from '@playwright/test'
+import { spawn, type ChildProcess } from 'node:child_process'
+import { randomBytes } from 'node:crypto'
+import { cpSync, mkdtempSync, rmSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+
+const ROOT = new URL('..', import.meta.url).pathname
+
+function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => { const { port } = probe.address() as { port: number }; probe.close(() => resolve(port)) })
+  })
+}
+
+/** The real server over a database of its own, with a copy of the built page that a test may change. */
+export class KitchenServer {
+  private child: ChildProcess | undefined
+  private readonly database = `e2e_${randomBytes(6).toString('hex')}`
+  readonly pageFolder = mkdtempSync(join(tmpdir(), 'liquamen-page-'))
+  /** Code to enrol a device, where the kitchen asks for one. */
+  code = ''
+  private constructor(private readonly port: number, private readonly isEmpty: boolean) { cpSync(join(ROOT, 'web/dist'), this.pageFolder, { recursive: true }) }
+
+  static async create(isEmpty = false): Promise<KitchenServer> {
+    const server = new KitchenServer(await freePort(), isEmpty)
+    await server.start()
+    return server
+  }
+  get url(): string { return `http://127.0.0.1:${this.port}` }
+
+  /** Starts it and waits until it says that it is open. */
+  start(): Promise<void> {
+    const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', ...(this.isEmpty ? ['--empty'] : [])], { cwd: ROOT, stdio: ['ignore', 'pipe', 'inherit'], env: { ...process.env, NODE_ENV: 'production', PORT: String(this.port), LIQUAMEN_DATABASE: this.database, PAGE_FOLDER: this.pageFolder } })
+    this.child = child
+    return new Promise((resolve, reject) => {
+      child.once('exit', (code) => reject(new Error(`the server ended with ${code}`)))
+      child.stdout?.on('data', (chunk: Buffer) => {
+        this.code = /code to enrol .*: (\d{8})/.exec(String(chunk))?.[1] ?? this.code
+        if (String(chunk).includes('is open at')) resolve()
+      })
+    })
+  }
+  /** Ends it, gently or at once. */
+  async stop(signal: NodeJS.Signals = 'SIGTERM'): Promise<void> {
+    const child = this.child
+    if (!child || child.exitCode !== null || child.signalCode !== null) return
+    const gone = new Promise((resolve) => child.once('exit', resolve))
+    child.kill(signal)
+    await gone
+  }
+  async dispose(): Promise<void> {
+    await this.stop('SIGKILL')
+    rmSync(this.pageFolder, { recursive: true, force: true })
+  }
+}
+
+/** Tests with a demo kitchen of their own. */
+export const test = base.extend<{ kitchen: KitchenServer }>({
+  kitchen: async ({}, use) => {
+    const kitchen = await KitchenServer.create()
+    await use(kitchen)
+    await kitchen.dispose()
+  },
+})
+export { expect } from '@playwright/test'
+
+/** Opens a screen and waits until the kitchen is there. */
+export async function openScreen(page: Page, kitchen: KitchenServer, path: string): Promise<void> {
+  await page.goto(`${kitchen.url}${path}`)
+  await page.getByRole('navigation', { name: 'Screens' }).waitFor()
+}
+
+/** All facts of the kitchen as the server has them, read with the browser's own enrolment. */
+export async function serverFacts(page: Page): Promise<{ id: string; kind: string; streamId: string; seq: number; atMs: number; deviceSeq: number; deviceId: string; payload: Record<string, unknown> }[]> {
+  return page.evaluate(async () => ((await (await fetch('/api/facts?after=0')).json()) as { facts: never[] }).facts)
+}

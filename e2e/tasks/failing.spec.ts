@@ -1,0 +1,91 @@
+import { appendFileSync, readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { expect, openScreen, serverFacts, test } from '../kitchenServer'
+
+const weigh = async (page: import('@playwright/test').Page, grossG: string) => {
+  await page.keyboard.press('w')
+  await page.getByLabel('Pan and all on the scale, digits').fill(grossG)
+  await page.getByRole('button', { name: 'Keep' }).click()
+}
+const clockMs = async (page: import('@playwright/test').Page) => Date.parse((await page.locator('time.now').getAttribute('datetime')) ?? '')
+const grossOnScreen = async (page: import('@playwright/test').Page) => Number(/([\d,]+) g on the scale/.exec((await page.locator('.forms').first().textContent()) ?? '')?.[1]?.replace(',', ''))
+
+test('two browsers follow each other', async ({ browser, kitchen }) => {
+  const [stove, pass] = await Promise.all([0, 1].map(async () => (await browser.newContext({ viewport: { width: 820, height: 1180 } })).newPage()))
+  await openScreen(stove!, kitchen, '/bench')
+  await openScreen(pass!, kitchen, '/bench')
+  await weigh(stove!, String(await grossOnScreen(stove!)))
+  await expect(pass!.locator('rect.reading')).toHaveCount(2) // the demo's own weighing and this one
+  await pass!.getByRole('button', { name: 'Take off' }).click()
+  await expect(stove!.getByRole('button', { name: 'Put back' })).toBeVisible()
+})
+
+test('the server is stopped for a minute in the middle of a batch: clocks run, taps are kept, each arrives once', async ({ page, kitchen }) => {
+  test.setTimeout(180_000)
+  await openScreen(page, kitchen, '/bench')
+  await page.locator('svg.bench').waitFor()
+  const before = await serverFacts(page)
+  const gross = await grossOnScreen(page)
+  await kitchen.stop('SIGKILL')
+  await expect(page.getByText(/Server out of reach since/)).toBeVisible({ timeout: 30_000 })
+  const stoppedAt = await clockMs(page)
+  await weigh(page, String(gross))
+  await page.getByRole('button', { name: /^Flame/ }).click()
+  await page.getByRole('button', { name: 'medium high' }).click()
+  await page.getByRole('button', { name: 'Step done' }).click() // a weighing, the flame, two forecasts, the end of a step and the next
+  await expect(page.getByText(/[5-9] taps kept, none lost/)).toBeVisible()
+  await page.reload() // even a reload loses nothing
+  await expect(page.locator('[aria-current="step"]')).toContainText('add demi')
+  await expect.poll(() => clockMs(page), { timeout: 90_000 }).toBeGreaterThan(stoppedAt + 60_000)
+  await expect(page.getByText(/[5-9] taps kept, none lost/)).toBeVisible()
+  await kitchen.start()
+  await expect(page.getByText(/Server out of reach|not sent yet/)).toBeHidden({ timeout: 30_000 })
+  const after = (await serverFacts(page)).slice(before.length)
+  expect(after.map((f) => f.kind).filter((kind) => kind !== 'forecast.shown')).toEqual(['reading.taken', 'heat.changed', 'step.finished', 'step.started'])
+  expect(new Set(after.map((f) => f.id)).size).toBe(after.length)
+  expect(after.map((f) => f.deviceSeq)).toEqual(after.map((_, i) => (after[0]?.deviceSeq ?? 0) + i))
+  expect(Math.max(...after.map((f) => f.atMs))).toBeLessThan(stoppedAt + 60_000) // they carry the time at which they were made
+})
+
+test('a tablet whose clock is ten minutes wrong shows and records the kitchen’s time', async ({ page, kitchen }) => {
+  await page.addInitScript(() => { const real = Date.now.bind(Date); Date.now = () => real() + 600_000 })
+  await openScreen(page, kitchen, '/bench')
+  await expect.poll(async () => Math.abs((await clockMs(page)) - Date.now())).toBeLessThan(3000)
+  await weigh(page, String(await grossOnScreen(page)))
+  await expect(page.getByText('not sent yet')).toBeHidden()
+  await expect.poll(async () => (await serverFacts(page)).filter((f) => f.kind === 'reading.taken').length).toBe(9)
+  const taken = (await serverFacts(page)).filter((f) => f.kind === 'reading.taken').at(-1)
+  expect(Math.abs((taken?.atMs ?? 0) - Date.now())).toBeLessThan(5000)
+})
+
+test('a new version is offered, waits while a batch is under way, and is taken when the stove is clear', async ({ page, kitchen }) => {
+  await openScreen(page, kitchen, '/bench')
+  await page.evaluate(() => navigator.serviceWorker.ready)
+  await page.reload()
+  await page.locator('svg.bench').waitFor()
+  await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true)
+  const index = join(kitchen.pageFolder, 'index.html')
+  writeFileSync(index, readFileSync(index, 'utf8').replace('<title>Liquamen</title>', '<title>Liquamen, newer</title>'))
+  const worker = join(kitchen.pageFolder, 'sw.js')
+  writeFileSync(worker, readFileSync(worker, 'utf8').replace(/(url:"index.html",revision:")[^"]+/, '$1newer'))
+  appendFileSync(worker, '\n// a newer build\n')
+  await page.evaluate(async () => { await (await navigator.serviceWorker.getRegistration())?.update() })
+  await expect(page.getByText('It waits until the stove is clear.')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Take it now' })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Step done' }).click()
+  await page.getByRole('button', { name: 'Discard' }).click()
+  await page.getByLabel('Why it is discarded').fill('practice')
+  await page.getByRole('button', { name: 'Hold to discard' }).click({ delay: 900 })
+  await expect(page.getByText(/discarded: practice/)).toBeVisible()
+  await page.getByRole('button', { name: 'Take it now' }).click()
+  await expect(page).toHaveTitle('Liquamen, newer')
+})
+
+test('without server and without anything kept, the page says so and offers to try again', async ({ page, kitchen }) => {
+  await page.route('**/api/**', (route) => route.abort())
+  await page.goto(kitchen.url)
+  await expect(page.getByText('The server is out of reach, and this browser has nothing kept yet.')).toBeVisible()
+  await page.unroute('**/api/**')
+  await page.getByRole('button', { name: 'Try again' }).click()
+  await expect(page.getByRole('button', { name: /^Ring 1, Red wine & shallot/ })).toBeVisible()
+})

@@ -1,0 +1,83 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, openScreen, test } from '../kitchenServer'
+
+const SCREENS = ['/service', '/stove', '/bench', '/log'] as const
+
+for (const theme of ['day', 'night']) {
+  test(`every screen by ${theme}: no serious axe finding, no overflow at either size, nothing blocked by the content policy`, async ({ page, kitchen }) => {
+    const errors: string[] = []
+    page.on('pageerror', (error) => errors.push(error.message))
+    page.on('console', (message) => { if (message.type() === 'error' && !message.text().includes('401')) errors.push(message.text()) })
+    await page.addInitScript((name) => localStorage.setItem('liquamen.theme', name), theme)
+    const check = async (where: string) => {
+      for (const [width, height] of [[1280, 800], [820, 1180]] as const) {
+        await page.setViewportSize({ width, height })
+        expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), `${where} at ${width}`).toBeLessThanOrEqual(0)
+        const small = await page.evaluate(() => [...document.querySelectorAll<HTMLElement>('button, a[href], input')].filter((e) => !e.closest('.visually-hidden') && !e.classList.contains('visually-hidden') && !e.classList.contains('order') && e.offsetParent !== null).map((e) => ({ name: e.textContent?.trim() || e.getAttribute('aria-label'), ...(({ height }) => ({ height }))((e.closest('.v-input__control') ?? e).getBoundingClientRect()), grace: e.classList.contains('event') || e.classList.contains('flag') ? 30 : 0 })).filter((e) => e.height + e.grace < 44))
+        expect(small, `targets too small: ${where} at ${width}`).toEqual([])
+      }
+      const { violations } = await new AxeBuilder({ page }).analyze()
+      expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${where}: ${v.id} ${v.nodes[0]?.html.slice(0, 160)} ${v.nodes[0]?.failureSummary?.slice(0, 200)}`)).toEqual([])
+    }
+    for (const screen of SCREENS) {
+      await openScreen(page, kitchen, screen)
+      await page.locator(screen === '/bench' ? 'svg.bench' : screen === '/log' ? 'a.line' : 'h1').first().waitFor()
+      await check(screen)
+    }
+    await page.getByRole('link', { name: /served/ }).first().click()
+    await page.getByRole('table').first().waitFor()
+    await check('batch')
+    await openScreen(page, kitchen, '/service')
+    await page.getByRole('button', { name: 'Take an order' }).click()
+    await check('order form')
+    await page.getByLabel('Portions').fill('6')
+    await page.getByLabel('Table or name').fill('Table 1')
+    await page.getByRole('button', { name: 'Take it' }).click()
+    await page.getByRole('listitem').filter({ hasText: 'Table 1' }).getByRole('button', { name: 'Plan it' }).click()
+    await page.getByRole('button', { name: 'Put it on the stove' }).waitFor()
+    await check('plan')
+    expect(errors).toEqual([])
+  })
+}
+
+test('the whole bench by keyboard: a ring by its number, an entry by its letter, undo by Z', async ({ page, kitchen }) => {
+  await openScreen(page, kitchen, '/stove')
+  await page.getByRole('button', { name: /^Ring 1/ }).focus()
+  await page.keyboard.press('1')
+  await page.locator('svg.bench').waitFor()
+  const triangles = page.locator('path.reading')
+  await expect(triangles).toHaveCount(1)
+  await page.keyboard.press('d')
+  await page.keyboard.press('Enter')
+  await expect(triangles).toHaveCount(2)
+  await page.keyboard.press('z')
+  await expect(triangles).toHaveCount(1)
+})
+
+test('the drawn level is dragged, and the drag is a reading', async ({ page, kitchen }) => {
+  await openScreen(page, kitchen, '/bench')
+  const grip = page.locator('rect.grip')
+  const box = (await grip.boundingBox())!
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 - 20, { steps: 4 })
+  await page.mouse.up()
+  await expect(page.getByRole('form', { name: 'Level by eye' })).toBeVisible()
+  await page.getByRole('button', { name: 'Keep' }).click()
+  await expect(page.locator('path.reading')).toHaveCount(2)
+})
+
+test('the tap that opens the service wakes the sound, and an alarm is silenced by name', async ({ page, kitchen }) => {
+  await openScreen(page, kitchen, '/bench')
+  await page.getByRole('button', { name: 'Open the service' }).click()
+  await expect(page.getByRole('button', { name: 'Open the service' })).toBeHidden() // heard
+  await page.keyboard.press('w')
+  const target = Number((await page.getByRole('region', { name: 'Where it stops' }).locator('dd').nth(3).textContent())?.replace(/[^\d]/g, ''))
+  await page.getByLabel('Pan and all on the scale, digits').fill(String(target))
+  await page.getByRole('button', { name: 'Keep' }).click()
+  await page.getByRole('button', { name: 'It is right' }).click()
+  const call = page.getByRole('alert').filter({ hasText: 'stop' })
+  await expect(call).toBeVisible()
+  await call.getByRole('button', { name: 'Silence' }).click()
+  await expect(call).toBeHidden()
+})
