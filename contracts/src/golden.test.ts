@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { readFact } from './readFact'
 import { compute } from './compute'
 import { exportFileSchema } from './exportFile'
+import { kitchenJsonSchema } from './jsonSchema'
 
 const golden = JSON.parse(readFileSync(new URL('./golden/facts.v1.json', import.meta.url), 'utf8')) as { kind: FactKind; v: number }[]
 const demo = JSON.parse(readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8')) as unknown
@@ -22,4 +23,8 @@ describe('every version ever written can be read', () => {
 describe('compute', () => {
   it('answers with a band', () => expect(compute('boilingPoint', { altitudeM: 1180 })).toMatchObject({ ok: true, answer: { unit: '°C' } }))
   it.each([['nobody', {}, 'unknownModel'], ['boilingPoint', { altitudeM: 'high' }, 'badInput'], ['boilingPoint', { altitudeM: 9e9 }, 'badInput'], ['panDepth', {}, 'badInput']])('refuses %s', (model, input, code) => expect(compute(model, input)).toMatchObject({ ok: false, problem: { code } }))
+})
+
+describe('the open format', () => {
+  it('docs/formats has the JSON Schema of today', () => expect(JSON.parse(readFileSync(new URL('../../docs/formats/kitchen.v1.schema.json', import.meta.url), 'utf8'))).toEqual(JSON.parse(JSON.stringify(kitchenJsonSchema()))))
 })

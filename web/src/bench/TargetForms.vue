@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import type { StagePlan } from '@liquamen/core'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { fractionText } from '../shared/fractionText'
 import { numberText } from '../shared/format'
 import { texts } from '../shared/texts'
 
 const props = defineProps<{ stage: StagePlan }>()
+const isExplained = ref(false)
 const TBSP_ML = 15
 const fraction = computed(() => fractionText(props.stage.fractionLeft))
 const isShallow = computed(() => props.stage.targetDepthMm < 8)
@@ -13,7 +14,8 @@ const isShallow = computed(() => props.stage.targetDepthMm < 8)
 
 <template>
   <section class="forms" :aria-label="texts.plan.targets">
-    <h3 class="head"><span class="label">{{ fraction.left }}</span><span class="caption">{{ fraction.gone }}</span></h3>
+    <h3 class="head"><span class="label">{{ fraction.left }}</span><span class="caption">{{ fraction.gone }}</span><button class="why" :aria-expanded="isExplained" :aria-label="texts.app.explain" @click="isExplained = !isExplained">?</button></h3>
+    <ul v-if="isExplained" class="explain"><li v-for="line in texts.explain.stage(stage)" :key="line">{{ line }}</li></ul>
     <dl>
       <div v-if="!isShallow"><dt>{{ texts.forms.depth }}</dt><dd>{{ numberText(stage.targetDepthMm) }}<span>mm</span></dd></div>
       <div v-else><dt>{{ texts.forms.spoons }}</dt><dd>{{ numberText(stage.targetVolumeMl / TBSP_ML, 1) }}<span>tbsp</span></dd></div>
@@ -26,7 +28,10 @@ const isShallow = computed(() => props.stage.targetDepthMm < 8)
 </template>
 
 <style scoped>
-.head { display: flex; justify-content: space-between; align-items: baseline; gap: 10px; padding-bottom: 6px; border-top: 1.25px solid var(--ink); padding-top: 8px; }
+.head { display: flex; justify-content: space-between; align-items: center; gap: 10px; border-top: 1.25px solid var(--ink); }
+.why { min-width: 48px; height: 48px; margin: -4px -12px -4px -6px; border: 0; background: none; color: inherit; font: inherit; font-weight: 640; text-decoration: underline; text-underline-offset: 5px; cursor: pointer; }
+.explain { font-size: 18px; font-stretch: 87.5%; line-height: 1.35; padding-bottom: 8px; color: var(--ink-soft); }
+.explain li { padding: 3px 0; }
 dl > div { display: flex; justify-content: space-between; align-items: baseline; border-top: 1px solid var(--hair); padding: 1px 0; }
 dt { font-size: 19px; color: var(--ink-soft); }
 dd { font-size: 28px; font-weight: 620; }

@@ -1,3 +1,6 @@
+import type { StagePlan } from '@liquamen/core'
+import { numberText, percentText } from './format'
+
 /** Everything the app says, in one place, ready for other languages. Sauce and step names are the formula's own words. */
 export const texts = {
   app: { name: 'Liquamen', screens: { service: 'Service', stove: 'Stove', bench: 'Bench', log: 'Log' }, day: 'Day', night: 'Night', cook: 'Who cooks', loading: 'Opening the kitchen', failed: 'The server is out of reach, and this browser has nothing kept yet.', tryAgain: 'Try again', undo: 'Undo', close: 'Close', cancel: 'Cancel', keep: 'Keep', done: 'Done', explain: 'Where this comes from' },
@@ -19,6 +22,18 @@ export const texts = {
     flags: { loose: 'The two amounts are a little apart.', by_to_swap: 'By and to may be swapped.', no_preposition: 'By that much, or to that much?', not_a_reduction: 'That is no less than there is.', empty: 'That leaves nothing.', need_start: 'The start is not known.', confirm_fold: 'Times can be read in two ways.', unit_locale: 'Whose cup or pint?', base: 'All liquid, or only what was added?', not_understood: 'Say it as “to a third”, “by half” or “to 120 ml”.' } as Record<string, string>,
   },
   stove: { empty: (n: number) => `Nothing on ring ${n}.`, due: (name: string, at: string) => `${name} is due at ${at}.`, free: 'free', freeUntil: (at: string) => `free until ${at}`, restart: (at: string) => `restart till ${at}`, noRestart: 'too late to restart', light: 'light', order: (n: number, at: string) => `${n} for ${at}`, notch: (at: string, pm: string) => `notch ${at} ±${pm}`, noRings: 'No stove yet. Import a kitchen file in the Log.' },
+  explain: {
+    /** Where the numbers of a reduction come from: formula, inputs, source, and what is assumed. */
+    stage: (s: StagePlan) => [
+      `Left: “${s.phrase}” of ${numberText(s.startVolumeMl)} ml in the pan at the start. Solids and clear fat are not counted.`,
+      `Mass: water, alcohol and acid leave as they boil (Rayleigh, κ = 1); all else stays. Salt ${numberText(s.start.salt, 1)} g.`,
+      `On the scale: pan ${numberText(s.tareG)} g + ${numberText(s.inPan.massG)} g lying in it + liquid.`,
+      `Depth: this pan’s own profile, hot at ${numberText(s.boilC, 1)} °C, with ${numberText(s.inPan.volumeMl)} ml of solids and fat. A stick is good to ±1 mm.`,
+      `Minutes ${numberText(s.minutes.low)}–${numberText(s.minutes.value)}–${numberText(s.minutes.high)} (10–50–90 %): ${numberText(s.powerW)} W into the liquid is judged from the knob and is the least sure; readings replace it. Warm-up ${numberText(s.warmUpMin, 1)} min.`,
+      `Alcohol left of this stage: ${percentText(s.ethanolLeftFrac.low, 2)}–${percentText(s.ethanolLeftFrac.high, 2)} %, an estimate.`,
+      `Model ${s.modelVersion}; docs/science.md, reduction 1–6.`,
+    ],
+  },
   forms: { fraction: 'left', depth: 'depth in this pan', volume: 'volume, as at 20 °C', mass: 'mass', scale: 'on this scale', spoons: 'spoons left' },
   bench: {
     none: 'Nothing is under way.', noneHint: 'Plan an order in Service, then start it on the Stove.', lookIn: 'look again in', lookNow: 'look now', atNotch: 'at the notch', started: 'at it for', between: (a: string, b: string) => `between ${a} and ${b}`, notchPassed: 'should be there', hardly: 'Hardly evaporating. Check the flame.', noUpper: 'no upper bound yet',

@@ -1,0 +1,42 @@
+// npm run bench: ratios against a named peer or bound in the same run; nothing here is a test
+import { foldBatch, KINDS, liveEstimate, mergeFacts, type Fact } from '@liquamen/core'
+import { readFileSync } from 'node:fs'
+import { firstView } from './firstView'
+import { intake } from './intake'
+
+const median = (times: number[]) => [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)] ?? NaN
+function time(work: () => unknown, rounds = 9): number {
+  work()
+  return median(Array.from({ length: rounds }, () => { const start = performance.now(); work(); return performance.now() - start }))
+}
+const say = (name: string, ratio: number, peer: string, detail: string) => process.stdout.write(`${name.padEnd(28)} ${ratio.toFixed(2).padStart(8)} × ${peer}  (${detail})\n`)
+
+const demo = JSON.parse(readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8')) as { facts: Fact[] }
+const finishedId = demo.facts.find((f) => f.kind === 'batch.finished')?.streamId ?? ''
+const own = mergeFacts([], demo.facts.filter((f) => f.streamId === finishedId))
+
+// 10,000 facts of one batch: its own, then lifts and returns. Peer: reading the same facts from JSON, which any program must do.
+const many: Fact[] = Array.from({ length: 10_000 }, (_, i) => own[i] ?? ({ ...own[0], id: `f${i}`, deviceSeq: i, kind: i % 2 ? 'pan.lifted' : 'pan.returned', v: KINDS['pan.lifted'].v, payload: { stepId: 'reduceWine' }, atMs: (own.at(-1)?.atMs ?? 0) + i } as unknown as Fact))
+const sorted = mergeFacts([], many)
+const json = JSON.stringify(many)
+const parseMs = time(() => JSON.parse(json))
+const foldMs = time(() => foldBatch(finishedId, sorted))
+say('fold of 10,000 facts', foldMs / parseMs, 'JSON.parse of them', `${foldMs.toFixed(1)} ms against ${parseMs.toFixed(1)} ms`)
+
+// One estimator update with its forecast. Peer: the same number of readings as plain exponential smoothing, the least that could be done.
+const state = foldBatch(finishedId, own)
+const step = state.steps.reduceWine
+if (!step?.stage || step.startedAtMs === undefined) throw new Error('no stage')
+const { stage, startedAtMs } = step
+const readings = state.stageFacts.flatMap((f) => (f.kind === 'reading.taken' && 'massG' in f.payload ? [f.payload.massG] : []))
+const smooth = () => { let m = stage.startMassG; for (let n = 0; n < 1000; n++) for (const z of readings) m += 0.3 * (z - m); return m }
+const smoothMs = time(smooth) / 1000
+const estimateMs = time(() => { for (let n = 0; n < 100; n++) liveEstimate(stage, state.stageFacts, startedAtMs, startedAtMs + 500_000 + n) }) / 100
+say('estimator update', estimateMs / (1000 / 60), 'one frame of 16.7 ms', `${estimateMs.toFixed(3)} ms; smoothing alone ${(smoothMs * 1000).toFixed(2)} µs`)
+
+const { factsPerS, rowsPerS } = await intake()
+say('fact intake', factsPerS / rowsPerS, 'raw pg inserts of the same rows', `${factsPerS.toFixed(0)} against ${rowsPerS.toFixed(0)} a second`)
+
+const { appMs, bareMs } = await firstView()
+say('first view, cold, CPU ÷ 4', appMs / bareMs, 'bare Vuetify page of the same build', `${appMs.toFixed(0)} ms against ${bareMs.toFixed(0)} ms`)
+process.exit(0)

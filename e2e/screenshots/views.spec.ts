@@ -1,0 +1,32 @@
+import { expect, openScreen, test } from '../kitchenServer'
+
+const OUT = new URL('../../docs/screenshots/', import.meta.url).pathname
+const VIEWS = [
+  ['service', '/service', 1280, 800, 'day'], ['stove', '/stove', 1280, 800, 'day'], ['bench', '/bench', 1280, 800, 'day'], ['bench-night-portrait', '/bench', 820, 1180, 'night'], ['log', '/log', 1280, 800, 'day'],
+] as const
+
+test('pictures of the main views', async ({ page, kitchen }) => {
+  for (const [name, path, width, height, theme] of VIEWS) {
+    await page.setViewportSize({ width, height })
+    await openScreen(page, kitchen, path)
+    await page.evaluate((t) => localStorage.setItem('liquamen.theme', t), theme)
+    await openScreen(page, kitchen, path)
+    await page.locator(path === '/bench' ? 'svg.bench' : path === '/log' ? 'a.line' : 'h1').first().waitFor()
+    await page.evaluate(() => document.fonts.ready)
+    await page.screenshot({ path: `${OUT}${name}.png` })
+  }
+  await page.setViewportSize({ width: 1280, height: 800 })
+  await page.evaluate(() => localStorage.setItem('liquamen.theme', 'day'))
+  await openScreen(page, kitchen, '/log')
+  await page.getByRole('link', { name: /served/ }).click()
+  await expect(page.getByRole('img', { name: 'Liquid in the pan, g' })).toBeVisible()
+  await page.screenshot({ path: `${OUT}batch.png`, fullPage: true })
+  await openScreen(page, kitchen, '/service')
+  await page.getByRole('button', { name: 'Take an order' }).click()
+  await page.getByLabel('Portions').fill('14')
+  await page.getByLabel('Table or name').fill('Table 3')
+  await page.getByRole('button', { name: 'Take it' }).click()
+  await page.getByRole('listitem').filter({ hasText: 'Table 3' }).getByRole('button', { name: 'Plan it' }).click()
+  await page.getByRole('button', { name: 'Put it on the stove' }).waitFor()
+  await page.screenshot({ path: `${OUT}plan.png` })
+})

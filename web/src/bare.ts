@@ -1,0 +1,8 @@
+// A bare Vuetify page of the same build: the peer that bench/ measures the first view against. Built only with BENCH=1.
+import { createApp, h } from 'vue'
+import { createVuetify } from 'vuetify'
+import 'vuetify/styles'
+import { VApp } from 'vuetify/components/VApp'
+import { VBtn } from 'vuetify/components/VBtn'
+
+createApp({ render: () => h(VApp, () => h(VBtn, () => 'ready')) }).use(createVuetify()).mount('#app')
