@@ -40,11 +40,17 @@ function datasets(): Line[] {
     const end = stage.endedAtMs ?? read.at(-1)?.x ?? stage.startedAtMs
     return [
       ...bandsOf(stage, t.ink),
-      { label: texts.batch.asItWent, data: path, borderColor: t.ink, borderWidth: 5, pointRadius: 0 },
       { label: texts.batch.asItWent, data: path, borderColor: fillOf(props.fill, themeName()).fill, borderWidth: 3, pointRadius: path.map((_, i) => (i ? 7 : 0)), pointStyle: path.map((p) => ('how' in p ? POINT[p.how as keyof typeof POINT] : 'circle')), pointRotation: 180, pointBackgroundColor: t.bone, pointBorderColor: t.ink, pointBorderWidth: 1.8 },
+      { label: texts.batch.asItWent, data: path, borderColor: t.ink, borderWidth: 5, pointRadius: 0 },
       { label: texts.batch.notch, data: [{ x: stage.startedAtMs, y: stage.stage.targetMassG }, { x: end, y: stage.stage.targetMassG }], borderColor: t.ink, borderWidth: 1.4, borderDash: [8, 5], pointRadius: 0 },
     ] as Line[]
   })
+}
+
+/** From the first start to the last moment anybody foretold, with a little room. */
+function spanOf(): { min: number; max: number } {
+  const ends = props.stages.flatMap((s) => [s.endedAtMs ?? s.startedAtMs, ...s.forecasts.map((f) => f.p90AtMs ?? 0)])
+  return { min: Math.min(...props.stages.map((s) => s.startedAtMs)) - 60_000, max: Math.max(...ends) + 60_000 }
 }
 
 /** Fills the triangle of a band, which the line chart's own filling cannot. */
@@ -75,7 +81,7 @@ function draw(): void {
     options: {
       animation: false, parsing: false, normalized: true, responsive: true, maintainAspectRatio: false,
       scales: {
-        x: { type: 'linear', ticks: { color: t['ink-soft'], maxTicksLimit: 8, stepSize: 300_000, callback: (v) => clockText(Number(v)) }, grid: { display: false }, border: { color: t.ink, width: 1.4 } },
+        x: { type: 'linear', ...spanOf(), ticks: { color: t['ink-soft'], maxTicksLimit: 8, stepSize: 300_000, callback: (v) => clockText(Number(v)) }, grid: { display: false }, border: { color: t.ink, width: 1.4 } },
         y: { beginAtZero: true, ticks: { color: t['ink-soft'] }, grid: { color: t.hair }, border: { display: false } },
       },
       plugins: { legend: { display: false }, tooltip: { filter: (item) => item.dataset.label !== '', callbacks: { title: (items) => clockText(Number(items[0]?.parsed.x), true), label: (item) => `${item.dataset.label ?? ''} ${Math.round(Number(item.parsed.y))} g` } } },

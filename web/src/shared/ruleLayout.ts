@@ -22,12 +22,15 @@ export function layOutRule<E extends { readonly atMs: number; readonly text: str
   const inSpan = [...events].filter((e) => e.atMs - nowMs < spanMin * 60_000).sort((a, b) => a.atMs - b.atMs)
   for (const event of inSpan) {
     const x = ruleX((event.atMs - nowMs) / 60_000, spanMin, widthPx)
-    const end = x + event.text.length * CHAR_PX + (event.isOrder ? 8 : CHIP_PX) + 8
-    const lane = ([event.isOrder ? 1 : 0, event.isOrder ? 0 : 1] as const).find((l) => (freeFrom[l] ?? 0) <= x && end <= widthPx + 12)
-    if (lane === undefined) continue
+    const lanes = event.isOrder ? ([1, 0] as const) : ([0, 1] as const)
+    const endOf = (text: string) => x + text.length * CHAR_PX + (event.isOrder ? 8 : CHIP_PX) + 8
+    // near the edge the first word must do
+    const fits = [event.text, event.text.split(' ')[0] ?? ''].flatMap((text) => lanes.map((lane) => ({ text, lane, end: endOf(text) }))).find((f) => (freeFrom[f.lane] ?? 0) <= x && f.end <= widthPx + 20)
+    if (!fits) continue
+    const { lane, end, text } = fits
     freeFrom[lane] = end
     if (lane === 1) freeFrom[0] = Math.max(freeFrom[0] ?? 0, x + 2) // its stem goes down through the lower lane
-    shown.push({ ...event, x, lane })
+    shown.push({ ...event, text, x, lane })
   }
   return { shown, folded: inSpan.length - shown.length }
 }
