@@ -1,0 +1,29 @@
+import type { Fact } from '@liquamen/core'
+
+const REACH_AGAIN_MS = 2000
+
+/**
+ * Follows the kitchen's facts from a number on; one tab listens for all, and the next one takes over when it closes.
+ * @param fromSeq - asked when this tab's turn comes
+ */
+export function followLive(fromSeq: () => Promise<number>, on: { readonly facts: (facts: Fact[], headSeq: number) => void; readonly open: () => void; readonly lost: () => void }): void {
+  void navigator.locks.request('liquamen-live', async () => {
+    let head = await fromSeq()
+    await new Promise<never>(() => {
+      const open = () => {
+        const source = new EventSource(`/api/live?after=${head}`)
+        source.onopen = on.open
+        source.addEventListener('facts', (event: MessageEvent<string>) => {
+          head = Number(event.lastEventId)
+          on.facts(JSON.parse(event.data) as Fact[], head)
+        })
+        source.onerror = () => {
+          on.lost()
+          source.close() // the browser's own retry gives up on some answers; ours does not
+          window.setTimeout(open, REACH_AGAIN_MS)
+        }
+      }
+      open()
+    })
+  })
+}
