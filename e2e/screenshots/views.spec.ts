@@ -24,7 +24,7 @@ test('pictures of the main views', async ({ page, kitchen }) => {
   await openScreen(page, kitchen, '/service')
   await page.getByRole('button', { name: 'Take an order' }).click()
   await page.getByLabel('Portions').fill('14')
-  await page.getByLabel('Table or name').fill('Table 3')
+  await page.getByLabel('Table', { exact: true }).fill('Table 3')
   await page.getByRole('button', { name: 'Take it' }).click()
   await page.getByRole('listitem').filter({ hasText: 'Table 3' }).getByRole('button', { name: 'Plan it' }).click()
   await page.getByRole('button', { name: 'Put it on the stove' }).waitFor()

@@ -31,7 +31,7 @@ for (const theme of ['day', 'night']) {
     await page.getByRole('button', { name: 'Take an order' }).click()
     await check('order form')
     await page.getByLabel('Portions').fill('6')
-    await page.getByLabel('Table or name').fill('Table 1')
+    await page.getByLabel('Table', { exact: true }).fill('Table 1')
     await page.getByRole('button', { name: 'Take it' }).click()
     await page.getByRole('listitem').filter({ hasText: 'Table 1' }).getByRole('button', { name: 'Plan it' }).click()
     await page.getByRole('button', { name: 'Put it on the stove' }).waitFor()

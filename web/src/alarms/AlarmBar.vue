@@ -16,7 +16,7 @@ const silence = (d: Deadline) => void kitchen.record('alarm.silenced', d.batchId
 <template>
   <div v-if="calls.length" class="calls" role="alert">
     <div v-for="d in calls" :key="d.id" class="call" :class="{ 'block-act': d.kind === 'actNow' }">
-      <button class="go" @click="router.push(d.kind === 'start' ? '/stove' : `/bench/${d.batchId}`)"><span aria-hidden="true">▼</span> {{ d.ring }} {{ d.verb }} <span class="sauce">{{ d.sauce }}</span></button>
+      <button class="go" @click="router.push(d.kind === 'start' ? '/stove' : `/bench/${d.batchId}`)"><span aria-hidden="true">▼</span> {{ d.kind === 'start' ? '' : d.ring }} {{ d.verb }} <span class="sauce">{{ d.sauce }}</span></button>
       <button class="quiet" @click="alarms?.say(d)">{{ texts.alarm.say }}</button>
       <button class="quiet" @click="silence(d)">{{ texts.alarm.silence }}</button>
     </div>

@@ -112,7 +112,7 @@ async function discard(): Promise<void> {
         <div v-else-if="entry === 'add'"><v-select v-model="addId" :items="addable" :label="texts.bench.addLabel" /><EntryRuler :label="texts.bench.addLabel" unit="g" :start="50" :min="-5000" :max="5000" :step="5" :reach="300" :hint="`− ${texts.bench.ladle}`" @keep="(v) => { bench.add(addId, v); close() }" @cancel="close" /></div>
       </template>
       <div v-if="isDiscarding" class="choices"><v-text-field v-model="reason" :label="texts.bench.discardReason" maxlength="300" /><HoldButton :disabled="!reason.trim()" @held="discard">{{ texts.bench.discard }}</HoldButton><v-btn @click="isDiscarding = false">{{ texts.app.cancel }}</v-btn></div>
-      <p class="fails"><strong>{{ texts.bench.fails }}</strong> <span class="soft">{{ failsText }}</span></p>
+      <p class="fails"><span><strong>{{ texts.bench.fails }}</strong> <span class="soft">{{ failsText }}</span></span><button v-if="state.status === 'underWay' && !isDiscarding" class="discard" @click="isDiscarding = true">{{ texts.bench.discardKey }}</button></p>
       <div class="keys bar">
         <v-btn v-if="bench.undo.value" @click="bench.takeBack()">{{ texts.app.undo }} <small>{{ bench.undo.value.says }}</small></v-btn>
         <template v-if="live">
@@ -126,7 +126,6 @@ async function discard(): Promise<void> {
           <v-btn class="is-first" @click="toggle('dip')">{{ texts.bench.dip }} <small>mm</small></v-btn>
         </template>
         <template v-else>
-          <v-btn v-if="state.status === 'underWay' && !isDiscarding" @click="isDiscarding = true">{{ texts.bench.discardKey }}</v-btn>
           <v-btn v-if="state.status === 'planned'" class="is-first" @click="bench.start()">{{ texts.bench.startBatch }} {{ view.ring.number }}</v-btn>
           <v-btn v-else-if="view.stepStartedAtMs === undefined" class="is-first" @click="bench.begin(view.step?.id ?? '')">{{ texts.bench.start }} <small>{{ view.step?.verb }}</small></v-btn>
           <v-btn v-else-if="isServing" class="is-first" :disabled="state.servedPortions === 0" @click="finishBatch">{{ texts.bench.finish }}</v-btn>
@@ -163,7 +162,8 @@ h1 { font-size: 44px; line-height: 1.1; }
 .low { margin-top: auto; }
 .choices { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; border-top: 1.25px solid var(--ink); padding: 10px 0; }
 .choices .v-text-field { min-width: 280px; }
-.fails { padding: 2px 0 6px; font-size: 20px; }
+.fails { display: flex; justify-content: space-between; align-items: center; font-size: 20px; }
+.discard { min-height: 48px; padding: 0 12px; border: 0; background: none; color: var(--ink-soft); font: inherit; font-weight: 600; text-decoration: underline; text-underline-offset: 5px; cursor: pointer; }
 .bar { justify-content: flex-end; }
 .bar .v-btn { min-height: 64px !important; font-size: 25px !important; }
 @media (max-width: 900px) {

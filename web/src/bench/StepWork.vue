@@ -1,10 +1,12 @@
 <script setup lang="ts">
+import { actualContents, hotDepthMm, HEAT_LEVELS } from '@liquamen/core'
 import { computed, ref } from 'vue'
 import type { BatchView } from '../kitchen/batchView'
 import { useClock } from '../kitchen/clock'
 import { clockText, numberText, percentText, spanText } from '../shared/format'
 import { texts } from '../shared/texts'
 import type { useBench } from './useBench'
+import VesselShape from '../vessel/VesselShape.vue'
 import EntryRuler from './EntryRuler.vue'
 
 const props = defineProps<{ view: BatchView; bench: ReturnType<typeof useBench> }>()
@@ -14,6 +16,14 @@ const step = computed(() => props.view.step!)
 const lines = computed(() => props.view.state.plan?.weighOut.filter((l) => l.stepId === step.value.id) ?? [])
 const isPlanned = computed(() => props.view.state.status === 'planned')
 const left = computed(() => (step.value.minutes && props.view.stepStartedAtMs !== undefined ? spanText(props.view.stepStartedAtMs + step.value.minutes.value * 60_000 - nowMs.value) : undefined))
+const HOT_C = 90
+const nextId = computed(() => props.view.formula.steps[props.view.formula.steps.indexOf(step.value) + 1]?.id)
+const depthBefore = (id: string | undefined) => { const pan = actualContents(props.view.state, id); return pan ? hotDepthMm(props.view.pan, pan.liquid, pan.inPan, HOT_C) : 0 }
+/** What stands in the pan as the step begins, and where the level will be when its goods are in. */
+const level = computed(() => depthBefore(step.value.id))
+const coming = computed(() => (isPlanned.value ? undefined : depthBefore(nextId.value)))
+const scale = computed(() => { const p = props.view.pan.profile; const px = 120 / (p.shape === 'pan' ? p.rimRadiusMm : p.sphereRadiusMm); return { pxPerMm: px, heightFactor: Math.min(1.6, 130 / (p.heightMm * px)) } })
+const heat = computed(() => (isPlanned.value || !step.value.heat ? 0 : HEAT_LEVELS[step.value.heat].share))
 const toGo = computed(() => (props.view.state.plan?.portions ?? 0) - props.view.state.servedPortions)
 const salt = computed(() => props.bench.saltNow.value)
 const spoons = (g: number) => `${numberText(g / 5.5, 2).replace(/\.?0+$/, '')} tsp fine salt`
@@ -44,7 +54,12 @@ const spoons = (g: number) => `${numberText(g / 5.5, 2).replace(/\.?0+$/, '')} t
         <div class="keys"><v-btn :disabled="toGo <= 0" @click="bench.serve(1, view.state.planned?.orderIds[0] ?? null)">{{ texts.bench.serve }} 1</v-btn><v-btn v-if="toGo > 1" class="is-first" @click="bench.serve(toGo, view.state.planned?.orderIds[0] ?? null)">{{ texts.bench.serve }} {{ toGo }}</v-btn></div>
       </div>
     </div>
-    <aside v-if="left && !isPlanned"><span class="label">{{ step.verb }}</span><span class="clock" :class="{ roux: left.number.startsWith('−') }">{{ left.number }}<span class="unit">{{ left.unit }}</span></span><span class="caption">{{ clockText((view.stepStartedAtMs ?? 0) + (step.minutes?.value ?? 0) * 60_000) }}</span></aside>
+    <aside><template v-if="left && !isPlanned"><span class="label">{{ step.verb }}</span><span class="clock" :class="{ roux: left.number.startsWith('−') }">{{ left.number }}<span class="unit">{{ left.unit }}</span></span><span class="caption">{{ clockText((view.stepStartedAtMs ?? 0) + (step.minutes?.value ?? 0) * 60_000) }}</span></template>
+      <svg class="pan" viewBox="-180 -160 360 184" role="img" :aria-label="`${view.formula.name}, ${view.pan.name}, ${numberText(level)} mm`">
+        <VesselShape :profile="view.pan.profile" :scale="scale" :fill="view.formula.fill" :level-mm="level" :coming-mm="coming !== undefined && coming > level ? coming : undefined" :is-coming="isPlanned" :heat-share="heat" />
+        <path d="M-180 2.5H180" class="hob" />
+      </svg>
+    </aside>
   </section>
 </template>
 
@@ -60,6 +75,8 @@ const spoons = (g: number) => `${numberText(g / 5.5, 2).replace(/\.?0+$/, '')} t
 .salt, .serve { display: grid; gap: 12px; margin-top: 14px; justify-items: start; }
 .keys { display: flex; gap: 12px; }
 aside { display: grid; justify-items: end; align-content: start; }
+.pan { width: 330px; max-width: 100%; margin-top: 14px; }
+.hob { stroke: var(--ink); stroke-width: 2; }
 .clock { font-size: 150px; font-weight: 520; line-height: 0.9; }
 @media (max-width: 900px) { .clock { font-size: 96px; } }
 </style>

@@ -70,7 +70,7 @@ const open = () => { if (props.view) void router.push(`/bench/${props.view.state
   <button class="station" :aria-label="spoken" @click="open">
     <h2 class="name"><span class="number">{{ ring.number }}</span> <span v-if="view" class="sauce" :class="{ soft: isPlanned }">{{ view.formula.name }}</span></h2>
     <p class="caption order">{{ view ? orderLine : ring.strength }}</p>
-    <svg class="drawing" viewBox="-180 -130 360 152" preserveAspectRatio="xMidYMid meet" aria-hidden="true">
+    <svg class="drawing" viewBox="-150 -126 300 148" preserveAspectRatio="xMidYMid meet" aria-hidden="true">
       <VesselShape
         v-if="view" :profile="view.pan.profile" :scale="scale" :fill="view.formula.fill" :level-mm="level" :target-mm="view.live?.stage.targetDepthMm" :is-coming="isPlanned" :is-uncertain="isUncertain" :sd-mm="view.live?.sdMm" :heat-share="heat"
         :boil="view.live && !view.state.isPanOff && view.live.estimate.belief.deadMin <= 0 ? view.live.stage.regime : 'none'" :notch="urgency" />
@@ -96,7 +96,7 @@ const open = () => { if (props.view) void router.push(`/bench/${props.view.state
 .name { font-size: 28px; line-height: 34px; height: 34px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
 .number { font-weight: 700; margin-right: 4px; }
 .order { padding-left: 26px; height: 22px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
-.drawing { width: 100%; height: 180px; display: block; overflow: visible; }
+.drawing { width: 100%; height: 184px; display: block; overflow: visible; }
 .hob { stroke: var(--ink); stroke-width: 2; }
 .off circle { fill: var(--tick); }
 .mm { fill: var(--ink); font-size: 26px; font-weight: 620; }
@@ -112,5 +112,5 @@ const open = () => { if (props.view) void router.push(`/bench/${props.view.state
 .act { font-size: 42px; font-weight: 680; }
 .number2 { font-size: 28px; font-weight: 600; text-align: right; }
 .free { font-size: 28px; color: var(--ink-soft); padding-left: 26px; }
-@media (max-width: 900px) { .big { font-size: 50px; } .verb { font-size: 25px; } .name { font-size: 24px; } .act { font-size: 32px; } .drawing { min-height: 0; } .detail { font-size: 17px; } .figures { gap: 6px; flex-wrap: wrap; } }
+@media (max-width: 900px) { .big { font-size: 50px; } .verb { font-size: 25px; } .name { font-size: 24px; } .act { font-size: 32px; } .drawing { height: 136px; } .detail { font-size: 17px; } .figures { gap: 6px; flex-wrap: wrap; } }
 </style>

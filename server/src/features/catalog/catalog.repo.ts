@@ -1,5 +1,5 @@
 import type { KitchenCatalog } from '@liquamen/core'
-import { asc, sql } from 'drizzle-orm'
+import { asc } from 'drizzle-orm'
 import type { Tx } from '../../db/database'
 import { catalogItems } from '../../db/schema'
 
@@ -15,8 +15,8 @@ export async function readCatalog(tx: Tx): Promise<KitchenCatalog> {
   return { settings: of<KitchenCatalog['settings']>('settings')[0] ?? NEW_KITCHEN.settings, ...Object.fromEntries(LISTS.map((kind) => [kind, of(kind)])) } as KitchenCatalog
 }
 
-/** Adds a catalogue to the kitchen's own; an item of the same id is replaced. */
-export async function writeCatalog(tx: Tx, kitchenId: string, catalog: KitchenCatalog): Promise<void> {
+/** Adds what the kitchen does not have yet; its own pans, rings and formulas are never replaced by a file. */
+export async function addToCatalog(tx: Tx, kitchenId: string, catalog: KitchenCatalog): Promise<void> {
   const rows = [{ kitchenId, kind: 'settings', id: 'settings', place: 0, body: catalog.settings as unknown }, ...LISTS.flatMap((kind) => catalog[kind].map((body, place) => ({ kitchenId, kind, id: body.id, place, body: body as unknown })))]
-  await tx.insert(catalogItems).values(rows).onConflictDoUpdate({ target: [catalogItems.kitchenId, catalogItems.kind, catalogItems.id], set: { body: sql`excluded.body`, place: sql`excluded.place` } })
+  await tx.insert(catalogItems).values(rows).onConflictDoNothing()
 }

@@ -3,7 +3,7 @@ import type { Envelope } from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
 import type { Database, Tx } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
-import { readCatalog, writeCatalog } from '../catalog/catalog.repo'
+import { addToCatalog, readCatalog } from '../catalog/catalog.repo'
 import { readAfter, readHead, readStreams } from '../facts/facts.repo'
 import { intake } from '../facts/facts.service'
 import { listGuestDetails, putGuestDetails } from '../guests/guests.repo'
@@ -49,7 +49,7 @@ export function createFilesService({ database, clock }: { readonly database: Dat
       })
       const settled = new Map(facts.map((fact) => [fact.id, fact]))
       return database.inKitchen(kitchenId, async (tx) => {
-        await writeCatalog(tx, kitchenId, catalog as never)
+        await addToCatalog(tx, kitchenId, catalog as never)
         for (const details of guestDetails) await putGuestDetails(tx, kitchenId, details)
         const results = await intake(tx, kitchenId, envelopes, (envelope: Envelope) => {
           const { atMs = envelope.deviceAtMs, clockFlag } = settled.get(envelope.id) ?? {}

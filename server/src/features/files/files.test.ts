@@ -30,6 +30,19 @@ describe('kitchen files', () => {
     expect(strip(await fold(empty, id))).toEqual(strip(await fold(t, id)))
     await empty.close()
   })
+  it('a file never replaces what the kitchen has', async () => {
+    const own = await createTestApp()
+    await own.request('/import', { body: demo })
+    const other = structuredClone(demo) as unknown as { catalog: { settings: { altitudeM: number }; pans: { id: string; tareG: number }[] }; facts: Fact[] }
+    other.catalog.settings.altitudeM = 3
+    other.catalog.pans = [{ ...other.catalog.pans[0]!, tareG: 1 }, { ...other.catalog.pans[0]!, id: 'newPan', tareG: 777 }]
+    expect((await own.request('/import', { body: { ...other, facts: [] } })).status).toBe(200)
+    const { catalog } = (await (await own.request('/session')).json()) as { catalog: typeof other.catalog }
+    expect(catalog.settings.altitudeM).toBe(1180)
+    expect(catalog.pans.map((p) => p.tareG)).toEqual(expect.arrayContaining([880, 777]))
+    expect(catalog.pans.map((p) => p.tareG)).not.toContain(1)
+    await own.close()
+  })
   it('one bad entry and nothing of the file is taken', async () => {
     const empty = await createTestApp()
     const { shiftFromMs: _, ...still } = demo
