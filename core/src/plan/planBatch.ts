@@ -111,8 +111,8 @@ export function planBatch(request: PlanRequest): BatchPlan {
   const stages: StagePlan[] = []
   const warnings: PlanWarning[] = []
   let contents = EMPTY_PAN
-  let low = EMPTY.ethanol
-  let high = EMPTY.ethanol
+  let low = 0
+  let high = 0
   let alcoholG = 0
   const steps = formula.steps.map((step) => {
     const own = lines.filter((line) => line.stepId === step.id).map((line) => ({ ingredientId: line.ingredientId, massG: line.shownG }))

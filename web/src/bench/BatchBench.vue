@@ -70,7 +70,7 @@ async function discard(): Promise<void> {
 
 <template>
   <div class="bench-page">
-    <div class="titles"><h1><span class="ring">{{ view.ring.number }}</span> <span class="sauce">{{ view.formula.name }}</span></h1><p class="soft for">{{ texts.service.plates(plan?.portions ?? 0) }} for {{ clockText(plan?.pickupAtMs ?? 0) }} · {{ view.pan.name }}</p></div>
+    <div class="titles"><h1><span class="ring">{{ view.ring.number }}</span> <span class="sauce">{{ view.formula.name }}</span></h1><p class="soft for">{{ texts.service.platesFor(plan?.portions ?? 0, clockText(plan?.pickupAtMs ?? 0)) }} · {{ view.pan.name }}</p></div>
     <ol class="steps" :aria-label="texts.batch.step"><li v-for="s in steps" :key="s.id" :class="{ done: s.isDone, here: s.isHere }" :aria-current="s.isHere ? 'step' : undefined"><span v-if="s.isDone" class="sorrel" aria-hidden="true">✓ </span>{{ s.verb }}</li></ol>
 
     <div v-if="live" class="grid">

@@ -54,7 +54,7 @@ const timeTicks = computed(() => {
 const colours = computed(() => fillOf(props.view.formula.fill, theme.global.name.value as ThemeName))
 const targetTextFits = computed(() => target.value * scale.value.pxPerMm * scale.value.heightFactor > 44)
 const isUncertain = computed(() => nowMs.value - (live.value.estimate.lastReadingAtMs ?? live.value.startedAtMs) > 4 * 60_000)
-const spoken = computed(() => `${props.view.formula.name}, ${props.view.pan.name}, ${numberText(live.value.depthMm)} mm, stop at ${numberText(target.value)} mm`)
+const spoken = computed(() => texts.bench.drawn(props.view.formula.name, props.view.pan.name, numberText(live.value.depthMm), numberText(target.value)))
 
 const svg = ref<SVGSVGElement>()
 function mmAt(event: PointerEvent): number {
@@ -100,7 +100,7 @@ function drop(): void {
     <path :d="`M${rulerX + 16} ${y(target)}H${CX - 200}`" class="target dotted" />
     <g v-for="t in timeTicks" :key="t.m"><path :d="`M${t.x} ${HOB_Y}v${t.label ? 10 : 5}`" class="tick" /><text v-if="t.label" :x="t.x" :y="HOB_Y + 30" text-anchor="middle">{{ t.label }}</text></g>
     <g class="numbers">
-      <text :x="CX" :y="Math.min(y(depth) - 118, 210)" text-anchor="middle" class="forms">{{ numberText(live.volumeMl) }} ml · {{ numberText(live.estimate.massG) }} g · {{ numberText(live.estimate.massG + live.stage.tareG + live.stage.inPan.massG) }} g on the scale</text>
+      <text :x="CX" :y="Math.min(y(depth) - 118, 210)" text-anchor="middle" class="forms">{{ texts.bench.inPan(numberText(live.volumeMl), numberText(live.estimate.massG), numberText(live.estimate.massG + live.stage.tareG + live.stage.inPan.massG)) }}</text>
       <text :x="CX" :y="y(depth) - 14" text-anchor="middle" class="level"><tspan v-if="isUncertain">~</tspan>{{ numberText(depth) }}<tspan class="mm" dx="8">mm</tspan></text>
       <text v-if="targetTextFits" :x="CX" :y="(y(target) + y(0)) / 2 + 12" text-anchor="middle" class="stop" :fill="colours.text">{{ texts.bench.stopAt }} {{ numberText(target) }} <tspan class="mm2">mm</tspan></text>
       <text v-else :x="CX" :y="HOB_Y + 50" text-anchor="middle" class="stop below">{{ texts.bench.stopAt }} {{ numberText(target) }} mm</text>

@@ -47,7 +47,7 @@ async function put(): Promise<void> {
 
 <template>
   <section>
-    <div class="top"><h1><span class="sauce">{{ formula?.name }}</span> <span class="soft for">{{ texts.service.plates(taken.portions) }} for {{ clockText(taken.pickupAtMs) }} {{ taken.label }}</span></h1><v-btn @click="emit('close')">{{ texts.app.close }}</v-btn></div>
+    <div class="top"><h1><span class="sauce">{{ formula?.name }}</span> <span class="soft for">{{ texts.service.platesFor(taken.portions, clockText(taken.pickupAtMs)) }} {{ taken.label }}</span></h1><v-btn @click="emit('close')">{{ texts.app.close }}</v-btn></div>
     <div class="choose">
       <v-select v-model="draft.panId" :items="pans" :label="texts.plan.pan" /><v-select v-model="draft.ringId" :items="rings" :label="texts.plan.ring" />
       <v-select v-for="swap in swaps" :key="swap.id" :model-value="swap.current" :items="swap.items" :label="texts.plan.source" @update:model-value="(v: string) => (draft.sources[swap.id] = v)" />
