@@ -63,7 +63,7 @@ export const PAYLOAD_SCHEMAS: { readonly [K in FactKind]: z.ZodType<Payloads[K]>
   'alarm.silenced': z.strictObject({ alarm: z.enum(['lookSoon', 'actNow', 'start']), stepId }),
   'salt.added': z.strictObject({ massG: inRange(LIMITS.massG), saltFrac: share }),
   'portion.served': z.strictObject({ portions: inRange(LIMITS.portions).int(), orderId: uuid.nullable() }),
-  'fact.corrected': z.strictObject({ factId: uuid, kind: z.enum(Object.keys(KINDS).filter((k) => k !== 'fact.corrected' && k !== 'fact.voided') as [Payloads['fact.corrected']['kind']]), payload: z.json() }).superRefine((c, ctx) => {
+  'fact.corrected': z.strictObject({ factId: uuid, kind: z.enum(Object.keys(KINDS).filter((k) => k !== 'fact.corrected' && k !== 'fact.voided') as [Payloads['fact.corrected']['kind']]), payload: z.unknown() }).superRefine((c, ctx) => {
     const found = PAYLOAD_SCHEMAS[c.kind].safeParse(c.payload)
     for (const issue of found.success ? [] : found.error.issues) ctx.addIssue({ code: 'custom', path: ['payload', ...issue.path], message: issue.message })
   }) as z.ZodType<Payloads['fact.corrected']>,
@@ -75,7 +75,7 @@ const FACT_KINDS = Object.keys(KINDS) as [FactKind, ...FactKind[]]
 /** The wrapping of a fact, before its payload is looked at. Devices may send kinds' older versions. */
 export const envelopeSchema = z.strictObject({
   id: uuid, kitchenId: uuid, streamKind: z.enum(STREAM_KINDS), streamId: uuid, kind: z.enum(FACT_KINDS), v: z.number().int().min(1).max(1000), deviceId: uuid, deviceSeq: z.number().int().min(0).max(Number.MAX_SAFE_INTEGER),
-  deviceAtMs: instantMs, clockOffsetMs: z.number().int().min(-4e12).max(4e12), actor: z.strictObject({ deviceId: uuid, crewId: slug.optional() }), payload: z.json(),
+  deviceAtMs: instantMs, clockOffsetMs: z.number().int().min(-4e12).max(4e12), actor: z.strictObject({ deviceId: uuid, crewId: slug.optional() }), payload: z.unknown(),
 })
 
 /** A fact as a server sends or a file keeps it. */
