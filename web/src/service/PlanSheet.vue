@@ -17,7 +17,8 @@ const { kitchen, catalog, current } = useKitchenViews()
 const taken = computed(() => props.order.taken!)
 const ringIsTaken = (id: string) => current.value.some((v) => v.ring.id === id)
 const freeRings = computed(() => [...(catalog.value?.rings ?? [])].sort((a, b) => b.heater.ratedW - a.heater.ratedW).map((r) => r.id).filter((id) => !ringIsTaken(id)))
-const { draft, formula, result, unclear, choose } = usePlanDraft(computed(() => catalog.value!), computed(() => kitchen.ingredients), computed(() => props.order), freeRings)
+const busyPans = computed(() => new Set(current.value.map((v) => v.pan.id)))
+const { draft, formula, result, unclear, choose } = usePlanDraft(computed(() => catalog.value!), computed(() => kitchen.ingredients), computed(() => props.order), freeRings, busyPans)
 onMounted(() => {
   for (const item of formula.value?.items ?? []) { const [first] = checked.value.usable.get(item.id) ?? []; if (first && first !== item.ingredientId && !(checked.value.usable.get(item.id) ?? []).includes(item.ingredientId)) draft.sources[item.id] = first }
   choose()
@@ -25,7 +26,7 @@ onMounted(() => {
 const exact = ref(false)
 const why = ref(false)
 const plan = computed(() => result.value.plan)
-const pans = computed(() => (catalog.value?.pans ?? []).map((p) => ({ value: p.id, title: p.name })))
+const pans = computed(() => (catalog.value?.pans ?? []).map((p) => ({ value: p.id, title: busyPans.value.has(p.id) ? `${p.name} · ${texts.plan.inUse}` : p.name })))
 const rings = computed(() => (catalog.value?.rings ?? []).map((r) => ({ value: r.id, title: `${r.number} ${r.strength}${ringIsTaken(r.id) ? ` · ${texts.plan.busy(r.number)}` : ''}` })))
 const checked = computed(() => orderFindings(props.order, kitchen.details.get(taken.value.detailsId ?? ''), formula.value, kitchen.ingredients))
 const swaps = computed(() => (formula.value?.items ?? []).filter((i) => i.sources?.length).map((i) => ({ id: i.id, items: (checked.value.usable.get(i.id) ?? []).map((id) => ({ value: id, title: kitchen.ingredients.get(id)?.name ?? id })), current: draft.sources[i.id] ?? i.ingredientId })))
@@ -62,8 +63,8 @@ async function put(): Promise<void> {
       <ul v-if="plan.warnings.length" class="warn"><li v-for="(w, i) in plan.warnings" :key="i" class="roux label">▽ {{ say(w) }}</li></ul>
       <div class="columns">
         <div class="left">
-          <h2 class="head"><span class="label">{{ texts.plan.weighOut }}</span><button class="text" :aria-pressed="exact" @click="exact = !exact">{{ exact ? texts.plan.asShown : texts.plan.exact }}</button><button class="text" :aria-expanded="why" @click="why = !why">?</button></h2>
-          <p v-if="why" class="reading soft">{{ texts.plan.weighOutSource }} {{ formula?.source }}.</p>
+          <h2 class="head"><span class="label">{{ texts.plan.weighOut }}</span><button class="text" :aria-pressed="exact" @click="exact = !exact">{{ exact ? texts.plan.asShown : texts.plan.exact }}</button><button class="text" :aria-expanded="why" :aria-label="texts.app.explain" @click="why = !why">?</button></h2>
+          <ul v-if="why" class="reading soft explain"><li v-for="line in texts.explain.plan(plan, formula?.source ?? '')" :key="line">{{ line }}</li></ul>
           <ul class="weigh"><li v-for="line in plan.weighOut" :key="line.itemId"><span class="amount">{{ exact ? (line.shown.unit === 'ml' ? numberText(line.exactMl, 1) : numberText(line.exactG, 1)) : numberText(line.shown.value) }}<span class="u">{{ line.shown.unit }}</span></span><span :class="{ sauce: line.isLiquid }">{{ line.name }}</span></li></ul>
         </div>
         <div v-for="stage in plan.stages" :key="stage.stepId"><h2 class="label head">{{ reductions.find((r) => r.id === stage.stepId)?.verb }} <span class="soft">{{ numberText(stage.minutes.low) }}–{{ numberText(stage.minutes.value) }}–{{ numberText(stage.minutes.high) }} min</span></h2><TargetForms :stage="stage" /></div>
@@ -87,6 +88,7 @@ h1 { font-size: 40px; line-height: 1.1; }
 .choose > * { flex: 1 1 170px; }
 .sums { grid-column: 2 / -1; }
 .columns { display: grid; grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr) minmax(0, 1fr); grid-template-rows: auto 1fr; gap: 10px 32px; }
+.explain { font-size: 18px; padding-bottom: 8px; }
 .left { grid-row: 1 / span 2; }
 .head { display: flex; gap: 14px; align-items: baseline; padding-bottom: 4px; }
 .weigh li { display: flex; gap: 14px; align-items: baseline; border-top: 1px solid var(--hair); padding: 4px 0; }

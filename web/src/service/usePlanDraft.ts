@@ -3,7 +3,7 @@ import { computed, reactive, type ComputedRef } from 'vue'
 import { useClock } from '../kitchen/clock'
 
 /** A plan as it is being chosen: pan, ring, sources and phrases, and what the core makes of them. */
-export function usePlanDraft(catalog: ComputedRef<KitchenCatalog>, ingredients: ComputedRef<ReadonlyMap<string, Ingredient>>, order: ComputedRef<OrderState>, freeRingIds: ComputedRef<readonly string[]>) {
+export function usePlanDraft(catalog: ComputedRef<KitchenCatalog>, ingredients: ComputedRef<ReadonlyMap<string, Ingredient>>, order: ComputedRef<OrderState>, freeRingIds: ComputedRef<readonly string[]>, busyPanIds: ComputedRef<ReadonlySet<string>>) {
   const { nowMs } = useClock()
   const formula = computed<Formula | undefined>(() => catalog.value.formulas.find((f) => f.id === order.value.taken?.formulaId))
   const draft = reactive({ panId: '', ringId: '', sources: {} as Record<string, string>, phrases: {} as Record<string, string> })
@@ -13,11 +13,12 @@ export function usePlanDraft(catalog: ComputedRef<KitchenCatalog>, ingredients: 
     return planBatch({ formula: formula.value!, ingredients: ingredients.value, place: findPlace(catalog.value.settings, catalog.value.pans, catalog.value.rings, panId, ringId), portions: order.value.taken!.portions, pickupAtMs: order.value.taken!.pickupAtMs, nowMs: minute.value, sources: draft.sources, phrases: draft.phrases })
   }
 
-  /** The pan in which nothing boils over and a stick still reads; the first free ring, the strongest first. */
+  /** A pan that is free, in which nothing boils over and a stick still reads; the first free ring, the strongest first. */
   function choose(): void {
     draft.ringId ||= freeRingIds.value[0] ?? catalog.value.rings[0]?.id ?? ''
     if (draft.panId) return
-    const fits = catalog.value.pans.map((pan) => ({ pan, plan: planWith(pan.id, draft.ringId) })).sort((a, b) => a.plan.warnings.filter((w) => w.code !== 'late').length - b.plan.warnings.filter((w) => w.code !== 'late').length || a.plan.totalMin.value - b.plan.totalMin.value)
+    const troubles = (plan: BatchPlan) => plan.warnings.filter((w) => w.code !== 'late').length
+    const fits = catalog.value.pans.map((pan) => ({ pan, isBusy: busyPanIds.value.has(pan.id), plan: planWith(pan.id, draft.ringId) })).sort((a, b) => Number(a.isBusy) - Number(b.isBusy) || troubles(a.plan) - troubles(b.plan) || a.plan.totalMin.value - b.plan.totalMin.value)
     draft.panId = fits[0]?.pan.id ?? ''
   }
 

@@ -1,4 +1,4 @@
-import type { StagePlan } from '@liquamen/core'
+import type { BatchPlan, StagePlan } from '@liquamen/core'
 import { numberText, percentText } from './format'
 
 /** Everything the app says, in one place, ready for other languages. Sauce and step names are the formula's own words. */
@@ -17,7 +17,7 @@ export const texts = {
     platesFor: (n: number, at: string) => `${n} ${n === 1 ? 'portion' : 'portions'} for ${at}`, plates: (n: number) => `${n} ${n === 1 ? 'portion' : 'portions'}`,
   },
   plan: {
-    pan: 'Pan', ring: 'Ring', source: 'Demi-glace', weighOut: 'Weigh out', exact: 'exact', asShown: 'as shown', weighOutSource: 'Formula amounts for the portions wanted, rounded to what scale or jug can show. The forecast follows the rounded amounts.', targets: 'Where it stops', start: 'Start by', sure: 'nine in ten make it by starting', minutes: 'minutes', total: 'All steps', yield: 'Yields', salt: 'Salt at the end', alcohol: 'Alcohol left of the wine', put: 'Put it on the stove', phrase: 'How far', readings: 'Two readings. Say which:', busy: (n: number) => `Ring ${n} is taken`, traceOnly: 'a trace (under 0.5 %), never none', alcoholNote: 'An estimate. Tell guests who avoid alcohol.',
+    pan: 'Pan', ring: 'Ring', source: 'Demi-glace', weighOut: 'Weigh out', exact: 'exact', asShown: 'as shown', targets: 'Where it stops', start: 'Start by', sure: 'nine in ten make it by starting', minutes: 'minutes', total: 'All steps', yield: 'Yields', salt: 'Salt at the end', alcohol: 'Alcohol left of the wine', inUse: 'in use', put: 'Put it on the stove', phrase: 'How far', readings: 'Two readings. Say which:', busy: (n: number) => `Ring ${n} is taken`, traceOnly: 'a trace (under 0.5 %), never none', alcoholNote: 'An estimate. Tell guests who avoid alcohol.',
     saltLine: (own: string, add: string, target: string) => `${own} % of its own; about ${add} more makes ${target} %`, panTooFull: 'More than two thirds full: it will boil over. Take a larger pan.', panTooShallow: 'Under 8 mm at the end: a stick misleads. Weigh, or tip the pan and look at the pool.', saltyAlready: (s: string) => `Salt will be ${s} % before any is added: over the mark. Use unsalted base.`, neverReached: 'This ring will not get there on this heat.', 
     flags: { loose: 'The two amounts are a little apart.', by_to_swap: 'By and to may be swapped.', no_preposition: 'By that much, or to that much?', not_a_reduction: 'That is no less than there is.', empty: 'That leaves nothing.', need_start: 'The start is not known.', confirm_fold: 'Times can be read in two ways.', unit_locale: 'Whose cup or pint?', base: 'All liquid, or only what was added?', not_understood: 'Say it as “to a third”, “by half” or “to 120 ml”.' } as Record<string, string>,
   },
@@ -31,7 +31,17 @@ export const texts = {
       `Depth: this pan’s own profile, hot at ${numberText(s.boilC, 1)} °C, with ${numberText(s.inPan.volumeMl)} ml of solids and fat. A stick is good to ±1 mm.`,
       `Minutes ${numberText(s.minutes.low)}–${numberText(s.minutes.value)}–${numberText(s.minutes.high)} (10–50–90 %): ${numberText(s.powerW)} W into the liquid is judged from the knob and is the least sure; readings replace it. Warm-up ${numberText(s.warmUpMin, 1)} min.`,
       `Alcohol left of this stage: ${percentText(s.ethanolLeftFrac.low, 2)}–${percentText(s.ethanolLeftFrac.high, 2)} %, an estimate.`,
+      `Boils at ${numberText(s.boilC, 1)} °C: water at this kitchen’s height, raised by the salt in it.`,
+      'Look again: before one pan in ten would be there; sooner while the band is wide. At the notch: the middle forecast from every reading so far. Half heat: the same with half the power.',
       `Model ${s.modelVersion}; docs/science.md, reduction 1–6.`,
+    ],
+    /** Where the sums of a plan come from. */
+    plan: (p: BatchPlan, source: string) => [
+      `Weigh-out: formula amounts × ${numberText(p.factor, 2)}, rounded to what scale or jug can show; the forecast follows the rounded amounts. ${source}.`,
+      `Salt: ${numberText(p.salt.ownSaltFrac * p.salt.finalMassG, 1)} g from the goods in ${numberText(p.salt.finalMassG)} g of finished sauce; stock varies, so taste before adding.`,
+      'Alcohol: what is left of the wine boiling (low) or barely simmering (high); medium confidence, never none.',
+      `Start: pick-up less 1.2 times the middle of all steps (${numberText(p.totalMin.value)} min); nine in ten: less the slow end (${numberText(p.totalMin.high)} min).`,
+      `Yield: finished volume over the portion, strained liquor left out. Model ${p.modelVersion}; docs/science.md.`,
     ],
   },
   forms: { fraction: 'left', depth: 'depth in this pan', volume: 'volume, as at 20 °C', mass: 'mass', scale: 'on this scale', spoons: 'spoons left' },
