@@ -24,6 +24,7 @@ test('the server is stopped for a minute in the middle of a batch: clocks run, t
   test.setTimeout(180_000)
   await openScreen(page, kitchen, '/bench')
   await page.locator('svg.bench').waitFor()
+  await page.evaluate(() => navigator.serviceWorker.ready) // every chunk is kept before the server goes
   const before = await serverFacts(page)
   const gross = await grossOnScreen(page)
   await kitchen.stop('SIGKILL')
