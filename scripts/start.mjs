@@ -34,10 +34,18 @@ const database = bin ? await startPostgres(bin, join(dataFolder, 'postgres')) : 
 const env = { ...process.env, NODE_ENV: 'production', PORT: String(port), ...(database ? { LIQUAMEN_SUPERUSER_URL: `postgres://${database.user}:${database.password}@${database.host}:${database.port}/postgres` } : {}) }
 const server = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'server/src/main.ts'), ...(isEmpty ? ['--empty'] : [])], { cwd: ROOT, env, stdio: ['ignore', 'inherit', 'inherit', 'ipc'], detached: true })
 
+// In a demo kitchen the probes and the scale that ship with it run beside the server; they come when the page answers
+let standIns
+server.on('message', ({ isDemo, url }) => {
+  if (!isDemo || process.env.LIQUAMEN_DEVICES === 'off') return
+  standIns = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'devices/src/main.ts'), url], { cwd: ROOT, env: { ...process.env, LIQUAMEN_DEVICE_TOKENS: join(dataFolder, 'devices.json') }, stdio: ['ignore', 'ignore', 'inherit', 'ipc'], detached: true })
+})
+
 let isStopping = false
 async function stop(code) {
   if (isStopping) return
   isStopping = true
+  standIns?.kill('SIGTERM')
   if (server.exitCode === null && server.signalCode === null) {
     const gone = new Promise((resolve) => server.once('exit', resolve))
     server.kill('SIGTERM')

@@ -21,11 +21,11 @@ export type Session = z.infer<typeof sessionSchema>
 export const enrolAnswerSchema = z.object({ deviceId: uuid })
 
 /** Names, notes and allergies: rows that can be erased, pointed to by facts. */
-export const guestDetailsSchema = z.strictObject({ id: uuid, note: text(400), allergies: z.array(z.enum(ALLERGENS)).max(14) })
+export const guestDetailsSchema = z.strictObject({ id: uuid, note: text(400), allergies: z.array(z.enum(ALLERGENS)).max(14), noLightlyCookedEgg: z.boolean().default(false) })
 export type GuestDetails = z.infer<typeof guestDetailsSchema>
 export const guestDetailsListSchema = z.object({ details: z.array(guestDetailsSchema) })
 
-export const batchRowSchema = z.object({ id: uuid, sauceName: z.string(), formulaId: z.string(), status: z.enum(['planned', 'underWay', 'finished', 'discarded', 'unknown']), portions: z.number(), servedPortions: z.number(), plannedMin: z.number().nullable(), startedAtMs: z.number().nullable(), finishedAtMs: z.number().nullable(), pickupAtMs: z.number().nullable(), deviations: z.number().int() })
+export const batchRowSchema = z.object({ id: uuid, sauceName: z.string(), formulaId: z.string(), status: z.enum(['planned', 'underWay', 'finished', 'discarded', 'merged', 'unknown']), portions: z.number(), servedPortions: z.number(), plannedMin: z.number().nullable(), startedAtMs: z.number().nullable(), finishedAtMs: z.number().nullable(), pickupAtMs: z.number().nullable(), deviations: z.number().int() })
 export type BatchRow = z.infer<typeof batchRowSchema>
 export const batchListSchema = z.object({ batches: z.array(batchRowSchema) })
 export const batchQuerySchema = z.object({ fromMs: z.coerce.number().optional(), toMs: z.coerce.number().optional(), formulaId: z.string().max(64).optional() })

@@ -1,6 +1,6 @@
-import { ALLERGENS, HEATERS, LIMITS, SPECIES, TECHNIQUES, type CrewMember, type Formula, type HeaterKind, type Ingredient, type KitchenSettings, type Pan, type Ring } from '@liquamen/core'
+import { ALLERGENS, BOWLS, FOOD_CODES, HEATERS, LIMITS, SPECIES, TECHNIQUES, TOOLS, WHISKS, type BathHeat, type BowlMaterial, type CrewMember, type FoodCodeId, type Formula, type HeaterKind, type Ingredient, type KitchenSettings, type Pan, type Ring, type Tool, type Well, type Whisk } from '@liquamen/core'
 import { z } from 'zod'
-import { finite, inRange, slug, text } from './primitives'
+import { finite, inRange, keysOf, slug, text } from './primitives'
 
 const share = inRange(LIMITS.fraction)
 const minutesBand = z.strictObject({ low: finite.min(0), value: finite.min(0), high: finite.min(0) }).refine((b) => b.low <= b.value && b.value <= b.high, 'low, value and high must rise')
@@ -11,21 +11,26 @@ export const vesselProfileSchema = z.discriminatedUnion('shape', [
   z.strictObject({ shape: z.literal('bowl'), sphereRadiusMm: finite.min(30).max(400), heightMm: inRange(LIMITS.heightMm) }),
 ])
 
-export const panSchema = z.strictObject({ id: slug, name: text(60).min(1), kind: z.enum(['saucepan', 'sauteuse', 'stockpot', 'fryingPan']), tareG: inRange(LIMITS.grossG), profile: vesselProfileSchema }) satisfies z.ZodType<Pan>
+export const panSchema = z.strictObject({ id: slug, name: text(60).min(1), kind: z.enum(['saucepan', 'sauteuse', 'stockpot', 'fryingPan', 'bowl']), tareG: inRange(LIMITS.grossG), profile: vesselProfileSchema, material: z.enum(keysOf<BowlMaterial>(BOWLS)).optional() }) as z.ZodType<Pan>
+
+export const wellSchema = z.strictObject({ id: slug, letter: z.string().regex(/^[A-Z]$/), row: z.number().int().min(0).max(3), column: z.number().int().min(0).max(7), waterC: inRange(LIMITS.tempC), profile: vesselProfileSchema }) satisfies z.ZodType<Well>
+
+const rulesSchema = z.strictObject({ code: z.enum(keysOf<FoodCodeId>(FOOD_CODES)), holdLimitH: finite.min(0.5).max(6), clockFrom: z.enum(['outOfControl', 'firstEgg']) })
 
 export const ringSchema = z.strictObject({
   id: slug, number: z.number().int().min(1).max(99), row: z.number().int().min(0).max(3), column: z.number().int().min(0).max(7), strength: text(40),
-  heater: z.strictObject({ kind: z.enum(Object.keys(HEATERS) as [HeaterKind, ...HeaterKind[]]), ratedW: inRange(LIMITS.powerW) }),
+  heater: z.strictObject({ kind: z.enum(keysOf<HeaterKind>(HEATERS)), ratedW: inRange(LIMITS.powerW) }),
 }) satisfies z.ZodType<Ring>
 
 export const crewSchema = z.strictObject({ id: slug, name: text(60).min(1), role: z.enum(['cook', 'sousChef', 'admin']) }) satisfies z.ZodType<CrewMember>
 
-export const settingsSchema = z.strictObject({ name: text(80).min(1), altitudeM: inRange(LIMITS.altitudeM), roomTempC: finite.min(0).max(60), timeZone: text(60), scaleStepG: finite.min(0.1).max(50), isDemo: z.boolean() }) satisfies z.ZodType<KitchenSettings>
+export const settingsSchema = z.strictObject({ name: text(80).min(1), altitudeM: inRange(LIMITS.altitudeM), roomTempC: finite.min(0).max(60), timeZone: text(60), scaleStepG: finite.min(0.1).max(50), isDemo: z.boolean(), rules: rulesSchema.optional() }) as z.ZodType<KitchenSettings>
 
 export const ingredientSchema = z.strictObject({
   id: slug, name: text(80).min(1), isLiquid: z.boolean(),
   per100G: z.strictObject(Object.fromEntries(SPECIES.map((s) => [s, finite.min(0).max(100).optional()]))).refine((c) => Math.abs(Object.values(c).reduce<number>((sum, g) => sum + (typeof g === 'number' ? g : 0), 0) - 100) < 2, 'must add up to 100 g'),
   fixedAcid: z.enum(['tartaric', 'citric', 'lactic', 'malic']).optional(),
+  emulsionRole: z.enum(['yolk', 'butter']).optional(), pieceG: finite.min(0.1).max(5000).optional(),
   solidInPan: z.strictObject({ massShare: share, volumeMlPerG: finite.min(0.1).max(3) }).optional(),
   allergens: z.partialRecord(z.enum(ALLERGENS), z.enum(['contains', 'mayContain', 'unknownLabel'])),
   source: text(200),
@@ -38,15 +43,16 @@ const stepSchema = z.strictObject({
 
 export const formulaSchema = z.strictObject({
   id: slug, version: z.number().int().min(1), name: text(80).min(1), family: text(60), fill: slug, basisPortions: inRange(LIMITS.portions), portionMl: finite.min(1).max(1000), overFrac: share, saltTargetFrac: saltBand, source: text(400),
+  emulsion: z.strictObject({ bath: z.enum(['gentle', 'simmer', 'boil'] satisfies BathHeat[]), whisk: z.enum(keysOf<Whisk>(WHISKS)), tool: z.enum(keysOf<Tool>(TOOLS)), butterC: inRange(LIMITS.tempC), holdC: z.strictObject({ low: inRange(LIMITS.tempC), high: inRange(LIMITS.tempC) }) }).optional(),
   items: z.array(z.strictObject({ id: slug, ingredientId: slug, sources: z.array(slug).max(8).optional(), stepId: slug, amount: z.union([z.strictObject({ massG: inRange(LIMITS.massG) }), z.strictObject({ volumeMl: inRange(LIMITS.volumeMl) })]) })).min(1).max(60),
   steps: z.array(stepSchema).min(1).max(40),
 }).superRefine((f, ctx) => {
   const ids = new Set(f.steps.map((s) => s.id))
   f.items.forEach((item, i) => { if (!ids.has(item.stepId)) ctx.addIssue({ code: 'custom', path: ['items', i, 'stepId'], message: 'names a step that is not there' }) })
   if (ids.size !== f.steps.length) ctx.addIssue({ code: 'custom', path: ['steps'], message: 'two steps have one id' })
-}) satisfies z.ZodType<Formula>
+}) as unknown as z.ZodType<Formula>
 
 /** Everything a kitchen is, in a file or over the wire. */
 export const catalogSchema = z.strictObject({
-  settings: settingsSchema, rings: z.array(ringSchema).max(40), pans: z.array(panSchema).max(200), crew: z.array(crewSchema).max(200), ingredients: z.array(ingredientSchema).max(5000), formulas: z.array(formulaSchema).max(1000),
+  settings: settingsSchema, rings: z.array(ringSchema).max(40), pans: z.array(panSchema).max(200), wells: z.array(wellSchema).max(40).default([]), crew: z.array(crewSchema).max(200), ingredients: z.array(ingredientSchema).max(5000), formulas: z.array(formulaSchema).max(1000),
 })

@@ -1,7 +1,7 @@
-import { ALLERGEN_DECISIONS, ALLERGENS, EXPLANATIONS, HEAT_LEVELS, KINDS, LIMITS, LOOKS, SPECIES, STREAM_KINDS, type BatchPlan, type Composition, type Envelope, type FactKind, type HeatLevel, type Payloads, type StagePlan } from '@liquamen/core'
+import { ALLERGEN_DECISIONS, ALLERGENS, BATHS, CHANNEL_PLACES, CUES, EXPLANATIONS, FOOD_CODES, HEAT_LEVELS, KINDS, LIMITS, LOOKS, SPECIES, STREAM_KINDS, TOOLS, WHISKS, type BatchPlan, type BathHeat, type Composition, type EmulsionPlan, type Envelope, type FactKind, type FoodCodeId, type HeatLevel, type Payloads, type StagePlan, type Tool, type Whisk } from '@liquamen/core'
 import { z } from 'zod'
 import { formulaSchema, ingredientSchema, panSchema, ringSchema, settingsSchema } from './catalog'
-import { finite, inRange, instantMs, slug, text, uuid } from './primitives'
+import { finite, inRange, instantMs, keysOf, slug, text, uuid } from './primitives'
 
 const grams = finite.min(0).max(200_000)
 const minutesBand = z.strictObject({ low: finite, value: finite, high: finite })
@@ -10,7 +10,7 @@ const stepId = slug
 const version = text(60)
 const heatLevel = z.enum(Object.keys(HEAT_LEVELS) as [HeatLevel, ...HeatLevel[]])
 const composition = z.strictObject(Object.fromEntries([...SPECIES, 'acidEqFixed'].map((s) => [s, finite.min(0)]))) as unknown as z.ZodType<Composition>
-const shown = z.strictObject({ value: finite, unit: z.enum(['g', 'ml', 'tsp']) })
+const shown = z.strictObject({ value: finite, unit: z.enum(['g', 'ml', 'tsp', 'pieces']) })
 const reading = z.strictObject({ fractionLeft: finite, volumeMl: finite })
 const target = z.strictObject({
   status: z.enum(['ok', 'ask', 'conflict', 'texture']), fractionLeft: finite.optional(), volumeMl: finite.optional(), lowMl: finite.optional(), highMl: finite.optional(), delta: finite.optional(), options: z.array(reading).max(10),
@@ -23,18 +23,27 @@ export const stagePlanSchema: z.ZodType<StagePlan> = z.strictObject({
   rateGPerMin: finite, sdRateGPerMin: finite, driftPerRootMin: finite, minutes: minutesBand, warmUpMin: finite, ethanolLeftFrac: z.strictObject({ low: finite, high: finite }), dryMarginS: finite, modelVersion: version,
 })
 
+const emulsionPlanSchema: z.ZodType<EmulsionPlan> = z.strictObject({
+  method: z.strictObject({ bath: z.enum(['gentle', 'simmer', 'boil']), whisk: z.enum(keysOf<Whisk>(WHISKS)), tool: z.enum(keysOf<Tool>(TOOLS)), butterC: finite, holdC: z.strictObject({ low: finite, high: finite }) }),
+  yolkG: grams, aqueousG: grams, lateAqueousG: grams, butterG: grams, butter: z.strictObject({ fatFrac: share, waterFrac: share, snfFrac: share }), butterIngredientId: slug, phaseFrac: share, band: z.enum(['runny', 'flowing', 'spoonable', 'stiff', 'edge', 'splits']), peakPhaseFrac: share,
+  roomG: finite, waterFirstG: grams, ribbonS: minutesBand, ribbonC: finite, pourS: finite, isGrainy: z.boolean(), modelVersion: version,
+})
+
 export const batchPlanSchema: z.ZodType<BatchPlan> = z.strictObject({
   portions: inRange(LIMITS.portions), pickupAtMs: instantMs, factor: finite,
   weighOut: z.array(z.strictObject({ itemId: slug, ingredientId: slug, name: text(80), isLiquid: z.boolean(), stepId, exactG: finite, exactMl: finite, shown, shownG: finite })).max(80),
-  stages: z.array(stagePlanSchema).max(10), steps: z.array(z.strictObject({ stepId, minutes: minutesBand })).max(40),
+  stages: z.array(stagePlanSchema).max(10), emulsion: emulsionPlanSchema.optional(), steps: z.array(z.strictObject({ stepId, minutes: minutesBand })).max(40),
   salt: z.strictObject({ finalMassG: grams, ownSaltFrac: share, targetFrac: share, addG: grams, addShown: shown }), finalVolumeMl: finite, yieldPortions: z.number().int(), ethanolLeftFrac: z.strictObject({ low: finite, high: finite }), totalMin: minutesBand,
   latestStartAtMs: finite, sureStartAtMs: finite, earliestReadyAtMs: finite, isLate: z.boolean(),
   warnings: z.array(z.union([
     z.strictObject({ code: z.literal('panTooFull'), stepId, shareFull: finite }), z.strictObject({ code: z.literal('panTooShallow'), stepId, depthMm: finite }), z.strictObject({ code: z.literal('saltyAlready'), saltFrac: finite }),
+    z.strictObject({ code: z.literal('waterFirst'), waterG: grams, phaseFrac: share }), z.strictObject({ code: z.literal('bowlTooSmall'), shareFull: finite, batches: finite }), z.strictObject({ code: z.literal('grainyBath') }), z.strictObject({ code: z.literal('linedCopper') }),
     z.strictObject({ code: z.literal('neverReached'), stepId }), z.strictObject({ code: z.literal('late'), earliestAtMs: finite }),
   ])).max(20), modelVersion: version,
 })
 
+const stamp = { channelId: uuid, name: text(60), isSimulated: z.boolean() }
+const probe = z.strictObject(stamp).optional()
 const readMass = { massG: grams, sigmaG: grams, modelVersion: version }
 const atMsOrNull = finite.nullable()
 
@@ -45,16 +54,27 @@ export const PAYLOAD_SCHEMAS: { readonly [K in FactKind]: z.ZodType<Payloads[K]>
   'allergen.decided': z.strictObject({ allergen: z.enum(ALLERGENS), ingredientId: slug, decision: z.enum(ALLERGEN_DECISIONS) }),
   'batch.planned': z.strictObject({ orderIds: z.array(uuid).max(50), formulaId: slug, sauceName: text(80), fill: slug, panId: slug, ringId: slug, sources: z.record(slug, slug), phrases: z.record(slug, text(120)), plan: batchPlanSchema }),
   'batch.started': z.strictObject({ frozen: z.strictObject({ formula: formulaSchema, ingredients: z.array(ingredientSchema).max(80), pan: panSchema, ring: ringSchema, settings: settingsSchema }), plan: batchPlanSchema }),
-  'batch.finished': z.strictObject({ result: z.enum(['served', 'discarded']), reason: text(300) }),
+  'batch.finished': z.strictObject({ result: z.enum(['served', 'discarded', 'merged']), reason: text(300) }),
   'ingredient.weighed': z.strictObject({ itemId: slug, ingredientId: slug, massG: inRange(LIMITS.massG) }),
   'step.started': z.strictObject({ stepId, stage: stagePlanSchema.optional() }),
   'step.finished': z.strictObject({ stepId, massG: grams.optional() }),
   'reading.taken': z.discriminatedUnion('how', [
     z.strictObject({ stepId, how: z.literal('weighing'), grossG: inRange(LIMITS.grossG), ...readMass }), z.strictObject({ stepId, how: z.literal('depth'), depthMm: inRange(LIMITS.depthMm), ...readMass }),
-    z.strictObject({ stepId, how: z.literal('level'), depthMm: inRange(LIMITS.depthMm), ...readMass }), z.strictObject({ stepId, how: z.literal('temperature'), tempC: inRange(LIMITS.tempC) }),
+    z.strictObject({ stepId, how: z.literal('level'), depthMm: inRange(LIMITS.depthMm), ...readMass }), z.strictObject({ stepId, how: z.literal('temperature'), tempC: inRange(LIMITS.tempC), probe }),
     z.strictObject({ stepId, how: z.literal('look'), look: z.enum(LOOKS), rateGPerMin: finite.min(0).max(1000), sdRateGPerMin: finite.min(0).max(1000) }),
   ]),
   'reading.explained': z.strictObject({ readingId: uuid, answer: z.enum(EXPLANATIONS) }),
+  'channel.bound': z.strictObject({ ...stamp, place: z.enum(CHANNEL_PLACES) }),
+  'channel.released': z.strictObject({ channelId: uuid }),
+  'bath.changed': z.strictObject({ stepId, bath: z.enum(keysOf<BathHeat>(BATHS)) }),
+  'cue.seen': z.strictObject({ stepId, cue: z.enum(CUES) }),
+  'pour.started': z.strictObject({ stepId, ingredientId: slug, gPerS: finite.min(0).max(200), tempC: inRange(LIMITS.tempC) }),
+  'pour.stopped': z.strictObject({ stepId, ingredientId: slug, massG: inRange(LIMITS.massG), tempC: inRange(LIMITS.tempC), probe }),
+  'pasteurisation.credited': z.strictObject({ ...stamp, band: z.enum(['none', 'under5', 'from5to8', 'over8']), modelVersion: version }),
+  'control.lost': z.strictObject({ tempC: finite, limitC: inRange(LIMITS.tempC), probe }),
+  'hold.started': z.strictObject({ wellId: slug, letter: text(2), limits: z.strictObject({ houseS: inRange(LIMITS.durationS), codeS: inRange(LIMITS.durationS), hotHoldC: inRange(LIMITS.tempC), code: z.enum(keysOf<FoodCodeId>(FOOD_CODES)) }), portions: inRange({ ...LIMITS.portions, min: 0 }).int(), onto: z.strictObject({ batchId: uuid, clockStartedAtMs: instantMs, portions: inRange({ ...LIMITS.portions, min: 0 }).int() }).nullable() }),
+  'hold.stirred': z.strictObject({ stepId }),
+  'hold.goneOn': z.strictObject({ reason: text(300) }),
   'addition.made': z.strictObject({ stepId, ingredientId: slug, massG: inRange(LIMITS.additionG), sdG: grams, coolerByK: finite.min(0).max(200) }),
   'heat.changed': z.strictObject({ stepId, level: heatLevel, ratio: finite.min(0.001).max(1000) }),
   'pan.lifted': z.strictObject({ stepId }),

@@ -1,5 +1,6 @@
 export * from './api'
 export * from './catalog'
+export * from './channels'
 export * from './compute'
 export * from './exportFile'
 export * from './facts'

@@ -23,3 +23,6 @@ export const uuid = z.uuid()
 export const slug = z.string().regex(/^[A-Za-z][A-Za-z0-9_-]{0,63}$/)
 /** Milliseconds since 1970, from 2020 to 2100: a wild clock is inside, nonsense is not. */
 export const instantMs = z.number().int().min(1_577_836_800_000).max(4_102_444_800_000)
+
+/** The keys of a table of the core, as an enum wants them. */
+export const keysOf = <K extends string>(table: Readonly<Record<K, unknown>>): [K, ...K[]] => Object.keys(table) as [K, ...K[]]

@@ -1,6 +1,6 @@
 // Writes demo/larchwater-house.json: the kitchen, one batch of the afternoon, one under way, one planned. Its times hang on an anchor that an import moves to now.
 import { EXPORT_FORMAT, EXPORT_VERSION, type ExportFile } from '@liquamen/contracts'
-import { beginStage, depthReading, findPlace, foldBatch, KINDS, liveEstimate, mergeFacts, planBatch, readCurve, stageClock, weighingReading, type BatchState, type Envelope, type Fact, type FactKind, type Payloads, type StagePlan } from '@liquamen/core'
+import { beginStage, depthReading, holdLimits, houseRules, findPlace, foldBatch, KINDS, liveEstimate, mergeFacts, planBatch, readCurve, stageClock, weighingReading, type BatchState, type Envelope, type Fact, type FactKind, type Payloads, type StagePlan } from '@liquamen/core'
 import { writeFileSync } from 'node:fs'
 import { v5 as uuidv5 } from 'uuid'
 import { larchwater } from './kitchen'
@@ -22,29 +22,31 @@ function add<K extends FactKind>(kind: K, streamId: string, atMs: number, payloa
 }
 
 const stateOf = (batchId: string): BatchState => foldBatch(batchId, mergeFacts([], facts.filter((f) => f.streamId === batchId)))
-const formula = larchwater.formulas[0] ?? (() => { throw new Error('no formula') })()
+const formulaOf = (id: string) => larchwater.formulas.find((f) => f.id === id) ?? (() => { throw new Error(`no formula ${id}`) })()
+const RED_WINE = 'redWineShallot'
+const HOLLANDAISE = 'hollandaise'
 const ingredients = new Map(larchwater.ingredients.map((i) => [i.id, i]))
 const guestDetails: ExportFile['guestDetails'] = []
 
-function order(name: string, portions: number, pickupAtMs: number, takenAtMs: number, note = '', allergies: ExportFile['guestDetails'][number]['allergies'] = []): string {
+function order(name: string, portions: number, pickupAtMs: number, takenAtMs: number, note = '', allergies: ExportFile['guestDetails'][number]['allergies'] = [], formulaId = RED_WINE, noLightlyCookedEgg = false): string {
   const id = uuidv5(`order ${name}`, SPACE)
-  const detailsId = note || allergies.length ? uuidv5(`details ${name}`, SPACE) : null
-  if (detailsId) guestDetails.push({ id: detailsId, note, allergies })
-  add('order.taken', id, takenAtMs, { formulaId: formula.id, portions, pickupAtMs, label: name, detailsId }, 'bram')
+  const detailsId = note || allergies.length || noLightlyCookedEgg ? uuidv5(`details ${name}`, SPACE) : null
+  if (detailsId) guestDetails.push({ id: detailsId, note, allergies, noLightlyCookedEgg })
+  add('order.taken', id, takenAtMs, { formulaId, portions, pickupAtMs, label: name, detailsId }, 'bram')
   return id
 }
 
-function planned(name: string, orderIds: string[], portions: number, pickupAtMs: number, atMs: number, panId: string, ringId: string) {
+function planned(name: string, orderIds: string[], portions: number, pickupAtMs: number, atMs: number, panId: string, ringId: string, formula = formulaOf(RED_WINE)) {
   const id = uuidv5(`batch ${name}`, SPACE)
   const place = findPlace(larchwater.settings, larchwater.pans, larchwater.rings, panId, ringId)
   const plan = planBatch({ formula, ingredients, place, portions, pickupAtMs, nowMs: atMs })
   add('batch.planned', id, atMs, { orderIds, formulaId: formula.id, sauceName: formula.name, fill: formula.fill, panId, ringId, sources: {}, phrases: {}, plan }, 'bram')
-  return { id, place, plan }
+  return { id, place, plan, formula }
 }
 
 function start(batch: ReturnType<typeof planned>, atMs: number): void {
   const used = larchwater.ingredients.filter((i) => batch.plan.weighOut.some((l) => l.ingredientId === i.id) || i.id === 'water' || i.id === 'brownStock')
-  add('batch.started', batch.id, atMs, { frozen: { formula, ingredients: used, pan: batch.place.pan, ring: batch.place.ring, settings: larchwater.settings }, plan: batch.plan })
+  add('batch.started', batch.id, atMs, { frozen: { formula: batch.formula, ingredients: used, pan: batch.place.pan, ring: batch.place.ring, settings: larchwater.settings }, plan: batch.plan })
   for (const line of batch.plan.weighOut) add('ingredient.weighed', batch.id, atMs - 2 * MINUTE, { itemId: line.itemId, ingredientId: line.ingredientId, massG: Math.round(line.shownG) })
 }
 
@@ -111,6 +113,34 @@ const secondPickup = ANCHOR_MS + 118 * MINUTE
 planned('second sitting', [order('Second sitting', 10, secondPickup, ANCHOR_MS - 35 * MINUTE)], 10, secondPickup, ANCHOR_MS - 25 * MINUTE, 'sauteuse19', 'ring4')
 // And one order that nobody has planned yet
 order('Table 9', 4, ANCHOR_MS + 80 * MINUTE, ANCHOR_MS - 6 * MINUTE, 'Allergy: celery', ['celery'])
+
+// Hollandaise for the asparagus: made by cues, in well A, some of it served
+const asparagusAt = ANCHOR_MS - 30 * MINUTE
+const early = planned('asparagus', [order('Asparagus, early tables', 12, asparagusAt, ANCHOR_MS - 110 * MINUTE, '', [], HOLLANDAISE)], 12, asparagusAt, ANCHOR_MS - 100 * MINUTE, 'bowlSteel', 'ring5', formulaOf(HOLLANDAISE))
+at = ANCHOR_MS - 52 * MINUTE
+start(early, at)
+begin(early.id, 'separate', at); at += 5 * MINUTE; end(early.id, 'separate', at)
+begin(early.id, 'sabayon', at)
+const ribbonS = early.plan.emulsion?.ribbonS.value ?? 300
+for (const [cue, share] of [['foamy', 0.3], ['trails', 0.7], ['ribbon', 1]] as const) add('cue.seen', early.id, at + share * ribbonS * 1000, { stepId: 'sabayon', cue })
+at += ribbonS * 1000
+add('pan.lifted', early.id, at, { stepId: 'sabayon' }); end(early.id, 'sabayon', at + 1000)
+begin(early.id, 'pour', at + 2000)
+add('pour.started', early.id, at + 10_000, { stepId: 'pour', ingredientId: 'butter', gPerS: 1.6, tempC: 55 })
+at += 10_000 + (500 / 1.6) * 1000
+add('pour.stopped', early.id, at, { stepId: 'pour', ingredientId: 'butter', massG: 500, tempC: 55 }); end(early.id, 'pour', at + 2000)
+begin(early.id, 'season', at + 3000); at += MINUTE
+add('salt.added', early.id, at - 1000, { massG: Math.round(early.plan.salt.addG * 10) / 10, saltFrac: 0.0095 }); end(early.id, 'season', at)
+begin(early.id, 'hold', at)
+add('hold.started', early.id, at + 20_000, { wellId: 'wellA', letter: 'A', limits: holdLimits(houseRules(larchwater.settings)), portions: early.plan.yieldPortions, onto: null })
+add('reading.taken', early.id, at + 4 * MINUTE, { stepId: 'hold', how: 'temperature', tempC: 59.5 })
+add('portion.served', early.id, at + 8 * MINUTE, { portions: 7, orderId: null })
+add('hold.stirred', early.id, at + 15 * MINUTE, { stepId: 'hold' })
+
+// A second hollandaise, planned, and a guest who must not have it lightly cooked
+const secondAsparagus = ANCHOR_MS + 52 * MINUTE
+planned('asparagus, first sitting', [order('Asparagus, first sitting', 10, secondAsparagus, ANCHOR_MS - 30 * MINUTE, '', [], HOLLANDAISE)], 10, secondAsparagus, ANCHOR_MS - 20 * MINUTE, 'bowlGlass', 'ring6', formulaOf(HOLLANDAISE))
+order('Table 2', 2, ANCHOR_MS + 70 * MINUTE, ANCHOR_MS - 4 * MINUTE, 'Expecting', [], HOLLANDAISE, true)
 
 const file: ExportFile = { format: EXPORT_FORMAT, version: EXPORT_VERSION, exportedAtMs: ANCHOR_MS, kitchenId, shiftFromMs: ANCHOR_MS, catalog: larchwater as unknown as ExportFile['catalog'], guestDetails, facts: facts as unknown as ExportFile['facts'] }
 writeFileSync(new URL('../larchwater-house.json', import.meta.url), `${JSON.stringify(file)}\n`)

@@ -49,6 +49,7 @@ async function announce(): Promise<void> {
   const address = process.env.PUBLIC_URL ?? `${tls ? 'https' : 'http'}://${host}:${port}`
   if (!isDemo) say(`code to enrol a device in ${settings.name}: ${await devices.renewEnrolCode(kitchenId)}`)
   say(`${settings.name} is open at ${address}`)
+  process.send?.({ isDemo, url: `${tls ? 'https' : 'http'}://${host}:${port}` })
 }
 
 let isClosing = false

@@ -1,19 +1,35 @@
 import type { Deviation } from '../events/effectiveFacts'
 import type { Fact } from '../events/fact'
+import type { BathHeat } from '../emulsion/yolkBath'
 import type { Frozen, Payloads } from '../events/kinds'
 import type { BatchPlan, StagePlan } from '../plan/batchPlan'
 import type { HeatLevel } from '../reduction/heater'
 
 /** Kinds that move the live estimate of a stage. */
-export type StageFact = Extract<Fact, { kind: 'reading.taken' | 'reading.explained' | 'addition.made' | 'heat.changed' | 'pan.lifted' | 'pan.returned' }>
+export type StageFact = Extract<Fact, { kind: 'reading.taken' | 'reading.explained' | 'addition.made' | 'heat.changed' | 'pan.lifted' | 'pan.returned' | 'bath.changed' | 'cue.seen' | 'pour.started' | 'pour.stopped' }>
 
 /** How far a step is. */
 export interface StepState { readonly startedAtMs?: number; readonly finishedAtMs?: number; readonly finishedBy?: string | undefined; readonly stage?: StagePlan | undefined; readonly massG?: number | undefined }
 
+/** A probe or scale bound to a batch for a stretch of time. */
+export type Binding = Payloads['channel.bound'] & { readonly fromMs: number; readonly toMs?: number }
+
+/** A sauce in a well. */
+export interface HoldState {
+  readonly startedAtMs: number
+  readonly wellId: string
+  readonly letter: string
+  readonly limits: Payloads['hold.started']['limits']
+  readonly portions: number
+  readonly onto: Payloads['hold.started']['onto']
+  readonly stirredAtMs: number
+  readonly goneOn?: { readonly atMs: number; readonly by: string; readonly reason: string }
+}
+
 /** A batch as its facts tell it. Folded alike in browser and server; holds no physics. */
 export interface BatchState {
   readonly id: string
-  readonly status: 'planned' | 'underWay' | 'finished' | 'discarded' | 'unknown'
+  readonly status: 'planned' | 'underWay' | 'finished' | 'discarded' | 'merged' | 'unknown'
   readonly planned?: Payloads['batch.planned']
   readonly plan?: BatchPlan
   readonly frozen?: Frozen
@@ -29,6 +45,12 @@ export interface BatchState {
   readonly stageFacts: readonly StageFact[]
   readonly forecasts: readonly (Payloads['forecast.shown'] & { readonly atMs: number; readonly id: string })[]
   readonly saltAdded?: Payloads['salt.added']
+  readonly bath: BathHeat
+  readonly bindings: readonly Binding[]
+  readonly credit?: Payloads['pasteurisation.credited']
+  readonly hold?: HoldState
+  /** When the sauce first left control; undefined while it has not. Moves earlier through a late fact, never later. */
+  readonly clockStartedAtMs?: number | undefined
   readonly servedPortions: number
   readonly servings: readonly { readonly atMs: number; readonly portions: number; readonly orderId: string | null; readonly by: string | undefined }[]
   /** Alarms silenced by name: `alarm:stepId` and when; one that falls due later sounds again. */
@@ -40,5 +62,5 @@ export interface BatchState {
 
 /** A batch nothing is known of. */
 export function emptyBatch(id: string): BatchState {
-  return { id, status: 'unknown', steps: {}, weighed: {}, heat: undefined, isPanOff: false, stageFacts: [], forecasts: [], servedPortions: 0, servings: [], silenced: [], deviations: [], crewIds: [], lastAtMs: 0 }
+  return { id, status: 'unknown', steps: {}, weighed: {}, heat: undefined, isPanOff: false, bath: 'off', bindings: [], stageFacts: [], forecasts: [], servedPortions: 0, servings: [], silenced: [], deviations: [], crewIds: [], lastAtMs: 0 }
 }

@@ -1,15 +1,16 @@
 import { effectiveFacts, type Deviation } from '../events/effectiveFacts'
 import type { Fact } from '../events/fact'
-import { emptyBatch, type BatchState, type StepState } from './batchState'
+import { clockStart } from './clockStart'
+import { emptyBatch, type BatchState, type Binding, type StepState } from './batchState'
 
 type Of<K extends Fact['kind']> = Extract<Fact, { kind: K }>
 type Draft = { -readonly [P in keyof BatchState]: BatchState[P] }
 
 /** Mutable lists beside the draft, so that a fold of n facts costs n and not n². */
-interface Fold { readonly draft: Draft; readonly stageFacts: BatchState['stageFacts'][number][]; readonly forecasts: BatchState['forecasts'][number][]; readonly servings: BatchState['servings'][number][]; readonly deviations: Deviation[]; readonly crew: Set<string> }
+interface Fold { readonly draft: Draft; readonly stageFacts: BatchState['stageFacts'][number][]; readonly bindings: Binding[]; readonly forecasts: BatchState['forecasts'][number][]; readonly servings: BatchState['servings'][number][]; readonly deviations: Deviation[]; readonly crew: Set<string> }
 
 const OVERSHOOT = 0.95 // under this share of the target's mass a reduction has gone too far
-const UNFINISHED_BUSINESS: readonly Fact['kind'][] = ['batch.planned', 'reading.explained', 'batch.finished', 'alarm.silenced', 'forecast.shown']
+const UNFINISHED_BUSINESS: readonly Fact['kind'][] = ['batch.planned', 'reading.explained', 'batch.finished', 'alarm.silenced', 'forecast.shown', 'channel.released']
 
 function deviate(fold: Fold, fact: Fact, code: string, detail?: string | number): void {
   fold.deviations.push({ code, factId: fact.id, atMs: fact.atMs, detail })
@@ -28,6 +29,7 @@ function startStep(fold: Fold, fact: Of<'step.started'>): void {
     fold.draft.heat = stage.heat
     fold.draft.isPanOff = false
   }
+  if (fold.draft.frozen?.formula.steps.find((s) => s.id === stepId)?.technique === 'whisk') fold.draft.bath = fold.draft.frozen.formula.emulsion?.bath ?? 'gentle'
 }
 
 function finishStep(fold: Fold, fact: Of<'step.finished'>): void {
@@ -44,13 +46,17 @@ function serve(fold: Fold, fact: Of<'portion.served'>): void {
   const { draft } = fold
   draft.servedPortions += fact.payload.portions
   fold.servings.push({ atMs: fact.atMs, portions: fact.payload.portions, orderId: fact.payload.orderId, by: fact.actor.crewId })
-  if (draft.plan && draft.servedPortions > draft.plan.yieldPortions) deviate(fold, fact, 'servedMoreThanMade', draft.servedPortions)
+  const { hold } = draft
+  if (hold && draft.clockStartedAtMs !== undefined && fact.atMs >= draft.clockStartedAtMs + hold.limits.codeS * 1000) deviate(fold, fact, 'servedPastCodeLimit')
+  else if (hold && draft.clockStartedAtMs !== undefined && !hold.goneOn && fact.atMs >= draft.clockStartedAtMs + hold.limits.houseS * 1000) deviate(fold, fact, 'servedPastHouseLimit')
+  if (draft.plan && draft.servedPortions > draft.plan.yieldPortions + (hold?.onto?.portions ?? 0)) deviate(fold, fact, 'servedMoreThanMade', draft.servedPortions)
 }
 
 function finish(fold: Fold, fact: Of<'batch.finished'>): void {
   const { draft } = fold
   if (draft.finishedAtMs !== undefined) return deviate(fold, fact, 'finishedTwice')
-  draft.status = fact.payload.result === 'served' ? 'finished' : 'discarded'
+  draft.status = fact.payload.result === 'served' ? 'finished' : fact.payload.result
+  release(fold, fact)
   draft.finishedAtMs = fact.atMs
   draft.reason = fact.payload.reason
   draft.currentStepId = undefined
@@ -63,6 +69,31 @@ function start(fold: Fold, fact: Of<'batch.started'>): void {
   draft.startedAtMs = fact.atMs
   draft.frozen = fact.payload.frozen
   draft.plan = fact.payload.plan
+}
+
+/** A channel measures one thing at a time: bound again, it has left where it was. */
+function bind(fold: Fold, fact: Of<'channel.bound'>): void {
+  release(fold, fact, fact.payload.channelId)
+  fold.bindings.push({ ...fact.payload, fromMs: fact.atMs })
+}
+
+function release(fold: Fold, fact: Fact, channelId?: string): void {
+  fold.bindings.forEach((b, i) => { if (b.toMs === undefined && (channelId === undefined || b.channelId === channelId)) fold.bindings[i] = { ...b, toMs: fact.atMs } })
+}
+
+function hold(fold: Fold, fact: Of<'hold.started'>): void {
+  const { wellId, letter, limits, portions, onto } = fact.payload
+  fold.draft.hold = { startedAtMs: fact.atMs, wellId, letter, limits, portions, onto, stirredAtMs: fact.atMs }
+  fold.draft.bath = 'off'
+}
+
+function goOn(fold: Fold, fact: Of<'hold.goneOn'>): void {
+  const { hold: held, clockStartedAtMs } = fold.draft
+  if (!held) return deviate(fold, fact, 'goneOnWithoutHold')
+  if (!fact.actor.crewId) return deviate(fold, fact, 'goneOnWithoutName')
+  if (clockStartedAtMs !== undefined && fact.atMs >= clockStartedAtMs + held.limits.codeS * 1000) return deviate(fold, fact, 'goneOnPastCodeLimit')
+  deviate(fold, fact, 'passedHouseLimit', fact.actor.crewId)
+  fold.draft.hold = { ...held, goneOn: { atMs: fact.atMs, by: fact.actor.crewId, reason: fact.payload.reason } }
 }
 
 function plan(fold: Fold, fact: Of<'batch.planned'>): void {
@@ -87,6 +118,15 @@ function apply(fold: Fold, fact: Fact): void {
     case 'heat.changed': draft.heat = fact.payload.level; fold.stageFacts.push(fact); return
     case 'pan.lifted': draft.isPanOff = true; fold.stageFacts.push(fact); return
     case 'pan.returned': draft.isPanOff = false; fold.stageFacts.push(fact); return
+    case 'bath.changed': draft.bath = fact.payload.bath; fold.stageFacts.push(fact); return
+    case 'channel.bound': return bind(fold, fact)
+    case 'channel.released': return release(fold, fact, fact.payload.channelId)
+    case 'pasteurisation.credited': draft.credit = fact.payload; return
+    case 'control.lost': return
+    case 'hold.started': return hold(fold, fact)
+    case 'hold.stirred': if (draft.hold) draft.hold = { ...draft.hold, stirredAtMs: fact.atMs }; return
+    case 'hold.goneOn': return goOn(fold, fact)
+    case 'cue.seen': case 'pour.started': case 'pour.stopped':
     case 'reading.taken': case 'reading.explained': case 'addition.made': fold.stageFacts.push(fact); return
     case 'forecast.shown': fold.forecasts.push({ ...fact.payload, atMs: fact.atMs, id: fact.id }); return
     case 'salt.added': draft.saltAdded = fact.payload; return
@@ -104,7 +144,8 @@ function apply(fold: Fold, fact: Fact): void {
  */
 export function foldBatch(id: string, sorted: readonly Fact[]): BatchState {
   const effective = effectiveFacts(sorted)
-  const fold: Fold = { draft: emptyBatch(id), stageFacts: [], forecasts: [], servings: [], deviations: [...effective.deviations], crew: new Set() }
+  const fold: Fold = { draft: emptyBatch(id), stageFacts: [], bindings: [], forecasts: [], servings: [], deviations: [...effective.deviations], crew: new Set() }
+  fold.draft.clockStartedAtMs = clockStart(sorted) // from every fact, taken back or not: a safety clock never moves later
   for (const fact of effective.facts) {
     apply(fold, fact)
     if (fact.actor.crewId) fold.crew.add(fact.actor.crewId)
@@ -115,7 +156,7 @@ export function foldBatch(id: string, sorted: readonly Fact[]): BatchState {
     const fact = sorted.find((f) => f.id === factId)
     if (fact && how === 'corrected') deviate(fold, fact, 'corrected', fact.kind)
   }
-  const { draft, stageFacts, forecasts, servings, deviations, crew } = fold
+  const { draft, stageFacts, bindings, forecasts, servings, deviations, crew } = fold
   if (draft.startedAtMs === undefined && draft.status === 'unknown' && stageFacts[0]) deviate(fold, stageFacts[0], 'neverStarted')
-  return { ...draft, stageFacts, forecasts, servings, deviations, crewIds: [...crew] }
+  return { ...draft, stageFacts, bindings, forecasts, servings, deviations, crewIds: [...crew] }
 }

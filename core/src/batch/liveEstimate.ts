@@ -74,7 +74,7 @@ export function liveEstimate(stage: StagePlan, facts: readonly StageFact[], star
     else if (fact.kind === 'heat.changed') belief = changeHeat(belief, fact.payload.ratio)
     else if (fact.kind === 'pan.lifted') belief = liftPan(belief)
     else if (fact.kind === 'pan.returned') belief = returnPan(belief)
-    else {
+    else if (fact.kind === 'reading.taken') {
       const judged = judge(belief, stage, fact, answers.get(fact.id))
       readings.push({ fact, verdict: judged.verdict, expectedG: belief.massG })
       if (judged.asks && 'massG' in fact.payload) questions.push({ readingId: fact.id, verdict: judged.asks, expectedG: belief.massG, massG: fact.payload.massG, atMs: fact.atMs })

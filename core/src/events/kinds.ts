@@ -3,7 +3,20 @@ import type { Formula } from '../formula/formula'
 import type { KitchenSettings, Pan, Ring } from '../formula/kitchen'
 import type { Ingredient } from '../ingredients/ingredient'
 import type { BatchPlan, StagePlan } from '../plan/batchPlan'
+import type { BathHeat } from '../emulsion/yolkBath'
 import type { HeatLevel } from '../reduction/heater'
+import type { HoldLimits } from '../safety/codes'
+import type { CreditBand } from '../safety/lethality'
+
+/** What stands on a reading from a probe or scale: which one, and whether it is only a stand-in. */
+export interface ChannelStamp { readonly channelId: string; readonly name: string; readonly isSimulated: boolean }
+/** Where a bound channel measures. */
+export const CHANNEL_PLACES = ['bowl', 'well', 'scale'] as const
+export type ChannelPlace = (typeof CHANNEL_PLACES)[number]
+
+/** What a cook sees of an egg sauce, in one tap. */
+export const CUES = ['foamy', 'trails', 'ribbon', 'grainy', 'oily', 'shineGone', 'split'] as const
+export type Cue = (typeof CUES)[number]
 
 /** What a look at the pan can say without measuring. */
 export const LOOKS = ['notBoiling', 'simmering', 'boiling', 'boilingHard'] as const
@@ -17,7 +30,7 @@ export type ReadingPayload = { readonly stepId: string } & (
   | ({ readonly how: 'weighing'; readonly grossG: number } & ReadMass)
   | ({ readonly how: 'depth'; readonly depthMm: number } & ReadMass)
   | ({ readonly how: 'level'; readonly depthMm: number } & ReadMass)
-  | { readonly how: 'temperature'; readonly tempC: number }
+  | { readonly how: 'temperature'; readonly tempC: number; /** The probe it was read from; none where a cook typed it. */ readonly probe?: ChannelStamp | undefined }
   | { readonly how: 'look'; readonly look: Look; readonly rateGPerMin: number; readonly sdRateGPerMin: number }
 )
 
@@ -39,7 +52,7 @@ export interface Payloads {
   'allergen.decided': { readonly allergen: Allergen; readonly ingredientId: string; readonly decision: AllergenDecision }
   'batch.planned': { readonly orderIds: readonly string[]; readonly formulaId: string; readonly sauceName: string; readonly fill: string; readonly panId: string; readonly ringId: string; readonly sources: Readonly<Record<string, string>>; readonly phrases: Readonly<Record<string, string>>; readonly plan: BatchPlan }
   'batch.started': { readonly frozen: Frozen; readonly plan: BatchPlan }
-  'batch.finished': { readonly result: 'served' | 'discarded'; readonly reason: string }
+  'batch.finished': { readonly result: 'served' | 'discarded' | 'merged'; readonly reason: string }
   'ingredient.weighed': { readonly itemId: string; readonly ingredientId: string; readonly massG: number }
   'step.started': { readonly stepId: string; readonly stage?: StagePlan | undefined }
   'step.finished': { readonly stepId: string; readonly massG?: number | undefined }
@@ -51,6 +64,17 @@ export interface Payloads {
   'pan.returned': { readonly stepId: string }
   'forecast.shown': { readonly stepId: string; readonly massG: number; readonly targetMassG: number; readonly p10AtMs: number | null; readonly p50AtMs: number | null; readonly p90AtMs: number | null; readonly modelVersion: string }
   'alarm.silenced': { readonly alarm: 'lookSoon' | 'actNow' | 'start'; readonly stepId: string }
+  'channel.bound': ChannelStamp & { readonly place: ChannelPlace }
+  'channel.released': { readonly channelId: string }
+  'bath.changed': { readonly stepId: string; readonly bath: BathHeat }
+  'cue.seen': { readonly stepId: string; readonly cue: Cue }
+  'pour.started': { readonly stepId: string; readonly ingredientId: string; readonly gPerS: number; readonly tempC: number }
+  'pour.stopped': { readonly stepId: string; readonly ingredientId: string; readonly massG: number; readonly tempC: number; readonly probe?: ChannelStamp | undefined }
+  'pasteurisation.credited': ChannelStamp & { readonly band: CreditBand; readonly modelVersion: string }
+  'control.lost': { readonly tempC: number; readonly limitC: number; readonly probe?: ChannelStamp | undefined }
+  'hold.started': { readonly wellId: string; readonly letter: string; readonly limits: HoldLimits; readonly portions: number; /** The older sauce it went onto: its clock counts. */ readonly onto: { readonly batchId: string; readonly clockStartedAtMs: number; readonly portions: number } | null }
+  'hold.stirred': { readonly stepId: string }
+  'hold.goneOn': { readonly reason: string }
   'salt.added': { readonly massG: number; readonly saltFrac: number }
   'portion.served': { readonly portions: number; readonly orderId: string | null }
   'fact.corrected': { readonly factId: string; readonly kind: Exclude<FactKind, 'fact.corrected' | 'fact.voided'>; readonly payload: unknown }
@@ -74,7 +98,9 @@ export const KINDS: Readonly<Record<FactKind, KindRule>> = {
   'batch.planned': rule('batch', false, false), 'batch.started': rule('batch', false, true), 'batch.finished': rule('batch', true, true), 'ingredient.weighed': rule('batch', true, true),
   'step.started': rule('batch', false, true), 'step.finished': rule('batch', true, true), 'reading.taken': rule('batch', true, true), 'reading.explained': rule('batch', false, true),
   'addition.made': rule('batch', true, true), 'heat.changed': rule('batch', true, true), 'pan.lifted': rule('batch', false, true), 'pan.returned': rule('batch', false, true),
-  'forecast.shown': rule('batch', false, false), 'alarm.silenced': rule('batch', false, true), 'salt.added': rule('batch', true, true), 'portion.served': rule('batch', true, true),
+  'forecast.shown': rule('batch', false, false), 'alarm.silenced': rule('batch', false, true), 'salt.added': rule('batch', true, true), 'channel.bound': rule('batch', false, false), 'channel.released': rule('batch', false, false), 'bath.changed': rule('batch', false, true), 'cue.seen': rule('batch', false, true),
+  'pour.started': rule('batch', false, true), 'pour.stopped': rule('batch', true, true), 'pasteurisation.credited': rule('batch', false, false), 'control.lost': rule('batch', false, false),
+  'hold.started': rule('batch', false, false), 'hold.stirred': rule('batch', false, true), 'hold.goneOn': rule('batch', false, false), 'portion.served': rule('batch', true, true),
   'fact.corrected': { ...rule('batch', false, false) }, 'fact.voided': { ...rule('batch', false, true) },
 }
 

@@ -1,5 +1,8 @@
+import type { Tool } from '../emulsion/butterPour'
+import type { BathHeat, Whisk } from '../emulsion/yolkBath'
+
 /** What a step does; the bench chooses its tools by it. */
-export const TECHNIQUES = ['sweat', 'deglaze', 'reduce', 'add', 'strain', 'mount', 'season', 'serve'] as const
+export const TECHNIQUES = ['sweat', 'deglaze', 'reduce', 'add', 'strain', 'mount', 'whisk', 'pour', 'season', 'hold', 'serve'] as const
 export type Technique = (typeof TECHNIQUES)[number]
 
 /** A span of minutes: 10 %, middle, 90 %. */
@@ -30,6 +33,9 @@ export interface FormulaItem {
   readonly amount: { readonly massG: number } | { readonly volumeMl: number }
 }
 
+/** How an egg and butter sauce is made: the bath under the yolks, the whisk, the butter's temperature, and where it is held. */
+export interface EmulsionMethod { readonly bath: Exclude<BathHeat, 'off'>; readonly whisk: Whisk; readonly tool: Tool; readonly butterC: number; readonly holdC: { readonly low: number; readonly high: number } }
+
 /** A sauce as data: amounts for `basisPortions`, steps in order. */
 export interface Formula {
   readonly id: string
@@ -45,6 +51,7 @@ export interface Formula {
   readonly saltTargetFrac: MinutesBand
   /** Where the amounts are from. */
   readonly source: string
+  readonly emulsion?: EmulsionMethod
   readonly items: readonly FormulaItem[]
   readonly steps: readonly FormulaStep[]
 }

@@ -12,6 +12,10 @@ export interface Ingredient {
   readonly per100G: Readonly<Partial<Record<Species, number>>>
   readonly fixedAcid?: FixedAcid
   readonly solidInPan?: SolidInPan
+  /** What it is in an egg and butter emulsion; all else counts as water phase. */
+  readonly emulsionRole?: 'yolk' | 'butter'
+  /** Mass of one piece, where it is counted. */
+  readonly pieceG?: number
   readonly allergens: Readonly<Record<string, AllergenMark>>
   /** Where the numbers are from, or that they are an estimate. */
   readonly source: string

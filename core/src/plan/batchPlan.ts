@@ -1,4 +1,6 @@
-import type { MinutesBand } from '../formula/formula'
+import type { ButterParts } from '../emulsion/butterFat'
+import type { PhaseBand } from '../emulsion/phases'
+import type { EmulsionMethod, MinutesBand } from '../formula/formula'
 import type { ReductionTarget } from '../language/reductionTarget'
 import type { Composition } from '../mixture/composition'
 import type { HeatLevel } from '../reduction/heater'
@@ -48,11 +50,41 @@ export interface StagePlan {
   readonly modelVersion: string
 }
 
+/** An egg and butter sauce, settled: what meets in the bowl, how full of butter it ends, and how long yolk and pour are thought to take. */
+export interface EmulsionPlan {
+  readonly method: EmulsionMethod
+  readonly yolkG: number
+  readonly aqueousG: number
+  /** Water phase that goes in only after the butter (juice at the end). */
+  readonly lateAqueousG: number
+  readonly butterG: number
+  readonly butter: ButterParts
+  readonly butterIngredientId: string
+  readonly phaseFrac: number
+  readonly band: PhaseBand
+  /** φ just before what goes in last. */
+  readonly peakPhaseFrac: number
+  /** Butter that would still go in before the edge. */
+  readonly roomG: number
+  /** Water to put in before the last of the butter; 0 where none is needed. */
+  readonly waterFirstG: number
+  readonly ribbonS: { readonly low: number; readonly value: number; readonly high: number }
+  readonly ribbonC: number
+  readonly pourS: number
+  /** The bath burns the layer at the wall before the ribbon stands. */
+  readonly isGrainy: boolean
+  readonly modelVersion: string
+}
+
 /** Codes of what the plan wants said; the texts are the catalogue's. */
 export type PlanWarning =
   | { readonly code: 'panTooFull'; readonly stepId: string; readonly shareFull: number }
   | { readonly code: 'panTooShallow'; readonly stepId: string; readonly depthMm: number }
   | { readonly code: 'saltyAlready'; readonly saltFrac: number }
+  | { readonly code: 'waterFirst'; readonly waterG: number; readonly phaseFrac: number }
+  | { readonly code: 'bowlTooSmall'; readonly shareFull: number; readonly batches: number }
+  | { readonly code: 'grainyBath' }
+  | { readonly code: 'linedCopper' }
   | { readonly code: 'neverReached'; readonly stepId: string }
   | { readonly code: 'late'; readonly earliestAtMs: number }
 
@@ -66,6 +98,7 @@ export interface BatchPlan {
   readonly factor: number
   readonly weighOut: readonly WeighOutLine[]
   readonly stages: readonly StagePlan[]
+  readonly emulsion?: EmulsionPlan | undefined
   readonly steps: readonly { readonly stepId: string; readonly minutes: MinutesBand }[]
   readonly salt: SaltPlan
   readonly finalVolumeMl: number

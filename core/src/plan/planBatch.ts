@@ -7,10 +7,11 @@ import { addCompositions, EMPTY, massG, type Composition } from '../mixture/comp
 import { reduceMixture } from '../mixture/reduceMixture'
 import { strain } from '../mixture/strain'
 import { density20GPerMl, volume20Ml } from '../mixture/volume'
-import { roundMass, roundSaltSpoons, roundVolume } from '../units/roundAmount'
+import { roundMass, roundPieces, roundSaltSpoons, roundVolume } from '../units/roundAmount'
 import { capacityMl } from '../vessel/profile'
 import { SCORCH } from '../reduction/scorch'
 import type { BatchPlan, InPan, PlanWarning, SaltPlan, StagePlan, WeighOutLine } from './batchPlan'
+import { emulsionMinutes, emulsionWarnings, planEmulsion } from './planEmulsion'
 import { planStage, REDUCTION_MODEL_VERSION, type StagePlace } from './planStage'
 
 /** Spare on the middle forecast when counting back (emulsion.md §11). */
@@ -57,8 +58,10 @@ export function weighOut({ formula, ingredients, place, portions, sources }: Pic
     const exactG = factor * ('massG' in item.amount ? item.amount.massG : item.amount.volumeMl * density)
     const exactMl = exactG / density
     const isPoured = 'volumeMl' in item.amount
-    const shown = isPoured ? roundVolume(exactMl) : roundMass(exactG, place.settings.scaleStepG)
-    return { itemId: item.id, ingredientId: ingredient.id, name: ingredient.name, isLiquid: ingredient.isLiquid, stepId: item.stepId, exactG, exactMl, shown, shownG: isPoured ? shown.value * density : shown.value }
+    const { pieceG } = ingredient
+    const shown = pieceG ? roundPieces(exactG, pieceG) : isPoured ? roundVolume(exactMl) : roundMass(exactG, place.settings.scaleStepG)
+    const gramsPer = pieceG ?? (isPoured ? density : 1)
+    return { itemId: item.id, ingredientId: ingredient.id, name: ingredient.name, isLiquid: ingredient.isLiquid, stepId: item.stepId, exactG, exactMl, shown, shownG: shown.value * gramsPer }
   })
 }
 
@@ -114,6 +117,8 @@ export function planBatch(request: PlanRequest): BatchPlan {
   let low = 0
   let high = 0
   let alcoholG = 0
+  const emulsion = planEmulsion(request, lines)
+  if (emulsion) warnings.push(...emulsionWarnings(place.pan, emulsion))
   const steps = formula.steps.map((step) => {
     const own = lines.filter((line) => line.stepId === step.id).map((line) => ({ ingredientId: line.ingredientId, massG: line.shownG }))
     const before = contents.liquid
@@ -123,7 +128,7 @@ export function planBatch(request: PlanRequest): BatchPlan {
     low += alcoholIn
     high += alcoholIn
     if (step.technique === 'strain') contents = strained(contents)
-    if (step.technique !== 'reduce') return { stepId: step.id, minutes: step.minutes ?? { low: 0, value: 0, high: 0 } }
+    if (step.technique !== 'reduce') return { stepId: step.id, minutes: (emulsion && emulsionMinutes(step.technique, emulsion)) ?? step.minutes ?? { low: 0, value: 0, high: 0 } }
     const stage = planStage(place, { stepId: step.id, phrase: request.phrases?.[step.id] ?? step.target ?? '', mixture: contents.liquid, inPan: contents.inPan, tempC: arrivalTempC(contents.liquid, before, stages.length > 0), heat: step.heat ?? 'high' })
     stages.push(stage)
     warnings.push(...stageWarnings(place.pan, stage))
@@ -141,7 +146,7 @@ export function planBatch(request: PlanRequest): BatchPlan {
   const earliestReadyAtMs = Math.ceil((nowMs + spareMs) / 60_000) * 60_000
   if (isLate) warnings.push({ code: 'late', earliestAtMs: earliestReadyAtMs })
   return {
-    portions, pickupAtMs, factor: portions / formula.basisPortions, weighOut: lines, stages, steps, salt, finalVolumeMl, yieldPortions: Math.floor(finalVolumeMl / formula.portionMl + 1e-6),
+    portions, pickupAtMs, factor: portions / formula.basisPortions, weighOut: lines, stages, emulsion, steps, salt, finalVolumeMl, yieldPortions: Math.floor(finalVolumeMl / formula.portionMl + 1e-6),
     ethanolLeftFrac: alcoholG > 0 ? { low: low / alcoholG, high: high / alcoholG } : { low: 0, high: 0 },
     totalMin, latestStartAtMs: pickupAtMs - spareMs, sureStartAtMs: pickupAtMs - Math.max(spareMs, totalMin.high * 60_000), earliestReadyAtMs, isLate, warnings, modelVersion: REDUCTION_MODEL_VERSION,
   }

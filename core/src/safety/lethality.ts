@@ -18,7 +18,8 @@ const deathPerMin = (tempC: number, { d60Min, zK }: ThermalDeath) => 10 ** ((tem
 
 /** Log reduction along a straight line between two readings; exact, with the part below the floor cut off. */
 function segmentLog(a: TempPoint, b: TempPoint, death: ThermalDeath): number {
-  let [low, high] = a.tempC <= b.tempC ? [a, b] : [b, a]
+  const high = a.tempC <= b.tempC ? b : a
+  let low = a.tempC <= b.tempC ? a : b
   if (high.tempC <= CREDIT_FLOOR_C) return 0
   let minutes = Math.abs(b.atMs - a.atMs) / 60_000
   if (low.tempC < CREDIT_FLOOR_C) {

@@ -1,5 +1,5 @@
 /** An amount as a scale, a jug or a spoon can show it. */
-export interface ShownAmount { readonly value: number; readonly unit: 'g' | 'ml' | 'tsp' }
+export interface ShownAmount { readonly value: number; readonly unit: 'g' | 'ml' | 'tsp' | 'pieces' }
 
 const JUG_STEPS_ML = [[100, 5], [1000, 10], [Infinity, 50]] as const
 const SPOON_STEP_TSP = 0.25
@@ -21,4 +21,9 @@ export function roundVolume(volumeMl: number): ShownAmount {
 /** A pinch a scale cannot show, as quarter teaspoons of fine salt. */
 export function roundSaltSpoons(massG: number): ShownAmount {
   return { value: Math.max(SPOON_STEP_TSP, Math.round(massG / SALT_G_PER_TSP / SPOON_STEP_TSP) * SPOON_STEP_TSP), unit: 'tsp' }
+}
+
+/** Whole pieces; a quarter too few is let go, more is one piece more. */
+export function roundPieces(massG: number, pieceG: number): ShownAmount {
+  return { value: Math.max(1, Math.ceil(massG / pieceG - 0.25)), unit: 'pieces' }
 }

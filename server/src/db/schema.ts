@@ -1,7 +1,7 @@
 import type { BatchRow } from '@liquamen/contracts'
 import type { Actor } from '@liquamen/core'
 import { sql } from 'drizzle-orm'
-import { bigint, doublePrecision, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
+import { bigint, boolean, doublePrecision, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
 
 const instant = (name: string) => timestamp(name, { precision: 3, withTimezone: true, mode: 'date' })
 
@@ -71,7 +71,29 @@ export const guestDetails = pgTable('guest_details', {
   id: uuid('id').notNull(),
   note: text('note').notNull(),
   allergies: jsonb('allergies').$type<string[]>().notNull(),
+  noLightlyCookedEgg: boolean('no_lightly_cooked_egg').notNull().default(false),
 }, (t) => [primaryKey({ columns: [t.kitchenId, t.id] })])
+
+/** What an enrolled device measures: a probe or a scale. */
+export const channels = pgTable('channels', {
+  kitchenId: uuid('kitchen_id').notNull().references(() => kitchens.id),
+  id: uuid('id').notNull(),
+  deviceId: uuid('device_id').notNull().references(() => devices.id),
+  kind: text('kind').$type<'probe' | 'scale'>().notNull(),
+  name: text('name').notNull(),
+  isSimulated: boolean('is_simulated').notNull(),
+}, (t) => [primaryKey({ columns: [t.kitchenId, t.id] }), uniqueIndex('channels_name').on(t.kitchenId, t.deviceId, t.name)])
+
+/** Readings of channels, by the group they came in: kept as they came, with their settled time and why it was settled. */
+export const samples = pgTable('samples', {
+  kitchenId: uuid('kitchen_id').notNull().references(() => kitchens.id),
+  channelId: uuid('channel_id').notNull(),
+  groupId: uuid('group_id').notNull(),
+  n: integer('n').notNull(),
+  at: instant('at').notNull(),
+  value: doublePrecision('value').notNull(),
+  flag: text('flag').$type<'clock' | 'future' | 'late'>(),
+}, (t) => [primaryKey({ columns: [t.kitchenId, t.groupId, t.n] }), index('samples_at').on(t.kitchenId, t.channelId, t.at)])
 
 /** Kitchen data: settings, rings, pans, crew, ingredients, formulas, each in the open format. */
 export const catalogItems = pgTable('catalog_items', {

@@ -10,13 +10,13 @@ const { kitchen, nowMs } = useKitchenViews()
 const router = useRouter()
 const alarms = inject(alarmsKey)
 const calls = computed(() => alarms?.calling(nowMs.value) ?? [])
-const silence = (d: Deadline) => void kitchen.record('alarm.silenced', d.batchId, { alarm: d.kind as 'actNow' | 'start', stepId: d.stepId })
+const silence = (d: Deadline) => void kitchen.record('alarm.silenced', d.batchId, { alarm: d.kind === 'start' ? 'start' : 'actNow', stepId: d.stepId })
 </script>
 
 <template>
   <div v-if="calls.length" class="calls" role="alert">
-    <div v-for="d in calls" :key="d.id" class="call" :class="{ 'block-act': d.kind === 'actNow' }">
-      <button class="go" @click="router.push(d.kind === 'start' ? '/stove' : `/bench/${d.batchId}`)"><span aria-hidden="true">▼</span> {{ d.kind === 'start' ? '' : d.ring }} {{ d.verb }} <span class="sauce">{{ d.sauce }}</span></button>
+    <div v-for="d in calls" :key="d.id" class="call" :class="{ 'block-act': d.kind === 'actNow', 'block-past': d.kind === 'discard' }">
+      <button class="go" @click="router.push(d.kind === 'start' ? '/stove' : `/bench/${d.batchId}`)"><span aria-hidden="true">▼</span> {{ d.kind === 'start' ? '' : d.well ?? d.ring }} {{ d.verb }} <span class="sauce">{{ d.sauce }}</span></button>
       <button class="quiet" @click="alarms?.say(d)">{{ texts.alarm.say }}</button>
       <button class="quiet" @click="silence(d)">{{ texts.alarm.silence }}</button>
     </div>

@@ -16,6 +16,11 @@ export function actNowNotes(ring: number, times: number): Note[] {
   return Array.from({ length: times }, (_, n) => once.map((note) => ({ ...note, afterS: note.afterS + n * EVERY_S }))).flat()
 }
 
+/** A low pair, each minute until it is recorded. */
+export function pastLimitNotes(times: number): Note[] {
+  return Array.from({ length: times }, (_, n) => [330, 300].map((hz, i) => ({ afterS: n * 60 + i * 0.35, hz, lengthS: 0.3 }))).flat()
+}
+
 /** Puts notes on the audio clock ahead of time; the answer takes back those that have not sounded. */
 export function scheduleNotes(audio: AudioContext, inS: number, notes: readonly Note[]): () => void {
   const started = notes.map(({ afterS, hz, lengthS }) => {

@@ -2,7 +2,7 @@ import { useWakeLock } from '@vueuse/core'
 import { computed, ref, watch, type ComputedRef } from 'vue'
 import { kitchenNowMs } from '../kitchen/clock'
 import type { Deadline } from '../kitchen/deadlines'
-import { actNowNotes, lookSoonNotes, scheduleNotes } from './sounds'
+import { actNowNotes, lookSoonNotes, pastLimitNotes, scheduleNotes } from './sounds'
 
 const AHEAD_MS = 90 * 60_000
 const REPEATS = 60 // eight minutes of calling; a fact or the silence key ends it sooner
@@ -28,8 +28,9 @@ export function useAlarms(deadlines: ComputedRef<readonly Deadline[]>) {
     const wanted = new Map(sounding.value.filter((d) => d.atMs - kitchenNowMs() < AHEAD_MS).map((d) => [key(d), d]))
     for (const [id, cancel] of pending) if (!wanted.has(id)) { cancel(); pending.delete(id) }
     // one sound at a time, the most urgent first: what is overdue speaks for the rest
-    for (const [id, d] of wanted) if (!pending.has(id)) pending.set(id, scheduleNotes(audio.value, (d.atMs - kitchenNowMs()) / 1000, d.kind === 'actNow' ? actNowNotes(d.ring, REPEATS) : lookSoonNotes(d.ring)))
+    for (const [id, d] of wanted) if (!pending.has(id)) pending.set(id, scheduleNotes(audio.value, (d.atMs - kitchenNowMs()) / 1000, notesOf(d)))
   }
+  const notesOf = (d: Deadline) => (d.kind === 'actNow' ? actNowNotes(d.ring, REPEATS) : d.kind === 'discard' ? pastLimitNotes(REPEATS) : lookSoonNotes(d.ring))
   watch([keys, canBeHeard], reschedule)
 
   /** The tap that opens the service: wakes the audio, sounds the test, keeps the screen on. */
@@ -48,7 +49,7 @@ export function useAlarms(deadlines: ComputedRef<readonly Deadline[]>) {
 
   /** Says the ring and what to do, where the device can speak. */
   function say(d: Deadline): void {
-    if ('speechSynthesis' in window) window.speechSynthesis.speak(new SpeechSynthesisUtterance(`Ring ${d.ring}. ${d.sauce}. ${d.verb}.`))
+    if ('speechSynthesis' in window) window.speechSynthesis.speak(new SpeechSynthesisUtterance(`${d.well ? `Well ${d.well}` : `Ring ${d.ring}`}. ${d.sauce}. ${d.verb}.`))
   }
   return { canBeHeard, openService, calling, isFlashing, say }
 }

@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 import { useAlarms } from '../alarms/useAlarms'
 import { useKitchenViews } from '../kitchen/useKitchenViews'
+import { useSafetyWatch } from '../kitchen/useSafetyWatch'
 import TimeRule from '../shared/TimeRule.vue'
 import { texts } from '../shared/texts'
 import AlarmBar from '../alarms/AlarmBar.vue'
@@ -12,12 +13,13 @@ import EnrolPage from './EnrolPage.vue'
 import StatusLine from './StatusLine.vue'
 import { alarmsKey } from '../alarms/alarmsKey'
 
-const { kitchen, deadlines, current, nowMs } = useKitchenViews()
+const { kitchen, catalog, deadlines, current, nowMs, onRing, inWell } = useKitchenViews()
 const route = useRoute()
 const router = useRouter()
 const theme = useTheme()
 const alarms = useAlarms(deadlines)
 provide(alarmsKey, alarms)
+useSafetyWatch()
 
 const screens = [['service', '/service'], ['stove', '/stove'], ['bench', '/bench'], ['log', '/log']] as const
 const isService = computed(() => route.path !== '/log' && !route.path.startsWith('/log/'))
@@ -36,11 +38,14 @@ function nextCook(): void {
   const next = crew[(crew.findIndex((c) => c.id === kitchen.crewId) + 1) % crew.length]
   if (next) kitchen.setCrew(next.id)
 }
-/** Keys 1–9 open the bench of a ring; D, W, T, L and Z belong to the bench itself. */
+/** Keys 1–9 open the bench of a ring and, away from a bench, A–D of a well; D, W, T, L and Z belong to the bench itself. */
 function onKey(event: KeyboardEvent): void {
   const target = event.target as HTMLElement
-  if (event.ctrlKey || event.metaKey || event.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || !/^[1-9]$/.test(event.key)) return
-  const on = current.value.find((v) => v.ring.number === Number(event.key))
+  if (event.ctrlKey || event.metaKey || event.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || !/^[1-9a-d]$/i.test(event.key)) return
+  const isBench = route.path.startsWith('/bench')
+  const ring = catalog.value?.rings.find((r) => String(r.number) === event.key)
+  const well = isBench ? undefined : catalog.value?.wells.find((w) => w.letter === event.key.toUpperCase())
+  const on = ring ? onRing(ring.id) : well ? inWell(well.id) : undefined
   if (on) void router.push(`/bench/${on.state.id}`)
 }
 </script>

@@ -8,8 +8,8 @@ import { useClock } from '../kitchen/clock'
 import { urgencyOf } from '../kitchen/deadlines'
 import { clockText, numberText, percentText, spanText } from '../shared/format'
 import { texts } from '../shared/texts'
-import HoldButton from '../shared/HoldButton.vue'
 import BenchDrawing from './BenchDrawing.vue'
+import BenchFrame from './BenchFrame.vue'
 import EntryRuler from './EntryRuler.vue'
 import StepWork from './StepWork.vue'
 import TargetForms from './TargetForms.vue'
@@ -23,13 +23,10 @@ type Entry = 'dip' | 'weigh' | 'temp' | 'look' | 'add' | 'heat' | 'level'
 const entry = ref<Entry>()
 const draggedMm = ref(0)
 const addId = ref('water')
-const reason = ref('')
-const isDiscarding = ref(false)
 
 const state = computed(() => props.view.state)
 const live = computed(() => props.view.live)
 const plan = computed(() => state.value.plan)
-const steps = computed(() => props.view.formula.steps.map((s) => ({ ...s, isDone: state.value.steps[s.id]?.finishedAtMs !== undefined, isHere: s.id === props.view.step?.id })))
 const urgency = computed(() => urgencyOf(props.view, nowMs.value))
 const lookSpan = computed(() => { const at = live.value?.clock.lookAtMs; return at === undefined ? undefined : spanText(at - nowMs.value) })
 const targetSpan = computed(() => { const at = live.value?.clock.targetAtMs; return at === undefined ? undefined : spanText(at - nowMs.value) })
@@ -40,7 +37,6 @@ const halfHeatAt = computed(() => {
   const min = forecast(changeHeatBelief(live.value.estimate.belief, bench.halfHeatRatio.value), live.value.stage.targetMassG).p50Min
   return min === undefined ? texts.bench.noUpper : texts.bench.makesIt(clockText(nowMs.value + min * 60_000))
 })
-const failsText = computed(() => (plan.value && plan.value.latestStartAtMs > nowMs.value ? texts.bench.freshStart(clockText(plan.value.latestStartAtMs), clockText(plan.value.pickupAtMs)) : texts.bench.tooLate(clockText(nowMs.value + (plan.value?.totalMin.value ?? 0) * 1.2 * 60_000))))
 const grossG = computed(() => (live.value ? live.value.estimate.massG + live.value.stage.tareG + live.value.stage.inPan.massG : 0))
 const addable = computed(() => [...(state.value.frozen?.ingredients ?? [])].filter((i) => i.isLiquid).map((i) => ({ value: i.id, title: i.name })))
 const question = computed(() => live.value?.estimate.questions.at(-1))
@@ -62,17 +58,10 @@ async function finishBatch(): Promise<void> {
   await bench.finish('served')
   await router.push(`/log/${state.value.id}`)
 }
-async function discard(): Promise<void> {
-  await bench.finish('discarded', reason.value.trim())
-  await router.push(`/log/${state.value.id}`)
-}
 </script>
 
 <template>
-  <div class="bench-page">
-    <div class="titles"><h1><span class="ring">{{ view.ring.number }}</span> <span class="sauce">{{ view.formula.name }}</span></h1><p class="soft for">{{ texts.service.platesFor(plan?.portions ?? 0, clockText(plan?.pickupAtMs ?? 0)) }} · {{ view.pan.name }}</p></div>
-    <ol class="steps" :aria-label="texts.batch.step"><li v-for="s in steps" :key="s.id" :class="{ done: s.isDone, here: s.isHere }" :aria-current="s.isHere ? 'step' : undefined"><span v-if="s.isDone" class="sorrel" aria-hidden="true">✓ </span>{{ s.verb }}</li></ol>
-
+  <BenchFrame :view="view" :bench="bench" :place="String(view.ring.number)">
     <div v-if="live" class="grid">
       <div class="drawing">
         <BenchDrawing :view="view" @dragged="onDragged" />
@@ -99,10 +88,8 @@ async function discard(): Promise<void> {
       <div class="keys"><v-btn v-for="fix in bench.fixes.value" :key="fix.ingredientId" @click="bench.add(fix.ingredientId, Math.round(fix.addG))">{{ numberText(fix.addG) }} g <span class="sauce">{{ fix.name }}</span> <small>{{ texts.bench.saltAfter(percentText(fix.saltFrac, 2)) }}</small></v-btn></div>
     </section>
 
-    <ul v-if="view.step?.cautions.length" class="cautions"><li v-for="c in view.step.cautions" :key="c">△ {{ texts.cautions[c] ?? c }}</li></ul>
 
-    <div class="low">
-      <template v-if="live && entry">
+    <template v-if="live && entry" #entry>
         <EntryRuler v-if="entry === 'dip'" :label="texts.bench.depthLabel" unit="mm" :start="live.depthMm" :min="0" :max="400" :step="1" :reach="15" :hint="state.isPanOff ? '' : texts.bench.panOffHint" @keep="(v) => { bench.dip(v); close() }" @cancel="close" />
         <EntryRuler v-else-if="entry === 'level'" :label="texts.bench.levelLabel" unit="mm" :start="draggedMm" :min="0" :max="400" :step="1" :reach="15" @keep="(v) => { bench.see(v); close() }" @cancel="close" />
         <EntryRuler v-else-if="entry === 'weigh'" :label="texts.bench.grossLabel" unit="g" :start="grossG" :min="1" :max="60000" :step="1" :reach="200" @keep="(v) => { bench.weigh(v); close() }" @cancel="close" />
@@ -110,11 +97,8 @@ async function discard(): Promise<void> {
         <div v-else-if="entry === 'look'" class="choices"><span class="label">{{ texts.bench.sees }}</span><v-btn v-for="l in LOOKS" :key="l" @click="bench.look(l); close()">{{ texts.bench.looks[l] }}</v-btn><span class="caption">{{ texts.bench.drag }}</span><v-btn @click="close">{{ texts.app.cancel }}</v-btn></div>
         <div v-else-if="entry === 'heat'" class="choices"><v-btn v-for="(_, l) in HEAT_LEVELS" :key="l" :aria-pressed="state.heat === l" @click="bench.turn(l as HeatLevel); close()">{{ texts.bench.levels[l] }}</v-btn><v-btn @click="close">{{ texts.app.cancel }}</v-btn></div>
         <div v-else-if="entry === 'add'"><v-select v-model="addId" :items="addable" :label="texts.bench.addLabel" /><EntryRuler :label="texts.bench.addLabel" unit="g" :start="50" :min="-5000" :max="5000" :step="5" :reach="300" :hint="`− ${texts.bench.ladle}`" @keep="(v) => { bench.add(addId, v); close() }" @cancel="close" /></div>
-      </template>
-      <div v-if="isDiscarding" class="choices"><v-text-field v-model="reason" :label="texts.bench.discardReason" maxlength="300" /><HoldButton :disabled="!reason.trim()" @held="discard">{{ texts.bench.discard }}</HoldButton><v-btn @click="isDiscarding = false">{{ texts.app.cancel }}</v-btn></div>
-      <p class="fails"><span><strong>{{ texts.bench.fails }}</strong> <span class="soft">{{ failsText }}</span></span><button v-if="state.status === 'underWay' && !isDiscarding" class="discard" @click="isDiscarding = true">{{ texts.bench.discardKey }}</button></p>
-      <div class="keys bar">
-        <v-btn v-if="bench.undo.value" @click="bench.takeBack()">{{ texts.app.undo }} <small>{{ bench.undo.value.says }}</small></v-btn>
+    </template>
+    <template #keys>
         <template v-if="live">
           <v-btn @click="bench.finishStep()">{{ texts.bench.stepDone }}</v-btn>
           <v-btn @click="toggle('add')">{{ texts.bench.add }} <small>g</small></v-btn>
@@ -129,22 +113,13 @@ async function discard(): Promise<void> {
           <v-btn v-if="state.status === 'planned'" class="is-first" @click="bench.start()">{{ texts.bench.startBatch }} {{ view.ring.number }}</v-btn>
           <v-btn v-else-if="view.stepStartedAtMs === undefined" class="is-first" @click="bench.begin(view.step?.id ?? '')">{{ texts.bench.start }} <small>{{ view.step?.verb }}</small></v-btn>
           <v-btn v-else-if="isServing" class="is-first" :disabled="state.servedPortions === 0" @click="finishBatch">{{ texts.bench.finish }}</v-btn>
-          <v-btn v-else class="is-first" @click="bench.finishStep()">{{ texts.bench.stepDone }}</v-btn>
+          <v-btn v-else-if="view.step?.technique !== 'hold'" class="is-first" @click="bench.finishStep()">{{ texts.bench.stepDone }}</v-btn>
         </template>
-      </div>
-    </div>
-  </div>
+    </template>
+  </BenchFrame>
 </template>
 
 <style scoped>
-.bench-page { display: flex; flex-direction: column; min-height: calc(100vh - 172px); }
-.titles { display: flex; align-items: baseline; gap: 20px; flex-wrap: wrap; }
-h1 { font-size: 44px; line-height: 1.1; }
-.ring { font-weight: 700; }
-.for { font-size: 22px; }
-.steps { display: flex; flex-wrap: wrap; gap: 2px 28px; margin: 2px 0; }
-.steps li { font-size: 21px; color: var(--ink-soft); padding-bottom: 4px; }
-.steps li.here { color: var(--ink); font-weight: 700; border-bottom: 3px solid var(--ink); }
 .grid { display: grid; grid-template-columns: minmax(0, 1fr) 286px; gap: 24px; }
 .drawing { position: relative; }
 .facts { position: absolute; right: 0; top: 0; }
@@ -158,14 +133,7 @@ h1 { font-size: 44px; line-height: 1.1; }
 .act .verb { font-size: 42px; font-weight: 680; }
 .ask { display: flex; gap: 16px; align-items: center; justify-content: space-between; border-top: 1.25px solid var(--ink); padding: 8px 0; flex-wrap: wrap; }
 .keys { display: flex; gap: 12px; flex-wrap: wrap; }
-.cautions { display: flex; flex-wrap: wrap; gap: 0 24px; font-size: 18px; color: var(--ink-soft); padding: 2px 0; }
-.low { margin-top: auto; }
 .choices { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; border-top: 1.25px solid var(--ink); padding: 10px 0; }
-.choices .v-text-field { min-width: 280px; }
-.fails { display: flex; justify-content: space-between; align-items: center; font-size: 20px; }
-.discard { min-height: 48px; padding: 0 12px; border: 0; background: none; color: var(--ink-soft); font: inherit; font-weight: 600; text-decoration: underline; text-underline-offset: 5px; cursor: pointer; }
-.bar { justify-content: flex-end; }
-.bar .v-btn { min-height: 64px !important; font-size: 25px !important; }
 @media (max-width: 900px) {
   .grid { grid-template-columns: minmax(0, 1fr); gap: 8px; }
   .side { display: grid; grid-template-columns: auto 1fr; column-gap: 24px; align-items: start; }

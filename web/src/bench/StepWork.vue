@@ -8,6 +8,7 @@ import { texts } from '../shared/texts'
 import type { useBench } from './useBench'
 import VesselShape from '../vessel/VesselShape.vue'
 import EntryRuler from './EntryRuler.vue'
+import WellChoice from './WellChoice.vue'
 
 const props = defineProps<{ view: BatchView; bench: ReturnType<typeof useBench> }>()
 const { nowMs } = useClock()
@@ -36,13 +37,14 @@ const spoons = (g: number) => `${numberText(g / 5.5, 2).replace(/\.?0+$/, '')} t
       <p v-if="step.minutes" class="caption">{{ numberText(step.minutes.low, step.minutes.low % 1 ? 1 : 0) }}–{{ numberText(step.minutes.high, step.minutes.high % 1 ? 1 : 0) }} {{ texts.plan.minutes }}</p>
       <ul class="lines">
         <li v-for="line in lines" :key="line.itemId">
-          <span class="amount">{{ numberText(line.shown.value, line.shown.unit === 'tsp' ? 2 : 0) }}<span class="u">{{ line.shown.unit }}</span></span>
+          <span class="amount">{{ numberText(line.shown.value, line.shown.unit === 'tsp' ? 2 : 0) }}<span class="u">{{ line.shown.unit === 'pieces' ? '×' : line.shown.unit }}</span></span>
           <span :class="{ sauce: line.isLiquid }" class="what">{{ line.name }}</span>
           <span v-if="view.state.weighed[line.itemId] !== undefined" class="sorrel">✓ {{ numberText(view.state.weighed[line.itemId] ?? 0) }} g</span>
           <v-btn v-else-if="!isPlanned" @click="editing = line.itemId">{{ texts.bench.tick }}</v-btn>
           <EntryRuler v-if="editing === line.itemId" class="wide" :label="line.name" unit="g" :start="Math.round(line.shownG)" :min="0" :max="60000" :step="1" :reach="Math.max(20, line.shownG * 0.3)" @keep="(g) => { bench.weighIn(line.itemId, line.ingredientId, g); editing = undefined }" @cancel="editing = undefined" />
         </li>
       </ul>
+      <WellChoice v-if="step.technique === 'hold' && !isPlanned" :view="view" />
       <div v-if="salt" class="salt">
         <p class="label">{{ texts.plan.saltLine(percentText(salt.ownSaltFrac, 2), `${numberText(salt.addG, 1)} g`, percentText(salt.targetFrac, 2)) }}</p>
         <v-btn v-if="!view.state.saltAdded" @click="editing = 'salt'">{{ texts.bench.saltAdd(numberText(salt.addG, 1), spoons(salt.addG)) }}</v-btn>

@@ -1,3 +1,4 @@
+import type { FactKind, Payloads } from '@liquamen/core'
 import { actualContents, actualSalt, beginStage, boilState, depthReading, heatRatio, levelReading, lookReading, netPowerW, overshootFixes, panSurroundings, radiusAtMm, temperatureReading, weighingReading, type Explanation, type HeatLevel, type Look, type ReadingPayload } from '@liquamen/core'
 import { computed, ref, type Ref } from 'vue'
 import type { BatchView } from '../kitchen/batchView'
@@ -25,6 +26,12 @@ export function useBench(view: Ref<BatchView>) {
     undo.value = undefined
     if (last) await kitchen.takeBack(last.factId, id, 'undone at the bench')
   }
+  /** Makes a fact of this batch and offers to take it back. */
+  async function keep<K extends FactKind>(kind: K, payload: Payloads[K], says: string): Promise<string> {
+    const factId = await kitchen.record(kind, id, payload)
+    offerUndo(factId, says)
+    return factId
+  }
   const stepId = computed(() => view.value.step?.id ?? '')
   const place = computed(() => ({ pan: view.value.pan, ring: view.value.ring, settings: view.value.state.frozen?.settings ?? kitchen.catalog!.settings }))
 
@@ -49,7 +56,7 @@ export function useBench(view: Ref<BatchView>) {
   }
 
   return {
-    undo, takeBack, stepId,
+    undo, takeBack, keep, stepId,
     weigh: (grossG: number) => stage.value && read(weighingReading(stage.value, grossG), `${grossG} g`),
     dip: (depthMm: number) => stage.value && read(depthReading(stage.value, place.value, depthMm, view.value.state.isPanOff), `${depthMm} mm`),
     see: (depthMm: number) => stage.value && read(levelReading(stage.value, depthMm, view.value.live?.estimate.massG ?? 0), `~${depthMm} mm`),
@@ -101,7 +108,7 @@ export function useBench(view: Ref<BatchView>) {
     },
     saltNow: computed(() => (view.value.step?.technique === 'season' ? actualSalt(view.value.state) : undefined)),
     serve: async (portions: number, orderId: string | null) => offerUndo(await kitchen.record('portion.served', id, { portions, orderId }), `${portions}`),
-    finish: (result: 'served' | 'discarded', reason = '') => kitchen.record('batch.finished', id, { result, reason }),
+    finish: (result: 'served' | 'discarded' | 'merged', reason = '') => kitchen.record('batch.finished', id, { result, reason }),
     fixes: computed(() => (view.value.live && view.value.state.frozen ? overshootFixes(view.value.live.stage, view.value.live.estimate.massG, view.value.state.frozen.ingredients.filter((i) => i.id === 'water' || i.id === 'brownStock')) : [])),
   }
 }

@@ -1,4 +1,4 @@
-import { batchFactsSchema, batchListSchema, enrolAnswerSchema, factsPageSchema, guestDetailsListSchema, importAnswerSchema, postFactsAnswerSchema, problemSchema, sessionSchema, type GuestDetails, type Problem } from '@liquamen/contracts'
+import { batchFactsSchema, batchListSchema, channelListSchema, enrolAnswerSchema, factsPageSchema, guestDetailsListSchema, importAnswerSchema, postFactsAnswerSchema, problemSchema, samplesSchema, sessionSchema, type GuestDetails, type Problem } from '@liquamen/contracts'
 import type { Envelope, Fact } from '@liquamen/core'
 import type { z } from 'zod'
 
@@ -35,5 +35,7 @@ export const api = {
   putGuestDetails: (details: GuestDetails) => call(undefined, `/guest-details/${details.id}`, 'PUT', details),
   batches: async (query: Record<string, string>) => (await call(batchListSchema, `/batches?${new URLSearchParams(query).toString()}`)).batches,
   batchFacts: async (id: string) => (await call(batchFactsSchema, `/batches/${id}`)).facts as unknown as Fact[],
+  channels: async () => (await call(channelListSchema, '/channels')).channels,
+  samples: (channelId: string, fromMs: number, toMs: number) => call(samplesSchema, `/channels/${channelId}/samples?fromMs=${Math.round(fromMs)}&toMs=${Math.round(toMs)}`),
   importFile: (text: string) => call(importAnswerSchema, '/import', 'POST', text),
 }

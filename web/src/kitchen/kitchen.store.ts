@@ -1,9 +1,10 @@
-import type { GuestDetails, Session } from '@liquamen/contracts'
+import type { GuestDetails, Samples, Session } from '@liquamen/contracts'
 import { foldTime, KINDS, type Fact, type FactKind, type Ingredient, type Payloads, type StreamKind } from '@liquamen/core'
 import { defineStore } from 'pinia'
 import { v7 as uuidv7 } from 'uuid'
 import { computed, ref, shallowReactive, shallowRef } from 'vue'
 import { api, Refusal } from './api'
+import { useChannels } from './channels.store'
 import { kitchenNowMs, setClockOffset, useClock } from './clock'
 import { followLive } from './liveStream'
 import { openLocalStore, type LocalStore, type Refused } from './localStore'
@@ -38,7 +39,12 @@ export const useKitchen = defineStore('kitchen', () => {
     mirror.merge(facts)
     channel.postMessage(facts)
   }
-  channel.onmessage = (event: MessageEvent<readonly Fact[]>) => { mirror.merge(event.data); void countUnsent() }
+  const channels = useChannels()
+  channel.onmessage = (event: MessageEvent<readonly Fact[] | Samples>) => {
+    if ('samples' in event.data) return channels.take(event.data.channelId, event.data.samples)
+    mirror.merge(event.data)
+    void countUnsent()
+  }
   window.addEventListener('online', () => void send())
 
   /** Makes a fact here and now: kept first, shown at once, sent when it can be. */
@@ -105,7 +111,7 @@ export const useKitchen = defineStore('kitchen', () => {
     unsentCount.value = all.unsent
     all.details.forEach((d) => details.set(d.id, d))
     mirror.merge(all.facts)
-    if (memory.session) { session.value = memory.session; phase.value = 'open' }
+    if (memory.session) { session.value = { ...memory.session, catalog: { ...memory.session.catalog, wells: memory.session.catalog.wells ?? [] } }; phase.value = 'open' } // kept by a release without wells
     await connect(memory.session, memory.headSeq)
   }
 
@@ -118,6 +124,7 @@ export const useKitchen = defineStore('kitchen', () => {
       phase.value = 'open'
       reached()
       void refreshDetails()
+      void channels.refresh()
       void send()
       followLive(async () => (await store?.remembered())?.headSeq ?? from, {
         facts(facts, head) {
@@ -125,6 +132,7 @@ export const useKitchen = defineStore('kitchen', () => {
           share(facts)
           if (facts.some((fact) => fact.kind === 'order.taken')) void refreshDetails()
         },
+        samples(samples) { channels.take(samples.channelId, samples.samples); channel.postMessage(samples) },
         open: () => { reached(); void send() },
         lost,
       })

@@ -44,14 +44,14 @@ describe('the queue of unsent taps', () => {
     const sent: string[] = []
     const server = { putGuestDetails: (d: { id: string }) => { sent.push(`details ${d.id}`); return Promise.resolve(undefined as never) }, postFacts: (facts: readonly { id: string }[]) => { sent.push(...facts.map(() => 'fact')); return Promise.resolve({ results: facts.map((f) => ({ id: f.id, status: 'stored' as const, seq: 1, atMs: 1 })), serverNowMs: 1 }) } }
     await store.append(tap)
-    await store.appendDetails({ id: 'g1', note: '', allergies: [] })
+    await store.appendDetails({ id: 'g1', note: '', allergies: [], noLightlyCookedEgg: false })
     await store.append(tap)
     while (await drainOnce(store, server as never)) { /* until it is empty */ }
     expect(sent).toEqual(['fact', 'details g1', 'fact'])
   })
   it('details refused for good do not block the queue', async () => {
     const store = await newStore()
-    await store.appendDetails({ id: 'g1', note: '', allergies: [] })
+    await store.appendDetails({ id: 'g1', note: '', allergies: [], noLightlyCookedEgg: false })
     await drainOnce(store, { ...answer([]), putGuestDetails: () => Promise.reject(new Refusal(refusal)) })
     expect(await store.count()).toBe(0)
   })

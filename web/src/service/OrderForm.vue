@@ -11,7 +11,7 @@ const emit = defineEmits<{ taken: []; cancel: [] }>()
 const kitchen = useKitchen()
 const HOUR_MS = 3600_000
 const QUARTER_MS = 15 * 60_000
-const draft = reactive({ formulaId: kitchen.catalog?.formulas[0]?.id ?? '', portions: '', pickup: clockText(Math.ceil((kitchenNowMs() + HOUR_MS) / QUARTER_MS) * QUARTER_MS), label: '', note: '', allergies: [] as Allergen[] })
+const draft = reactive({ formulaId: kitchen.catalog?.formulas[0]?.id ?? '', portions: '', pickup: clockText(Math.ceil((kitchenNowMs() + HOUR_MS) / QUARTER_MS) * QUARTER_MS), label: '', note: '', allergies: [] as Allergen[], noLightlyCookedEgg: false })
 const tried = ref(false)
 const formulas = computed(() => (kitchen.catalog?.formulas ?? []).map((f) => ({ value: f.id, title: f.name })))
 const portions = computed(() => Number(draft.portions))
@@ -24,9 +24,9 @@ const errors = computed(() => ({
 async function take(): Promise<void> {
   tried.value = true
   if (errors.value.portions || errors.value.pickup || pickupAtMs.value === undefined) return
-  const hasDetails = draft.note.trim() !== '' || draft.allergies.length > 0
+  const hasDetails = draft.note.trim() !== '' || draft.allergies.length > 0 || draft.noLightlyCookedEgg
   const detailsId = hasDetails ? uuidv7() : null
-  if (detailsId) await kitchen.keepDetails({ id: detailsId, note: draft.note.trim(), allergies: [...draft.allergies] })
+  if (detailsId) await kitchen.keepDetails({ id: detailsId, note: draft.note.trim(), allergies: [...draft.allergies], noLightlyCookedEgg: draft.noLightlyCookedEgg })
   await kitchen.record('order.taken', uuidv7(), { formulaId: draft.formulaId, portions: portions.value, pickupAtMs: pickupAtMs.value, label: draft.label.trim(), detailsId })
   emit('taken')
 }
@@ -41,6 +41,7 @@ async function take(): Promise<void> {
       <v-select v-if="formulas.length > 1" v-model="draft.formulaId" :items="formulas" :label="texts.service.sauce" />
     </div>
     <v-text-field v-model="draft.note" :label="texts.service.note" maxlength="400" />
+    <v-checkbox v-model="draft.noLightlyCookedEgg" :label="texts.service.noLightEgg" />
     <fieldset><legend class="caption">{{ texts.service.allergies }}</legend><v-checkbox v-for="a in ALLERGENS" :key="a" v-model="draft.allergies" :value="a" :label="texts.allergens[a]" /></fieldset>
     <div class="row keys"><v-btn type="submit" class="is-first">{{ texts.service.take }}</v-btn><v-btn @click="emit('cancel')">{{ texts.app.cancel }}</v-btn></div>
   </form>

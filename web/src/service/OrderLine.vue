@@ -36,6 +36,7 @@ const cancel = () => void kitchen.record('order.cancelled', props.order.id, { re
     <div class="what">
       <p><VesselChip v-if="pan" :profile="pan.profile" :fill="formula?.fill ?? ''" :level-mm="34" /> <span class="sauce">{{ formula?.name }}</span> <span class="label">{{ taken.label }}</span></p>
       <p v-if="details?.note" class="reading soft">{{ details.note }}</p>
+      <p v-if="details?.noLightlyCookedEgg && formula?.emulsion" class="wine label">✕ {{ texts.service.lightEggTold }}</p>
       <ul v-if="findings.length" class="findings">
         <li v-for="f in findings" :key="f.allergen + f.ingredientId">
           <span class="box">{{ texts.allergens[f.allergen] }}</span> {{ f.name }}: <strong>{{ texts.service[f.mark] }}</strong>

@@ -8,7 +8,8 @@ import TargetForms from '../bench/TargetForms.vue'
 import { clockText, numberText, percentText } from '../shared/format'
 import { texts } from '../shared/texts'
 import { orderFindings } from './orderFindings'
-import { usePlanDraft } from './usePlanDraft'
+import EmulsionSums from './EmulsionSums.vue'
+import { suits, usePlanDraft } from './usePlanDraft'
 
 const props = defineProps<{ order: OrderState }>()
 const emit = defineEmits<{ close: [] }>()
@@ -26,7 +27,7 @@ onMounted(() => {
 const exact = ref(false)
 const why = ref(false)
 const plan = computed(() => result.value.plan)
-const pans = computed(() => (catalog.value?.pans ?? []).map((p) => ({ value: p.id, title: busyPans.value.has(p.id) ? `${p.name} · ${texts.plan.inUse}` : p.name })))
+const pans = computed(() => (catalog.value?.pans ?? []).filter((p) => !formula.value || suits(p, formula.value)).map((p) => ({ value: p.id, title: busyPans.value.has(p.id) ? `${p.name} · ${texts.plan.inUse}` : p.name })))
 const rings = computed(() => (catalog.value?.rings ?? []).map((r) => ({ value: r.id, title: `${r.number} ${r.strength}${ringIsTaken(r.id) ? ` · ${texts.plan.busy(r.number)}` : ''}` })))
 const checked = computed(() => orderFindings(props.order, kitchen.details.get(taken.value.detailsId ?? ''), formula.value, kitchen.ingredients))
 const swaps = computed(() => (formula.value?.items ?? []).filter((i) => i.sources?.length).map((i) => ({ id: i.id, items: (checked.value.usable.get(i.id) ?? []).map((id) => ({ value: id, title: kitchen.ingredients.get(id)?.name ?? id })), current: draft.sources[i.id] ?? i.ingredientId })))
@@ -35,6 +36,8 @@ const alcohol = computed(() => { const a = plan.value?.ethanolLeftFrac; return !
 function say(w: PlanWarning): string {
   if (w.code === 'late') return texts.service.late(clockText(taken.value.pickupAtMs), clockText(w.earliestAtMs))
   if (w.code === 'saltyAlready') return texts.plan.saltyAlready(percentText(w.saltFrac, 2))
+  if (w.code === 'waterFirst') return texts.plan.waterFirst(numberText(w.waterG), numberText(w.phaseFrac, 2))
+  if (w.code === 'bowlTooSmall') return texts.plan.bowlTooSmall(w.batches)
   return texts.plan[w.code]
 }
 async function put(): Promise<void> {
@@ -50,7 +53,7 @@ async function put(): Promise<void> {
   <section>
     <div class="top"><h1><span class="sauce">{{ formula?.name }}</span> <span class="soft for">{{ texts.service.platesFor(taken.portions, clockText(taken.pickupAtMs)) }} {{ taken.label }}</span></h1><v-btn @click="emit('close')">{{ texts.app.close }}</v-btn></div>
     <div class="choose">
-      <v-select v-model="draft.panId" :items="pans" :label="texts.plan.pan" /><v-select v-model="draft.ringId" :items="rings" :label="texts.plan.ring" />
+      <v-select v-model="draft.panId" :items="pans" :label="formula?.emulsion ? texts.plan.bowl : texts.plan.pan" /><v-select v-model="draft.ringId" :items="rings" :label="texts.plan.ring" />
       <v-select v-for="swap in swaps" :key="swap.id" :model-value="swap.current" :items="swap.items" :label="texts.plan.source" @update:model-value="(v: string) => (draft.sources[swap.id] = v)" />
       <v-text-field v-for="step in reductions" :key="step.id" :model-value="draft.phrases[step.id] ?? step.target" :label="`${texts.plan.phrase}: ${step.verb}`" maxlength="120" @update:model-value="(v: string) => (draft.phrases[step.id] = v)" />
     </div>
@@ -65,12 +68,13 @@ async function put(): Promise<void> {
         <div class="left">
           <h2 class="head"><span class="label">{{ texts.plan.weighOut }}</span><button class="text" :aria-pressed="exact" @click="exact = !exact">{{ exact ? texts.plan.asShown : texts.plan.exact }}</button><button class="text" :aria-expanded="why" :aria-label="texts.app.explain" @click="why = !why">?</button></h2>
           <ul v-if="why" class="reading soft explain"><li v-for="line in texts.explain.plan(plan, formula?.source ?? '')" :key="line">{{ line }}</li></ul>
-          <ul class="weigh"><li v-for="line in plan.weighOut" :key="line.itemId"><span class="amount">{{ exact ? (line.shown.unit === 'ml' ? numberText(line.exactMl, 1) : numberText(line.exactG, 1)) : numberText(line.shown.value) }}<span class="u">{{ line.shown.unit }}</span></span><span :class="{ sauce: line.isLiquid }">{{ line.name }}</span></li></ul>
+          <ul class="weigh"><li v-for="line in plan.weighOut" :key="line.itemId"><span class="amount">{{ line.shown.unit === 'pieces' ? (exact ? numberText(line.exactG, 1) : numberText(line.shown.value)) : exact ? (line.shown.unit === 'ml' ? numberText(line.exactMl, 1) : numberText(line.exactG, 1)) : numberText(line.shown.value) }}<span class="u">{{ line.shown.unit === 'pieces' ? (exact ? 'g' : '×') : line.shown.unit }}</span></span><span :class="{ sauce: line.isLiquid }">{{ line.name }}</span></li></ul>
         </div>
         <div v-for="stage in plan.stages" :key="stage.stepId"><h2 class="label head">{{ reductions.find((r) => r.id === stage.stepId)?.verb }} <span class="soft">{{ numberText(stage.minutes.low) }}–{{ numberText(stage.minutes.value) }}–{{ numberText(stage.minutes.high) }} min</span></h2><TargetForms :stage="stage" /></div>
+        <EmulsionSums v-if="plan.emulsion" class="wide" :plan="plan.emulsion" />
         <dl class="sums">
             <div><dt>{{ texts.plan.salt }}</dt><dd>{{ texts.plan.saltLine(percentText(plan.salt.ownSaltFrac, 2), `${numberText(plan.salt.addG, 1)} g`, percentText(plan.salt.targetFrac, 2)) }}</dd></div>
-            <div><dt>{{ texts.plan.alcohol }}</dt><dd>{{ alcohol }}. {{ texts.plan.alcoholNote }}</dd></div>
+            <div v-if="plan.ethanolLeftFrac.high > 0 || plan.stages.length"><dt>{{ texts.plan.alcohol }}</dt><dd>{{ alcohol }}. {{ texts.plan.alcoholNote }}</dd></div>
             <div><dt>{{ texts.plan.yield }}</dt><dd>{{ texts.service.plates(plan.yieldPortions) }}, {{ numberText(plan.finalVolumeMl) }} ml</dd></div>
           </dl>
       </div>
@@ -89,6 +93,7 @@ h1 { font-size: 40px; line-height: 1.1; }
 .sums { grid-column: 2 / -1; }
 .columns { display: grid; grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr) minmax(0, 1fr); grid-template-rows: auto 1fr; gap: 10px 32px; }
 .explain { font-size: 18px; padding-bottom: 8px; }
+.wide { grid-column: 2 / -1; }
 .left { grid-row: 1 / span 2; }
 .head { display: flex; gap: 14px; align-items: baseline; padding-bottom: 4px; }
 .weigh li { display: flex; gap: 14px; align-items: baseline; border-top: 1px solid var(--hair); padding: 4px 0; }

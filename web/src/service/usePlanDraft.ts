@@ -1,6 +1,9 @@
-import { DomainError, findPlace, planBatch, TargetUnclear, type BatchPlan, type Formula, type Ingredient, type KitchenCatalog, type OrderState } from '@liquamen/core'
+import { DomainError, findPlace, planBatch, TargetUnclear, type BatchPlan, type Formula, type Ingredient, type KitchenCatalog, type OrderState, type Pan } from '@liquamen/core'
 import { computed, reactive, type ComputedRef } from 'vue'
 import { useClock } from '../kitchen/clock'
+
+/** A bowl for an egg sauce, a pan for the rest. */
+export const suits = (pan: Pan, formula: Formula): boolean => (pan.kind === 'bowl') === (formula.emulsion !== undefined)
 
 /** A plan as it is being chosen: pan, ring, sources and phrases, and what the core makes of them. */
 export function usePlanDraft(catalog: ComputedRef<KitchenCatalog>, ingredients: ComputedRef<ReadonlyMap<string, Ingredient>>, order: ComputedRef<OrderState>, freeRingIds: ComputedRef<readonly string[]>, busyPanIds: ComputedRef<ReadonlySet<string>>) {
@@ -15,10 +18,11 @@ export function usePlanDraft(catalog: ComputedRef<KitchenCatalog>, ingredients: 
 
   /** A pan that is free, in which nothing boils over and a stick still reads; the first free ring, the strongest first. */
   function choose(): void {
+    if (!formula.value) return
     draft.ringId ||= freeRingIds.value[0] ?? catalog.value.rings[0]?.id ?? ''
     if (draft.panId) return
     const troubles = (plan: BatchPlan) => plan.warnings.filter((w) => w.code !== 'late').length
-    const fits = catalog.value.pans.map((pan) => ({ pan, isBusy: busyPanIds.value.has(pan.id), plan: planWith(pan.id, draft.ringId) })).sort((a, b) => Number(a.isBusy) - Number(b.isBusy) || troubles(a.plan) - troubles(b.plan) || a.plan.totalMin.value - b.plan.totalMin.value)
+    const fits = catalog.value.pans.filter((pan) => suits(pan, formula.value!)).map((pan) => ({ pan, isBusy: busyPanIds.value.has(pan.id), plan: planWith(pan.id, draft.ringId) })).sort((a, b) => Number(a.isBusy) - Number(b.isBusy) || troubles(a.plan) - troubles(b.plan) || a.plan.totalMin.value - b.plan.totalMin.value)
     draft.panId = fits[0]?.pan.id ?? ''
   }
 

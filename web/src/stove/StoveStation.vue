@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { HEAT_LEVELS, radiusAtMm, type Ring } from '@liquamen/core'
+import { depthAtVolumeMm, GRAINS_FROM_C, HEAT_LEVELS, radiusAtMm, type Ring } from '@liquamen/core'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import type { BatchView } from '../kitchen/batchView'
@@ -7,6 +7,8 @@ import { useClock } from '../kitchen/clock'
 import { deadlinesOf, urgencyOf } from '../kitchen/deadlines'
 import { clockText, numberText, spanText } from '../shared/format'
 import { texts } from '../shared/texts'
+import BowlOverBath from '../vessel/BowlOverBath.vue'
+import TemperatureBand from '../vessel/TemperatureBand.vue'
 import VesselShape from '../vessel/VesselShape.vue'
 
 const props = defineProps<{
@@ -28,6 +30,11 @@ const scale = computed(() => {
   return { pxPerMm, heightFactor: Math.min(1.5, 106 / ((profile?.heightMm ?? 75) * pxPerMm)) }
 })
 const edge = (mm: number) => (props.view ? radiusAtMm(props.view.pan.profile, mm) * scale.value.pxPerMm : 0)
+const isBowl = computed(() => props.view?.formula.emulsion !== undefined)
+const bowl = computed(() => props.view?.bowl)
+const bowlScale = { pxPerMm: 0.86, heightFactor: 0.92 }
+const bowlLevel = computed(() => (bowl.value && props.view ? depthAtVolumeMm(props.view.pan.profile, bowl.value.volumeMl) : 0))
+const BATH_SHARE = { off: 0, gentle: 0.35, simmer: 0.6, boil: 1 } as const
 const level = computed(() => props.view?.live?.depthMm ?? (props.view?.stepStartedAtMs === undefined ? 0 : levelOutsideReduction.value))
 /** Outside a reduction nothing is measured: the level the plan gives at this point. */
 const levelOutsideReduction = computed(() => {
@@ -52,6 +59,9 @@ const pm = computed(() => {
 })
 const detail = computed(() => {
   if (isPlanned.value) return `${texts.stove.light} ${clockText(props.view?.state.plan?.latestStartAtMs ?? 0)}`
+  const b = bowl.value
+  if (b && props.view?.step?.technique === 'pour') return b.butterToComeG > 1 ? texts.emulsion.toCome(numberText(b.butterToComeG)) : texts.emulsion.butterDone
+  if (b && props.view?.step?.technique === 'whisk') return texts.emulsion.stages[b.stage] ?? ''
   const clock = props.view?.live?.clock
   if (clock?.targetAtMs !== undefined) return texts.stove.notch(clockText(clock.targetAtMs), pm.value)
   return props.view?.step?.endsWhen ?? ''
@@ -60,6 +70,7 @@ const isUncertain = computed(() => { const live = props.view?.live; return live 
 const spoken = computed(() => {
   const { view } = props
   if (!view) return texts.stove.empty(props.ring.number)
+  if (view.bowl) return `Ring ${props.ring.number}, ${view.formula.name}, ${view.pan.name}, ${numberText(view.bowl.tempC)} °C, ${texts.emulsion.stages[view.bowl.stage]}, ${next.value?.verb ?? view.step?.verb ?? ''} ${span.value ? `in ${span.value.number} ${span.value.unit}` : ''}`
   const live = view.live ? `, ${numberText(view.live.depthMm)} mm, stop at ${numberText(view.live.stage.targetDepthMm)} mm, ${view.live.stage.regime === 'boil' ? 'boiling' : 'simmering'}` : ''
   return `Ring ${props.ring.number}, ${view.formula.name}, ${view.pan.name}${live}, ${next.value?.verb ?? view.step?.verb ?? ''} ${span.value ? `in ${span.value.number} ${span.value.unit}` : ''}`
 })
@@ -71,8 +82,12 @@ const open = () => { if (props.view) void router.push(`/bench/${props.view.state
     <h2 class="name"><span class="number">{{ ring.number }}</span> <span v-if="view" class="sauce" :class="{ soft: isPlanned }">{{ view.formula.name }}</span></h2>
     <p class="caption order">{{ view ? orderLine : ring.strength }}</p>
     <svg class="drawing" viewBox="-150 -126 300 148" preserveAspectRatio="xMidYMid meet" aria-hidden="true">
+      <template v-if="view && isBowl">
+        <g transform="translate(-28 0)"><BowlOverBath :profile="view.pan.profile" :scale="bowlScale" :fill="view.formula.fill" :level-mm="bowlLevel" :is-on-bath="isPlanned || !bowl || bowl.isOnBath" :is-coming="isPlanned" :heat-share="bowl ? BATH_SHARE[bowl.bath] : 0" :is-foamy="bowl !== undefined && bowl.butterInG < 1 && bowl.stage !== 'raw'" :probe="view.probe ? (view.probe.health === 'silent' ? 'silent' : 'good') : undefined" /></g>
+        <g v-if="bowl" transform="translate(104 -6)"><TemperatureBand is-small :low-c="40" :high-c="76" :wanted-c="[62, bowl.liftC]" :danger-from-c="GRAINS_FROM_C" :now-c="bowl.tempC" :is-uncertain="bowl.from === 'simulated'" :height-px="112" /><text x="10" :y="-112 * ((Math.max(40, Math.min(76, bowl.tempC)) - 40) / 36) + 8" class="mm"><template v-if="bowl.from === 'simulated'">~</template>{{ numberText(bowl.tempC) }}°</text></g>
+      </template>
       <VesselShape
-        v-if="view" :profile="view.pan.profile" :scale="scale" :fill="view.formula.fill" :level-mm="level" :target-mm="view.live?.stage.targetDepthMm" :is-coming="isPlanned" :is-uncertain="isUncertain" :sd-mm="view.live?.sdMm" :heat-share="heat"
+        v-else-if="view" :profile="view.pan.profile" :scale="scale" :fill="view.formula.fill" :level-mm="level" :target-mm="view.live?.stage.targetDepthMm" :is-coming="isPlanned" :is-uncertain="isUncertain" :sd-mm="view.live?.sdMm" :heat-share="heat"
         :boil="view.live && !view.state.isPanOff && view.live.estimate.belief.deadMin <= 0 ? view.live.stage.regime : 'none'" :notch="urgency" />
       <g v-if="!view" class="off"><circle v-for="i in 9" :key="i" :cx="-60 + i * 12" cy="8" r="0.9" /></g>
       <template v-if="view?.live">
@@ -81,7 +96,7 @@ const open = () => { if (props.view) void router.push(`/bench/${props.view.state
       </template>
       <path d="M-700 2.5H700" class="hob" />
     </svg>
-    <div v-if="urgency === 'actNow'" class="figures block block-act"><span class="act"><span aria-hidden="true">▼</span> {{ texts.bench.act }}</span><span class="number2">{{ span?.number }}<span class="detail">{{ texts.bench.actDetail }}</span></span></div>
+    <div v-if="urgency === 'actNow'" class="figures block block-act"><span class="act"><span aria-hidden="true">▼</span> {{ bowl ? texts.emulsion.lift : texts.bench.act }}</span><span class="number2"><template v-if="bowl">{{ numberText(bowl.tempC, 1) }}°</template><template v-else>{{ span?.number }}</template><span class="detail">{{ bowl ? texts.emulsion.thenButter : texts.bench.actDetail }}</span></span></div>
     <div v-else-if="view && next && span" class="figures" :class="{ roux: urgency === 'lookSoon' }">
       <span class="big">{{ span.number }}<span v-if="span.unit" class="min">{{ span.unit }}</span></span>
       <span><span class="verb"><span v-if="urgency === 'lookSoon'" aria-hidden="true">▽ </span>{{ next.verb }}</span><span class="detail">{{ detail }}</span></span>

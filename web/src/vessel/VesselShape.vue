@@ -20,6 +20,8 @@ const props = withDefaults(defineProps<{
   /** Standard deviation of the level; drawn as a band where the level is uncertain. */
   sdMm?: number
   isUncertain?: boolean
+  /** A bowl has no handle. */
+  hasNoHandle?: boolean
   /** The vessel that will come: outline only. */
   isComing?: boolean
   boil?: 'none' | 'simmer' | 'boil'
@@ -27,7 +29,7 @@ const props = withDefaults(defineProps<{
   heatShare?: number
   /** Levels at which a minute will have passed, for the ruling on the bench. */
   minuteLevelsMm?: readonly number[]
-  notch?: 'steady' | 'lookSoon' | 'actNow'
+  notch?: 'steady' | 'lookSoon' | 'actNow' | 'pastLimit'
 }>(), { detail: 'station', fill: '', boil: 'none', notch: 'steady' })
 
 const theme = useTheme()
@@ -69,6 +71,7 @@ const burner = computed(() => {
 })
 const combPx = computed(() => (props.detail === 'bench' ? 20 : 12) * Math.max(0.25, props.heatShare ?? 0))
 const handle = computed(() => {
+  if (props.hasNoHandle) return ''
   const at = props.profile.heightMm * 0.86
   const x = half(at) + wall.value
   const length = props.detail === 'chip' ? 6 : props.detail === 'small' ? 10 : props.detail === 'station' ? 32 : 0

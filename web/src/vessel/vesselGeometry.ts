@@ -50,3 +50,8 @@ export function dotCentres(profile: VesselProfile, fromMm: number, toMm: number,
   }
   return dots
 }
+
+/** Water in section: a full line on top, then dashes that shorten downward (LOOK.md §5). Origin at the middle of the base. */
+export function waterLines(halfPx: number, depthPx: number, gapPx = 8): { d: string; dash: string | undefined }[] {
+  return Array.from({ length: Math.max(1, Math.floor(depthPx / gapPx)) }, (_, i) => ({ d: `M${-halfPx} ${-(depthPx - i * gapPx)}H${halfPx}`, dash: i === 0 ? undefined : `${Math.max(3, 22 - i * 3.2)} ${4 + i * 0.7}` }))
+}

@@ -3,10 +3,10 @@ import { asc } from 'drizzle-orm'
 import type { Tx } from '../../db/database'
 import { catalogItems } from '../../db/schema'
 
-const LISTS = ['rings', 'pans', 'crew', 'ingredients', 'formulas'] as const
+const LISTS = ['rings', 'pans', 'wells', 'crew', 'ingredients', 'formulas'] as const
 
 /** What a kitchen without data starts from. */
-const NEW_KITCHEN: KitchenCatalog = { settings: { name: 'New kitchen', altitudeM: 0, roomTempC: 22, timeZone: 'UTC', scaleStepG: 1, isDemo: false }, rings: [], pans: [], crew: [], ingredients: [], formulas: [] }
+const NEW_KITCHEN: KitchenCatalog = { settings: { name: 'New kitchen', altitudeM: 0, roomTempC: 22, timeZone: 'UTC', scaleStepG: 1, isDemo: false }, rings: [], pans: [], wells: [], crew: [], ingredients: [], formulas: [] }
 
 /** Everything the kitchen is. */
 export async function readCatalog(tx: Tx): Promise<KitchenCatalog> {

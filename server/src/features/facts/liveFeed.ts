@@ -2,9 +2,12 @@ import { Client } from 'pg'
 
 const RECONNECT_MS = 1000
 
+/** Why a listener is woken: facts to read, or samples of a channel; after a reconnect, both. */
+export type Wake = (channelId?: string) => void
+
 /** Tells listeners of a kitchen that there is something new to read; carries no facts itself. */
 export interface LiveFeed {
-  readonly subscribe: (kitchenId: string, wake: () => void) => () => void
+  readonly subscribe: (kitchenId: string, wake: Wake) => () => void
   readonly stop: () => Promise<void>
 }
 
@@ -12,7 +15,7 @@ export interface LiveFeed {
  * One listening connection for the whole process. When it is lost, everyone is woken after the reconnect and reads from the log, so nothing is missed.
  */
 export function startLiveFeed(databaseUrl: string, onError: (error: Error) => void): LiveFeed {
-  const listeners = new Map<string, Set<() => void>>()
+  const listeners = new Map<string, Set<Wake>>()
   let client: Client | undefined
   let isStopped = false
   let timer: NodeJS.Timeout | undefined
@@ -25,8 +28,8 @@ export function startLiveFeed(databaseUrl: string, onError: (error: Error) => vo
     next.on('error', onError)
     next.on('end', () => { if (client === next) again() })
     next.on('notification', ({ payload }) => {
-      const { kitchenId } = JSON.parse(payload ?? '{}') as { kitchenId?: string }
-      listeners.get(kitchenId ?? '')?.forEach((wake) => wake())
+      const { kitchenId, channelId } = JSON.parse(payload ?? '{}') as { kitchenId?: string; channelId?: string }
+      listeners.get(kitchenId ?? '')?.forEach((wake) => wake(channelId))
     })
     try {
       await next.connect()
