@@ -139,7 +139,7 @@ add('hold.stirred', early.id, at + 15 * MINUTE, { stepId: 'hold' })
 
 // A second hollandaise, planned, and a guest who must not have it lightly cooked
 const secondAsparagus = ANCHOR_MS + 52 * MINUTE
-planned('asparagus, first sitting', [order('Asparagus, first sitting', 10, secondAsparagus, ANCHOR_MS - 30 * MINUTE, '', [], HOLLANDAISE)], 10, secondAsparagus, ANCHOR_MS - 20 * MINUTE, 'bowlGlass', 'ring6', formulaOf(HOLLANDAISE))
+planned('asparagus, first sitting', [order('Asparagus, first sitting', 10, secondAsparagus, ANCHOR_MS - 30 * MINUTE, '', [], HOLLANDAISE)], 10, secondAsparagus, ANCHOR_MS - 20 * MINUTE, 'bowlSteel2', 'ring6', formulaOf(HOLLANDAISE))
 order('Table 2', 2, ANCHOR_MS + 70 * MINUTE, ANCHOR_MS - 4 * MINUTE, 'Expecting', [], HOLLANDAISE, true)
 
 const file: ExportFile = { format: EXPORT_FORMAT, version: EXPORT_VERSION, exportedAtMs: ANCHOR_MS, kitchenId, shiftFromMs: ANCHOR_MS, catalog: larchwater as unknown as ExportFile['catalog'], guestDetails, facts: facts as unknown as ExportFile['facts'] }

@@ -8,6 +8,8 @@ import { batchesRoutes } from './features/batches/batches.routes'
 import { channelsRoutes } from './features/channels/channels.routes'
 import { createChannelsService, type ChannelsService } from './features/channels/channels.service'
 import { computeRoutes } from './features/compute/compute.routes'
+import type { DemoClock } from './features/demo/demoClock'
+import { demoRoutes } from './features/demo/demo.routes'
 import { devicesRoutes } from './features/devices/devices.routes'
 import { createDevicesService, type DevicesService } from './features/devices/devices.service'
 import { factsRoutes } from './features/facts/facts.routes'
@@ -22,7 +24,7 @@ import { limitBodies, requireJson } from './http/guards'
 import { servePage } from './http/page'
 
 /** What the application stands on; nothing here is opened by `createApp`. */
-export interface AppOptions { readonly database: Database; readonly feed: LiveFeed; readonly clock: () => number; readonly log: Logger; readonly stopping: AbortSignal; readonly pageFolder?: string; readonly demoKitchenId?: string | undefined; readonly isSecure?: boolean }
+export interface AppOptions { readonly database: Database; readonly feed: LiveFeed; readonly clock: () => number; readonly log: Logger; readonly stopping: AbortSignal; readonly pageFolder?: string; readonly demoKitchenId?: string | undefined; readonly demoClock?: DemoClock | undefined; readonly isSecure?: boolean }
 /** The options and the services built from them, as routes see them. */
 export interface AppDeps extends AppOptions { readonly devices: DevicesService; readonly facts: FactsService; readonly files: FilesService; readonly channels: ChannelsService; readonly isSecure: boolean }
 
@@ -43,7 +45,7 @@ export function createApp(deps: AppDeps) {
   app.use('*', except('/api/live', compress())) // a compressed stream would be held back
   app.get('/api/health', (c) => c.json({ status: 'up', nowMs: deps.clock() }))
   app.use('/api/*', except(OPEN_TO_ALL, requireDevice(deps.devices)))
-  for (const routes of [devicesRoutes(deps), factsRoutes(deps), batchesRoutes(deps), guestsRoutes(deps), filesRoutes(deps), channelsRoutes(deps), computeRoutes()]) app.route('/api', routes)
+  for (const routes of [devicesRoutes(deps), factsRoutes(deps), batchesRoutes(deps), guestsRoutes(deps), filesRoutes(deps), channelsRoutes(deps), demoRoutes(deps), computeRoutes()]) app.route('/api', routes)
   app.doc('/api/openapi.json', { openapi: '3.1.0', info: { title: 'Liquamen', version: '1' } })
   app.all('/api/*', (c) => sendProblem(c, problem(404, 'notFound', 'There is nothing at this address.')))
   if (deps.pageFolder) servePage(app as never, deps.pageFolder)

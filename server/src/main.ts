@@ -6,6 +6,7 @@ import { createApp, createDeps } from './app'
 import { connectionFromEnvironment } from './connection'
 import { openDatabase } from './db/database'
 import { migrateDatabase } from './db/prepare'
+import { createDemoClock } from './features/demo/demoClock'
 import { readCatalog } from './features/catalog/catalog.repo'
 import { startLiveFeed } from './features/facts/liveFeed'
 import { readExportFile } from './features/files/files.service'
@@ -25,7 +26,8 @@ await migrateDatabase(connection.ownerUrl, connection.appRole)
 const onError = (error: Error) => log.warn({ err: error }, 'database connection')
 const database = openDatabase(connection.appUrl, onError)
 const feed = startLiveFeed(connection.appUrl, onError)
-const options = { database, feed, log, clock: Date.now, stopping: stopping.signal }
+const demoClock = createDemoClock(Date.now)
+const options = { database, feed, log, clock: demoClock.now, stopping: stopping.signal }
 const isLoopback = host === '127.0.0.1' || host === 'localhost'
 const { devices, files } = createDeps(options)
 
@@ -41,7 +43,7 @@ if (!kitchen) {
 const { id: kitchenId } = kitchen
 const { settings } = await database.inKitchen(kitchenId, readCatalog)
 const isDemo = settings.isDemo && isLoopback // without a code only on its own machine, and only where there is nothing to protect
-const app = createApp(createDeps({ ...options, isSecure: Boolean(tls), pageFolder: process.env.PAGE_FOLDER ?? PAGE_FOLDER, ...(isDemo ? { demoKitchenId: kitchenId } : {}) }))
+const app = createApp(createDeps({ ...options, isSecure: Boolean(tls), pageFolder: process.env.PAGE_FOLDER ?? PAGE_FOLDER, ...(isDemo ? { demoKitchenId: kitchenId, demoClock } : {}) }))
 const server = serve({ fetch: app.fetch, hostname: host, port, ...(tls ? { createServer: createHttpsServer, serverOptions: tls } : {}) }, () => void announce())
 server.on('error', (error: NodeJS.ErrnoException) => { process.stderr.write(`liquamen: ${error.code === 'EADDRINUSE' ? `port ${port} is taken` : error.message}\n`); process.exit(1) })
 

@@ -6,7 +6,7 @@ import { pasteurisationCredit, type CreditBand, type TempPoint } from '../safety
 import type { BatchState } from './batchState'
 import { GRAINS_FROM_C, isLiftDue, isRibbon, LIFT_EARLY_K, replayEmulsion, type Replay } from './replayEmulsion'
 
-const AHEAD_S = 240
+const AHEAD_S = 900
 const MINUTE_S = 60
 const NO_LIMIT_G = 99_999
 

@@ -123,11 +123,17 @@ export function replayEmulsion(frame: ReplayFrame, aqueousG: number, roomC: numb
   let nextRead = probe.findIndex((p) => p.atMs >= startMs)
   if (next < 0) next = facts.length
   if (nextRead < 0) nextRead = probe.length
-  for (let atMs = startMs; atMs < endMs; atMs += STEP_MS) {
-    for (let fact = facts[next]; fact && fact.atMs <= atMs + STEP_MS; fact = facts[++next]) applyFact(r, frame, fact)
-    for (let p = probe[nextRead]; p && p.atMs <= atMs + STEP_MS; p = probe[++nextRead]) readTemp(r, p.tempC, p.atMs, 'probe')
+  const takeUpTo = (ms: number) => {
+    for (let fact = facts[next]; fact && fact.atMs <= ms; fact = facts[++next]) applyFact(r, frame, fact)
+    for (let p = probe[nextRead]; p && p.atMs <= ms; p = probe[++nextRead]) readTemp(r, p.tempC, p.atMs, 'probe')
+  }
+  for (let atMs = startMs; atMs + STEP_MS <= endMs; atMs += STEP_MS) {
+    takeUpTo(atMs)
     advance(r, frame, atMs + STEP_MS)
   }
+  takeUpTo(endMs)
+  r.control = { bath: r.isOff ? 'off' : r.bath, whisk: plan.method.whisk }
+  if (r.isOff) r.liftDueAtMs = undefined
   const ageMs = r.readAtMs === undefined ? Infinity : endMs - r.readAtMs
   if (ageMs > (r.from === 'probe' ? PROBE_FRESH_MS : SPOT_FRESH_MS)) r.from = 'simulated'
   return r

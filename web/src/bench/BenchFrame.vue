@@ -6,9 +6,10 @@ import { useClock } from '../kitchen/clock'
 import HoldButton from '../shared/HoldButton.vue'
 import { clockText } from '../shared/format'
 import { texts } from '../shared/texts'
+import CautionLines from './CautionLines.vue'
 import type { useBench } from './useBench'
 
-const props = defineProps<{ view: BatchView; bench: ReturnType<typeof useBench>; /** What stands before the sauce's name: its ring, or its well. */ place: string }>()
+const props = defineProps<{ view: BatchView; bench: ReturnType<typeof useBench>; /** What stands before the sauce's name: its ring, or its well. */ place: string; /** The bench shows the cautions itself. */ hasOwnCautions?: boolean }>()
 const { nowMs } = useClock()
 const router = useRouter()
 const reason = ref('')
@@ -16,7 +17,6 @@ const isDiscarding = ref(false)
 const state = computed(() => props.view.state)
 const plan = computed(() => state.value.plan)
 const steps = computed(() => props.view.formula.steps.map((s) => ({ ...s, isDone: state.value.steps[s.id]?.finishedAtMs !== undefined, isHere: s.id === props.view.step?.id })))
-const cautions = computed(() => (props.view.step?.cautions ?? []).filter((c) => c !== 'linedCopper' || props.view.pan.material === 'copper'))
 const failsText = computed(() => (plan.value && plan.value.latestStartAtMs > nowMs.value ? texts.bench.freshStart(clockText(plan.value.latestStartAtMs), clockText(plan.value.pickupAtMs)) : texts.bench.tooLate(clockText(nowMs.value + (plan.value?.totalMin.value ?? 0) * 1.2 * 60_000))))
 async function discard(): Promise<void> {
   await props.bench.finish('discarded', reason.value.trim())
@@ -29,7 +29,7 @@ async function discard(): Promise<void> {
     <div class="titles"><h1><span class="ring">{{ place }}</span> <span class="sauce">{{ view.formula.name }}</span></h1><p class="soft for">{{ texts.service.platesFor(plan?.portions ?? 0, clockText(plan?.pickupAtMs ?? 0)) }} · {{ view.pan.name }}</p></div>
     <ol class="steps" :aria-label="texts.batch.step"><li v-for="s in steps" :key="s.id" :class="{ done: s.isDone, here: s.isHere }" :aria-current="s.isHere ? 'step' : undefined"><span v-if="s.isDone" class="sorrel" aria-hidden="true">✓ </span>{{ s.verb }}</li></ol>
     <slot />
-    <ul v-if="cautions.length" class="cautions"><li v-for="c in cautions" :key="c">△ {{ texts.cautions[c] ?? c }}</li></ul>
+    <CautionLines v-if="!hasOwnCautions" :view="view" />
     <div class="low">
       <slot name="entry" />
       <div v-if="isDiscarding" class="choices"><v-text-field v-model="reason" :label="texts.bench.discardReason" maxlength="300" /><HoldButton :disabled="!reason.trim()" @held="discard">{{ texts.bench.discard }}</HoldButton><v-btn @click="isDiscarding = false">{{ texts.app.cancel }}</v-btn></div>
@@ -48,7 +48,6 @@ h1 { font-size: 44px; line-height: 1.1; }
 .steps { display: flex; flex-wrap: wrap; gap: 2px 28px; margin: 2px 0; }
 .steps li { font-size: 21px; color: var(--ink-soft); padding-bottom: 4px; }
 .steps li.here { color: var(--ink); font-weight: 700; border-bottom: 3px solid var(--ink); }
-.cautions { display: flex; flex-wrap: wrap; gap: 0 24px; font-size: 18px; color: var(--ink-soft); padding: 2px 0; }
 .low { margin-top: auto; }
 .choices { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; border-top: 1.25px solid var(--ink); padding: 10px 0; }
 .choices .v-text-field { min-width: 280px; }

@@ -7,6 +7,7 @@ import { useClock } from '../kitchen/clock'
 import { clockText, numberText, spanText } from '../shared/format'
 import { texts } from '../shared/texts'
 import BenchFrame from './BenchFrame.vue'
+import CautionLines from './CautionLines.vue'
 import EmulsionDrawing from './EmulsionDrawing.vue'
 import EntryRuler from './EntryRuler.vue'
 import LoadScale from './LoadScale.vue'
@@ -44,22 +45,23 @@ useEventListener(window, 'keydown', onKey)
 </script>
 
 <template>
-  <BenchFrame :view="view" :bench="bench" :place="String(view.ring.number)">
+  <BenchFrame :view="view" :bench="bench" :place="String(view.ring.number)" has-own-cautions>
     <div class="grid">
       <button class="whole" :aria-label="`${texts.emulsion.next}: ${nextWord}`" @click="work.next()"><EmulsionDrawing :view="view" /></button>
       <aside class="side">
-        <p class="glance temp" :class="{ ember: isLiftDue }"><span v-if="bowl.from === 'simulated'">~</span>{{ numberText(bowl.tempC, 1) }}<span class="deg">°</span></p>
-        <p class="caption from">{{ tempFrom }}<span v-if="bowl.from === 'probe' && view.probe?.isSimulated" class="stamp">{{ texts.emulsion.simulated }}</span><button class="why" :aria-expanded="isExplained" :aria-label="texts.app.explain" @click="isExplained = !isExplained">?</button></p>
+        <div class="reads"><div class="top"><p class="glance temp" :class="{ ember: isLiftDue }"><span v-if="bowl.from === 'simulated'">~</span>{{ numberText(bowl.tempC, 1) }}<span class="deg">°</span></p>        <p class="caption from"><span>{{ bowl.from === 'probe' ? '' : tempFrom }}</span><button class="why" :aria-expanded="isExplained" :aria-label="texts.app.explain" @click="isExplained = !isExplained">?</button></p></div>
+        <ProbeLine :view="view" :probe="probe" />
         <ul v-if="isExplained" class="explain"><li v-for="line in texts.emulsion.explain(numberText(bowl.phaseFrac, 2), numberText(bowl.endPhaseFrac, 2), tempFrom)" :key="line">{{ line }}</li></ul>
-        <div v-if="isLiftDue" class="act block-act"><span class="verb"><span aria-hidden="true">▼</span> {{ texts.emulsion.lift }}</span><span>{{ texts.emulsion.thenButter }}</span></div>
+        </div>
+        <div class="does"><div v-if="isLiftDue" class="act block-act"><span class="verb"><span aria-hidden="true">▼</span> {{ texts.emulsion.lift }}</span><span>{{ texts.emulsion.thenButter }}</span></div>
         <template v-else-if="!isPour"><p class="label">{{ bowl.isOnBath ? texts.emulsion.liftIn : texts.emulsion.offBath }}</p><p v-if="liftSpan" class="instrument">{{ liftSpan.number }}<span class="unit">{{ liftSpan.unit }}</span></p></template>
         <template v-else>
           <p class="label">{{ bowl.butterToComeG > 1 ? texts.emulsion.pourOn : texts.emulsion.butterDone }}</p>
           <p v-if="bowl.butterToComeG > 1" class="instrument">{{ spanText(bowl.pourLeftS * 1000).number }}<span class="unit">{{ numberText(bowl.isPouring ? bowl.pourGPerS : bowl.safePourGPerS, 1) }} {{ texts.emulsion.perS }}</span></p>
           <ul v-if="bowl.butterToComeG > 1" class="paces"><li v-for="p in (['drops', 'thread', 'stream'] as const)" :key="p" :class="{ here: p === pace }"><span :class="['mark', p]" aria-hidden="true" />{{ texts.emulsion[p] }}</li></ul>
         </template>
-        <p class="credit"><span :class="view.credit === 'from5to8' || view.credit === 'over8' ? 'sorrel' : 'soft'" :title="texts.emulsion.creditHint">{{ texts.emulsion.credit[view.credit] }}</span></p>
-        <ProbeLine :view="view" :probe="probe" />
+        <p v-if="!isPour" class="credit"><span :class="view.credit === 'from5to8' || view.credit === 'over8' ? 'sorrel' : 'soft'" :title="texts.emulsion.creditHint">{{ texts.emulsion.credit[view.credit] }}</span></p>
+        <CautionLines :view="view" /></div>
       </aside>
     </div>
     <LoadScale :now="bowl.phaseFrac" :end="bowl.endPhaseFrac" :butter-goal-g="goal" :room-g="bowl.roomG" :water-first-g="bowl.waterFirstG" :butter-per-water="bowl.butterPerWater" />
@@ -77,7 +79,7 @@ useEventListener(window, 'keydown', onKey)
     </template>
     <template #keys>
       <v-btn v-if="!isPour" @click="work.cue('grainy')">{{ texts.emulsion.cues.grainy }} <small>cue</small></v-btn>
-      <template v-else><v-btn @click="work.oily()">{{ texts.emulsion.cues.oily }} <small>cue</small></v-btn><v-btn @click="work.cue('split')">{{ texts.emulsion.cues.split }} <small>cue</small></v-btn></template>
+      <template v-else><v-btn @click="work.oily()">{{ texts.emulsion.cues.oily }} <small>cue</small></v-btn><v-btn v-if="work.seen.value.has('oily') || bowl.freeOil > 0.04" @click="work.cue('split')">{{ texts.emulsion.cues.split }} <small>cue</small></v-btn></template>
       <v-btn @click="entry = 'yolks'">{{ texts.emulsion.yolks }} <small>{{ numberText(work.yolkG.value / work.pieceG.value, 0) }}</small></v-btn>
       <v-btn @click="work.addWater()">{{ texts.emulsion.water }} <small>{{ work.waterDoseG }} g</small></v-btn>
       <v-btn @click="entry = 'bath'">{{ texts.emulsion.bathKey }} <small>{{ texts.emulsion.bath[bowl.bath] }}</small></v-btn>
@@ -92,13 +94,13 @@ useEventListener(window, 'keydown', onKey)
 
 <style scoped>
 .grid { display: grid; grid-template-columns: minmax(0, 1fr) 392px; gap: 24px; }
-.whole { border: 0; padding: 0; background: none; color: inherit; font: inherit; cursor: pointer; height: min(400px, calc(100vh - 452px)); min-height: 250px; }
-.side { display: flex; flex-direction: column; gap: 2px; min-width: 0; }
+.whole { border: 0; padding: 0; background: none; color: inherit; font: inherit; cursor: pointer; height: min(400px, calc(100vh - 474px)); min-height: 250px; }
+.side, .does { display: flex; flex-direction: column; gap: 2px; min-width: 0; }
 .temp { font-size: 118px; white-space: nowrap; }
 .deg { font-size: 0.62em; vertical-align: 0.22em; }
-.from { display: flex; gap: 10px; align-items: center; min-height: 24px; }
-.stamp { border: 1.25px solid var(--ink); font-size: 17px; font-weight: 640; padding: 0 5px; color: var(--ink); }
-.why { min-width: 48px; height: 48px; margin: -14px 0; border: 0; background: none; color: inherit; font: inherit; font-weight: 640; text-decoration: underline; text-underline-offset: 5px; cursor: pointer; }
+.top { position: relative; }
+.from { position: absolute; right: 0; top: 0; display: flex; gap: 10px; align-items: center; }
+.why { min-width: 48px; height: 48px; border: 0; background: none; color: inherit; font: inherit; font-weight: 640; text-decoration: underline; text-underline-offset: 5px; cursor: pointer; }
 .explain { font-size: 18px; font-stretch: 87.5%; line-height: 1.3; color: var(--ink-soft); }
 .instrument { font-size: 84px; font-weight: 550; line-height: 0.95; }
 .instrument .unit { font-size: 28px; }
@@ -114,5 +116,5 @@ useEventListener(window, 'keydown', onKey)
 .keys, .choices { display: flex; gap: 12px; flex-wrap: wrap; }
 .choices { border-top: 1.25px solid var(--ink); padding: 10px 0; }
 .spotting { padding: 8px 0; border-top: 1.25px solid var(--ink); }
-@media (max-width: 900px) { .grid { grid-template-columns: minmax(0, 1fr); gap: 8px; } .whole { height: 400px; } .side { display: grid; grid-template-columns: 1fr 1fr; column-gap: 24px; } .temp { font-size: 110px; } }
+@media (max-width: 900px) { .grid { grid-template-columns: minmax(0, 1fr); gap: 8px; } .whole { height: 350px; } .side { display: grid; grid-template-columns: 1fr 1fr; column-gap: 24px; } .temp { font-size: 104px; } }
 </style>

@@ -8,6 +8,7 @@ import { clockText, dayText, numberText } from '../shared/format'
 import { texts } from '../shared/texts'
 
 const ReadingsChart = defineAsyncComponent(() => import('./ReadingsChart.vue'))
+const EmulsionRecord = defineAsyncComponent(() => import('./EmulsionRecord.vue'))
 const route = useRoute()
 const { kitchen, catalog } = useKitchenViews()
 const id = String(route.params.id)
@@ -43,7 +44,7 @@ function shown(payload: (typeof readings.value)[number]['fact']['payload']): str
   <p v-if="isMissing" class="label">{{ texts.batch.notFound }}</p>
   <section v-else-if="state">
     <div class="top"><h1><span class="sauce">{{ state.planned?.sauceName }}</span> <span class="soft sub">{{ dayText(state.startedAtMs ?? state.plannedAtMs ?? 0) }} {{ clockText(state.startedAtMs ?? state.plannedAtMs ?? 0) }} · {{ texts.service.plates(state.plan?.portions ?? 0) }} · {{ texts.batch.result[state.status] }}<template v-if="state.reason">: {{ state.reason }}</template></span></h1>
-      <div class="keys"><v-btn to="/log">{{ texts.log.back }}</v-btn><v-btn :href="`/api/batches/${id}/export.csv`" download>{{ texts.batch.csv }}</v-btn><v-btn :href="`/api/batches/${id}/export.json`" download>{{ texts.batch.json }}</v-btn></div></div>
+      <div class="keys"><v-btn to="/log">{{ texts.log.back }}</v-btn><v-btn v-if="formula?.emulsion" :href="`/api/batches/${id}/temperatures.csv`" download>{{ texts.batch.temperatures }}</v-btn><v-btn :href="`/api/batches/${id}/export.csv`" download>{{ texts.batch.csv }}</v-btn><v-btn :href="`/api/batches/${id}/export.json`" download>{{ texts.batch.json }}</v-btn></div></div>
     <div class="columns">
       <v-table><thead><tr><th>{{ texts.batch.step }}</th><th class="n">{{ texts.batch.foretold }}, min</th><th class="n">{{ texts.batch.took }}, min</th><th class="n">{{ texts.batch.mass }}, g</th><th>{{ texts.batch.crew }}</th></tr></thead>
         <tbody><tr v-for="s in steps" :key="s.id"><td>{{ s.verb }}</td><td class="n"><template v-if="s.planned">{{ numberText(s.planned.low, 1) }}–<strong>{{ numberText(s.planned.value, 1) }}</strong>–{{ numberText(s.planned.high, 1) }}</template></td><td class="n"><strong v-if="s.took !== undefined">{{ numberText(s.took, 1) }}</strong></td><td class="n"><template v-if="s.massG !== undefined">{{ numberText(s.massG) }} <span class="soft">of {{ numberText(s.targetG ?? 0) }}</span></template></td><td>{{ s.by }}</td></tr></tbody></v-table>
@@ -55,8 +56,9 @@ function shown(payload: (typeof readings.value)[number]['fact']['payload']): str
       </div>
     </div>
     <ReadingsChart v-if="stages.length" :stages="stages" :fill="formula?.fill ?? ''" />
-    <h2 class="label">{{ texts.batch.readings }}</h2>
-    <v-table><thead><tr><th>{{ texts.batch.at }}</th><th>{{ texts.batch.step }}</th><th>{{ texts.batch.how }}</th><th class="n">{{ texts.batch.value }}</th><th class="n">{{ texts.batch.mass }}</th><th class="n">{{ texts.batch.expected }}</th><th>{{ texts.batch.verdict }}</th></tr></thead>
+    <EmulsionRecord v-if="formula?.emulsion" :state="state" :crew-name="name" />
+    <h2 v-if="readings.length" class="label">{{ texts.batch.readings }}</h2>
+    <v-table v-if="readings.length"><thead><tr><th>{{ texts.batch.at }}</th><th>{{ texts.batch.step }}</th><th>{{ texts.batch.how }}</th><th class="n">{{ texts.batch.value }}</th><th class="n">{{ texts.batch.mass }}</th><th class="n">{{ texts.batch.expected }}</th><th>{{ texts.batch.verdict }}</th></tr></thead>
       <tbody><tr v-for="r in readings" :key="r.fact.id"><td>{{ clockText(r.fact.atMs, true) }}</td><td>{{ r.verb }}</td><td>{{ texts.batch.hows[r.fact.payload.how] }}</td><td class="n">{{ shown(r.fact.payload) }}</td><td class="n"><template v-if="'massG' in r.fact.payload">{{ numberText(r.fact.payload.massG) }} ± {{ numberText(r.fact.payload.sigmaG) }} g</template></td><td class="n">{{ numberText(r.expectedG) }} g</td><td>{{ texts.batch.verdicts[r.verdict] }}</td></tr></tbody></v-table>
   </section>
 </template>

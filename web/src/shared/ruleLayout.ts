@@ -14,6 +14,7 @@ export function ruleMinutes(spanMin: number): { minute: number; label: boolean }
 
 const CHAR_PX = 9.2
 const CHIP_PX = 36
+const FOLDED_PX = 26 // room for the count of what is folded
 
 /** Lays events out in two lanes without a label crossing another; what finds no room is folded into a count. */
 export function layOutRule<E extends { readonly atMs: number; readonly text: string; readonly isOrder: boolean }>(events: readonly E[], nowMs: number, spanMin: number, widthPx: number): { shown: (E & { x: number; lane: 0 | 1 })[]; folded: number } {
@@ -25,7 +26,7 @@ export function layOutRule<E extends { readonly atMs: number; readonly text: str
     const lanes = event.isOrder ? ([1, 0] as const) : ([0, 1] as const)
     const endOf = (text: string) => x + text.length * CHAR_PX + (event.isOrder ? 8 : CHIP_PX) + 8
     // near the edge the first word must do
-    const fits = [event.text, event.text.split(' ')[0] ?? ''].flatMap((text) => lanes.map((lane) => ({ text, lane, end: endOf(text) }))).find((f) => (freeFrom[f.lane] ?? 0) <= x && f.end <= widthPx + 20)
+    const fits = [event.text, event.text.split(' ')[0] ?? ''].flatMap((text) => lanes.map((lane) => ({ text, lane, end: endOf(text) }))).find((f) => (freeFrom[f.lane] ?? 0) <= x && f.end <= widthPx - FOLDED_PX)
     if (!fits) continue
     const { lane, end, text } = fits
     freeFrom[lane] = end

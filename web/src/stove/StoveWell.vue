@@ -8,7 +8,7 @@ import { clockText, numberText, spanText } from '../shared/format'
 import { texts } from '../shared/texts'
 import WellDrawing from '../vessel/WellDrawing.vue'
 
-const props = defineProps<{ well: Well; /** The sauce that stands in it; nothing where it is empty. */ view: BatchView | undefined }>()
+const props = defineProps<{ well: Well; /** The sauce that stands in it; nothing where it is empty. */ view: BatchView | undefined; ends: readonly ('left' | 'right')[] }>()
 const router = useRouter()
 const { nowMs } = useClock()
 const hold = computed(() => props.view?.hold)
@@ -28,26 +28,26 @@ const open = () => { if (props.view) void router.push(`/bench/${props.view.state
     <h2 class="name"><span class="letter">{{ well.letter }}</span> <span v-if="view" class="sauce">{{ view.formula.name }}</span></h2>
     <p class="caption">{{ clock ? texts.stove.discardAt(clockText(clock.discardAtMs)) : texts.stove.emptyWell(well.letter) }}</p>
     <div v-if="isPast" class="figures block-past"><span class="verb">✕ {{ texts.stove.discardKey }}</span><span class="caption on">{{ clock?.state === 'pastHouse' ? texts.stove.goOn : clockText(clock?.codeLimitAtMs ?? 0) }}</span></div>
-    <div v-else-if="hold" class="figures" :class="{ roux: isStirDue }"><span class="big">{{ margin.number }}</span><span class="words"><span class="verb2"><span v-if="isStirDue" aria-hidden="true">▽ </span>{{ margin.unit }} {{ isStirDue ? `${texts.stove.margin}, ${texts.emulsion.stirIn.split(' ')[0]}` : texts.stove.margin }}</span><span class="temp">{{ hold.tempC === undefined ? `⊣ ⊢ ${texts.emulsion.noProbe}` : `${hold.tempFrom === 'probe' ? '' : '~'}${numberText(hold.tempC)}°` }}<template v-if="view?.probe?.isSimulated"> {{ texts.emulsion.simulated }}</template></span></span></div>
+    <div v-else-if="hold" class="figures" :class="{ roux: isStirDue }"><span class="big">{{ margin.number }}</span><span class="words"><span class="verb2"><span v-if="isStirDue" aria-hidden="true">▽ </span>{{ margin.unit }} {{ isStirDue ? texts.stove.stirIt : texts.stove.margin }}</span><span class="temp">{{ hold.tempC === undefined ? `⊣ ⊢ ${texts.emulsion.noProbe}` : `${hold.tempFrom === 'probe' ? '' : '~'}${numberText(hold.tempC)}°` }}<template v-if="view?.probe?.isSimulated"> {{ texts.emulsion.simulated }}</template></span></span></div>
     <div v-else class="figures" />
-    <div class="drawing"><WellDrawing :view="view" :profile="well.profile" detail="station" /></div>
+    <div class="drawing"><WellDrawing :view="view" :profile="well.profile" detail="station" :ends="ends" /></div>
   </component>
 </template>
 
 <style scoped>
-.station { display: flex; flex-direction: column; text-align: left; padding: 0; border: 0; background: none; color: inherit; font: inherit; min-width: 0; }
+.station { display: flex; flex-direction: column; height: 320px; text-align: left; padding: 0; border: 0; background: none; color: inherit; font: inherit; min-width: 0; }
 button.station { cursor: pointer; }
 .name { font-size: 28px; line-height: 34px; height: 34px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
 .letter { font-weight: 700; margin-right: 4px; }
 .caption { height: 22px; white-space: nowrap; overflow: hidden; }
-.figures { display: flex; align-items: center; gap: 8px; min-height: 66px; }
-.big { font-size: 56px; font-weight: 540; line-height: 1; }
-.words { display: grid; }
+.figures { display: flex; flex-direction: column; align-items: flex-start; justify-content: flex-end; gap: 2px; height: 106px; padding-bottom: 6px; }
+.big { font-size: 62px; font-weight: 540; line-height: 1; }
+.words { display: flex; gap: 10px; align-items: baseline; white-space: nowrap; }
 .verb2 { font-size: 20px; font-weight: 600; line-height: 1.1; }
 .temp { font-size: 18px; color: var(--ink-soft); }
-.block-past { padding: 4px 8px; justify-content: space-between; flex-wrap: wrap; }
+.figures.block-past { padding: 6px 8px; justify-content: center; height: 98px; margin: 0 8px 8px 0; }
 .verb { font-size: 28px; font-weight: 680; }
 .on { color: inherit; height: auto; }
-.drawing { height: 126px; }
-@media (max-width: 900px) { .big { font-size: 44px; } .drawing { height: 104px; } .name { font-size: 24px; } }
+.drawing { height: 146px; margin: 0 -1px; }
+@media (max-width: 900px) { .big { font-size: 44px; } .station { height: 270px; } .drawing { height: 118px; } .name { font-size: 24px; } .figures { height: 88px; } .words { flex-direction: column; gap: 0; } }
 </style>

@@ -33,7 +33,7 @@ const barPx = computed(() => (props.isSmall ? 6 : 8))
     <path v-if="dangerFromC !== undefined" :d="`M0 ${y(dangerFromC)}V${-heightPx}`" class="danger" :stroke-width="barPx" />
     <g v-for="m in marks" :key="m.says"><path :d="`M4 ${y(m.atC)}h52`" class="lead" /><path :d="`M66 ${y(m.atC) - 6}v12l-10 -6z`" class="mark" /><text x="72" :y="y(m.atC) + 6" class="word">{{ m.says }}</text></g>
     <text v-for="z in zones" :key="z.says" x="56" :y="y(z.atC) + 6" class="zone" :class="z.kind">{{ z.says }}</text>
-    <template v-if="foretoldC !== undefined"><path :d="`M-5 ${y(foretoldC)}l-18 -9v18z`" class="foretold" /><text v-if="!isSmall" x="-30" :y="y(foretoldC) + 6" text-anchor="end">{{ texts.emulsion.inOneMinute }} {{ numberText(foretoldC) }}°</text></template>
+    <template v-if="foretoldC !== undefined && nowC !== undefined && nowC >= lowC && Math.abs(foretoldC - nowC) > 0.4"><path :d="`M-5 ${y(foretoldC)}l-18 -9v18z`" class="foretold" /><text v-if="!isSmall && Math.abs(y(foretoldC) - y(nowC)) > 16" x="-30" :y="y(foretoldC) + 6" text-anchor="end">{{ texts.emulsion.inOneMinute }} {{ numberText(foretoldC) }}°</text></template>
     <path v-if="nowC !== undefined" :d="`M-4 ${y(nowC)}l${isSmall ? -13 : -22} ${isSmall ? -7 : -12}v${isSmall ? 14 : 24}z`" class="now" :class="{ hollow: isUncertain }" />
   </g>
 </template>

@@ -6,7 +6,8 @@ import { batches } from '../../db/schema'
 import { createRouter } from '../../http/context'
 import { ProblemError } from '../../http/problemError'
 import { readStreams } from '../facts/facts.repo'
-import { batchCsv, listCsv } from './batchCsv'
+import { foldBatch, mergeFacts } from '@liquamen/core'
+import { batchCsv, listCsv, temperaturesCsv } from './batchCsv'
 
 const MOST_ROWS = 500
 const json = <T>(schema: T) => ({ 'application/json': { schema } })
@@ -14,7 +15,7 @@ const listRoute = createRoute({ method: 'get', path: '/batches', request: { quer
 const oneRoute = createRoute({ method: 'get', path: '/batches/{id}', request: { params: z.object({ id: uuid }) }, responses: { 200: { description: 'the facts of one batch', content: json(batchFactsSchema) } } })
 
 /** The Log: lines by day and sauce, a batch's facts, and both as CSV. */
-export function batchesRoutes({ database, files }: AppDeps) {
+export function batchesRoutes({ database, files, channels, clock }: AppDeps) {
   const router = createRouter()
   const list = (kitchenId: string, { fromMs, toMs, formulaId }: z.infer<typeof batchQuerySchema>) => database.inKitchen(kitchenId, async (tx) => {
     const where = and(fromMs === undefined ? undefined : gte(batches.day, new Date(fromMs)), toMs === undefined ? undefined : lt(batches.day, new Date(toMs)), formulaId ? eq(batches.formulaId, formulaId) : undefined)
@@ -31,6 +32,15 @@ export function batchesRoutes({ database, files }: AppDeps) {
   router.get('/batches.csv', async (c) => {
     const query = batchQuerySchema.safeParse(c.req.query())
     return c.body(listCsv(await list(c.get('device').kitchenId, query.success ? query.data : {})), 200, attachment('batches.csv', 'text/csv; charset=utf-8'))
+  })
+  router.get('/batches/:id/temperatures.csv', async (c) => {
+    const { kitchenId } = c.get('device')
+    const id = uuid.safeParse(c.req.param('id'))
+    const facts = id.success ? await database.inKitchen(kitchenId, (tx) => readStreams(tx, [id.data])) : []
+    if (!id.success || facts.length === 0) throw notHere()
+    const { bindings } = foldBatch(id.data, mergeFacts([], facts))
+    const logs = await Promise.all(bindings.filter((b) => b.place !== 'scale').map(async (binding) => ({ binding, samples: (await channels.read(kitchenId, binding.channelId, binding.fromMs, binding.toMs ?? clock())).samples })))
+    return c.body(temperaturesCsv(id.data, facts, logs), 200, attachment(`temperatures-${id.data}.csv`, 'text/csv; charset=utf-8'))
   })
   router.get('/batches/:id/export.:format{csv|json}', async (c) => {
     const id = uuid.safeParse(c.req.param('id'))

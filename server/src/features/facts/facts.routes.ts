@@ -10,7 +10,7 @@ const postRoute = createRoute({ method: 'post', path: '/facts', request: { body:
 const afterRoute = createRoute({ method: 'get', path: '/facts', request: { query: z.object({ after: z.coerce.number().int().min(0).optional(), sinceMs: z.coerce.number().optional() }) }, responses: { 200: { description: 'facts after a number, or of everything on the stove', content: json(factsPageSchema) } } })
 
 /** Facts in, facts out, and the live stream. */
-export function factsRoutes({ facts, channels, feed, stopping }: AppDeps) {
+export function factsRoutes({ facts, channels, feed, stopping, clock, demoClock }: AppDeps) {
   const router = createRouter()
   router.openapi(postRoute, async (c) => c.json(await facts.post(c.get('device'), c.req.valid('json').facts), 200))
   router.openapi(afterRoute, async (c) => {
@@ -27,8 +27,10 @@ export function factsRoutes({ facts, channels, feed, stopping }: AppDeps) {
     const dueChannels = new Set<string>()
     const ring = () => { isDue = true; wake() }
     const leave = feed.subscribe(kitchenId, (channelId) => { if (channelId) { dueChannels.add(channelId); wake() } else ring() })
+    let isClockDue = false
+    const leaveClock = demoClock?.subscribe(() => { isClockDue = true; wake() })
     stopping.addEventListener('abort', ring)
-    stream.onAbort(() => { leave(); ring() })
+    stream.onAbort(() => { leave(); leaveClock?.(); ring() })
     while (!stream.aborted && !stopping.aborted) {
       while (isDue && !stream.aborted) {
         isDue = false
@@ -39,16 +41,21 @@ export function factsRoutes({ facts, channels, feed, stopping }: AppDeps) {
           if (page.hasMore) isDue = true
         }
       }
+      if (isClockDue && !stream.aborted) {
+        isClockDue = false
+        await stream.writeSSE({ event: 'clock', data: String(clock()) })
+      }
       for (const channelId of [...dueChannels]) {
         dueChannels.delete(channelId)
         const latest = await channels.latest(kitchenId, channelId).catch(() => undefined)
         if (latest?.samples.length && !stream.aborted) await stream.writeSSE({ event: 'samples', data: JSON.stringify(latest) })
       }
       if (stopping.aborted) break
-      const isQuiet = await new Promise<boolean>((resolve) => { const timer = setTimeout(() => resolve(true), HEARTBEAT_MS); wake = () => { clearTimeout(timer); resolve(false) }; if (isDue || dueChannels.size) wake() })
+      const isQuiet = await new Promise<boolean>((resolve) => { const timer = setTimeout(() => resolve(true), HEARTBEAT_MS); wake = () => { clearTimeout(timer); resolve(false) }; if (isDue || isClockDue || dueChannels.size) wake() })
       if (isQuiet && !stream.aborted) await stream.writeSSE({ event: 'beat', data: '' })
     }
     leave()
+    leaveClock?.()
     stopping.removeEventListener('abort', ring)
   }))
   return router

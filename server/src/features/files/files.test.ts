@@ -13,7 +13,7 @@ const fold = async (of: TestApp, id: string) => foldBatch(id, mergeFacts([], ((a
 
 describe('kitchen files', () => {
   it('the demo comes in through the importer, moved to now', async () => {
-    expect((await batches(t)).map((b) => b.status).sort()).toEqual(['finished', 'planned', 'underWay'])
+    expect((await batches(t)).map((b) => b.status).sort()).toEqual(['finished', 'planned', 'planned', 'underWay', 'underWay'])
     const { facts } = await t.deps.facts.after(t.kitchenId, 0)
     expect(facts.length).toBe(demo.facts.length)
     const moved = Math.max(...facts.filter((f) => f.kind === 'reading.taken').map((f) => f.atMs))
@@ -56,7 +56,7 @@ describe('kitchen files', () => {
   })
   it('the list and a batch come as CSV, with nothing a spreadsheet would run', async () => {
     const list = await (await t.request('/batches.csv')).text()
-    expect(list.split('\r\n')).toHaveLength(4)
+    expect(list.split('\r\n')).toHaveLength(6)
     const id = (await batches(t)).find((b) => b.status === 'finished')?.id ?? ''
     const csv = await (await t.request(`/batches/${id}/export.csv`)).text()
     expect(csv).toMatch(/^at,kind,step,how,grossG/)
