@@ -17,6 +17,7 @@ function freePort(): Promise<number> {
 /** The real server over a database of its own, with a copy of the built page that a test may change. */
 export class KitchenServer {
   private child: ChildProcess | undefined
+  private readonly standIns: ChildProcess[] = []
   private readonly database = `e2e_${randomBytes(6).toString('hex')}`
   readonly pageFolder = mkdtempSync(join(tmpdir(), 'liquamen-page-'))
   /** Code to enrol a device, where the kitchen asks for one. */
@@ -42,6 +43,18 @@ export class KitchenServer {
       })
     })
   }
+  /** Starts one of the stand-ins that ship with the app; answers how to make it misbehave. */
+  startStandIn(name: string): Promise<(fault: string) => Promise<void>> {
+    const child = spawn(process.execPath, ['--import', 'tsx', 'devices/src/main.ts', this.url], { cwd: ROOT, stdio: ['ignore', 'pipe', 'inherit'], env: { ...process.env, LIQUAMEN_DEVICE: name, CONTROL_PORT: '0' } })
+    this.standIns.push(child)
+    return new Promise((resolve, reject) => {
+      child.once('exit', (code) => reject(new Error(`the stand-in ended with ${code}`)))
+      child.stdout?.on('data', (chunk: Buffer) => {
+        const control = /control at (http:\S+)/.exec(String(chunk))?.[1]
+        if (control) resolve(async (fault) => { await fetch(`${control}/fault`, { method: 'POST', body: JSON.stringify({ fault }) }) })
+      })
+    })
+  }
   /** Ends it, gently or at once. */
   async stop(signal: NodeJS.Signals = 'SIGTERM'): Promise<void> {
     const child = this.child
@@ -51,6 +64,7 @@ export class KitchenServer {
     await gone
   }
   async dispose(): Promise<void> {
+    for (const child of this.standIns) { child.removeAllListeners('exit'); child.kill('SIGKILL') }
     await this.stop('SIGKILL')
     rmSync(this.pageFolder, { recursive: true, force: true })
   }
@@ -70,6 +84,12 @@ export { expect } from '@playwright/test'
 export async function openScreen(page: Page, kitchen: KitchenServer, path: string): Promise<void> {
   await page.goto(`${kitchen.url}${path}`)
   await page.getByRole('navigation', { name: 'Screens' }).waitFor()
+}
+
+/** Sets the demo kitchen's clock ahead of the wall, in minutes from its start, and waits until the page follows. */
+export async function runAhead(page: Page, minutes: number): Promise<void> {
+  const serverNowMs = await page.evaluate(async (aheadMs) => ((await (await fetch('/api/demo/clock', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ aheadMs }) })).json()) as { serverNowMs: number }).serverNowMs, Math.round(minutes * 60_000))
+  await page.waitForFunction((ms) => Date.parse(document.querySelector('time.now')?.getAttribute('datetime') ?? '') >= ms - 2000, serverNowMs)
 }
 
 /** All facts of the kitchen as the server has them, read with the browser's own enrolment. */
