@@ -20,7 +20,9 @@ export function createKitchenClient(url: string, clock: () => number) {
     enrol: (name: string, code?: string) => call<{ deviceId: string }>('/devices/enrol', { name, ...(code ? { code } : {}) }),
     addChannel: (kind: 'probe' | 'scale', name: string) => call<{ id: string }>('/channels', { kind, name, isSimulated: true }),
     /** Times are the device's own; the kitchen settles them by `sentAtMs`. */
-    send: (channelId: string, samples: readonly { atMs: number; value: number }[]) => call<{ serverNowMs: number }>(`/channels/${channelId}/samples`, { groupId: randomUUID(), sentAtMs: clock(), samples }),
+    send: (channelId: string, samples: readonly { atMs: number; value: number }[]) => call<unknown>(`/channels/${channelId}/samples`, { groupId: randomUUID(), sentAtMs: clock(), samples }),
+    /** The kitchen's time, in which what is measured happens; a demo kitchen's may run ahead. */
+    kitchenNowMs: async () => (await call<{ nowMs: number }>('/health')).nowMs,
     factsAfter: (seq: number) => call<{ facts: never[]; hasMore: boolean }>(`/facts?after=${seq}`),
   }
 }

@@ -36,7 +36,6 @@ export async function runStandIn(standIn: StandIn, place: StandInPlace): Promise
   if (place.controlPort !== undefined) openControl(place.controlPort, faulty, say, stopping)
   if (place.token) client.useToken(place.token)
   let channelId = ''
-  let kitchenAheadMs = 0 // a demo kitchen's clock may run ahead; what is measured happens in the kitchen's time
   const connect = async () => {
     if (!client.token()) { await client.enrol(standIn.name, place.code); place.keepToken?.(client.token()) }
     channelId = (await client.addChannel(standIn.kind, standIn.name)).id
@@ -47,9 +46,9 @@ export async function runStandIn(standIn: StandIn, place: StandInPlace): Promise
     try {
       if (!channelId) await connect()
       await catchUp()
-      const truth = standIn.read(watcher, channelId, Date.now() + kitchenAheadMs)
+      const truth = standIn.read(watcher, channelId, await client.kitchenNowMs())
       const value = faulty.bend(truth + (Math.random() - 0.5) * standIn.scatter)
-      if (value !== undefined) kitchenAheadMs = (await client.send(channelId, [{ atMs: deviceClock(), value }])).serverNowMs - Date.now()
+      if (value !== undefined) await client.send(channelId, [{ atMs: deviceClock(), value }])
       await wait(EVERY_MS - (Date.now() % EVERY_MS), undefined, { signal: stopping })
     } catch (error) {
       if (stopping.aborted) return

@@ -48,7 +48,7 @@ h1 { font-size: 44px; line-height: 1.1; }
 .steps { display: flex; flex-wrap: wrap; gap: 2px 28px; margin: 2px 0; }
 .steps li { font-size: 21px; color: var(--ink-soft); padding-bottom: 4px; }
 .steps li.here { color: var(--ink); font-weight: 700; border-bottom: 3px solid var(--ink); }
-.low { margin-top: auto; }
+.low { margin-top: auto; position: sticky; bottom: 102px; background: var(--bone); z-index: 3; padding-top: 2px; } /* the keys stay over the rule, whatever calls push down */
 .choices { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; border-top: 1.25px solid var(--ink); padding: 10px 0; }
 .choices .v-text-field { min-width: 280px; }
 .fails { display: flex; justify-content: space-between; align-items: center; font-size: 20px; min-height: 40px; }

@@ -67,6 +67,7 @@ useEventListener(window, 'keydown', onKey)
     <LoadScale :now="bowl.phaseFrac" :end="bowl.endPhaseFrac" :butter-goal-g="goal" :room-g="bowl.roomG" :water-first-g="bowl.waterFirstG" :butter-per-water="bowl.butterPerWater" />
     <p v-if="bowl.isBroken || work.seen.value.has('split')" class="wine label" role="alert">✕ {{ texts.emulsion.broken }}</p>
     <p v-else-if="work.seen.value.has('grainy') || (!isPour && bowl.stage === 'grainy')" class="wine label" role="alert">✕ {{ texts.emulsion.graceful }}</p>
+    <p v-else-if="isPour && bowl.butterToComeG > 1 && (bowl.tempC > 66 || bowl.tempC < 40)" class="roux label">▽ {{ bowl.tempC > 66 ? texts.emulsion.tooHot(numberText(bowl.tempC)) : texts.emulsion.tooCoolToPour(numberText(bowl.tempC)) }}</p>
     <p v-else-if="bowl.freeOil > 0.04 || isTooFast" class="roux label" role="alert">▽ {{ texts.emulsion.keepWhisking }}</p>
     <section v-if="work.asksRibbon.value" class="ask" role="alertdialog" :aria-label="texts.emulsion.notRibbon(texts.emulsion.stages[bowl.stage] ?? '')"><p class="label">{{ texts.emulsion.notRibbon(texts.emulsion.stages[bowl.stage] ?? '') }}</p><div class="keys"><v-btn @click="work.lift(true)">{{ texts.emulsion.ribbonSeen }}</v-btn><v-btn @click="work.asksRibbon.value = false">{{ texts.emulsion.keepOn }}</v-btn></div></section>
 

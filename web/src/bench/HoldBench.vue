@@ -54,10 +54,10 @@ async function goOn(): Promise<void> { await kitchen.record('hold.goneOn', props
         <p class="label">{{ texts.emulsion.discardAt }} <strong class="at">{{ clockText(clock.discardAtMs) }}</strong> <span class="soft">{{ texts.emulsion.clockFrom(clockText(clock.startedAtMs)) }}</span></p>
         <p v-if="view.state.hold?.goneOn" class="roux">▽ {{ texts.emulsion.goneOn(crewName(view.state.hold.goneOn.by), clockText(clock.codeLimitAtMs)) }}</p>
         <p class="caption">{{ texts.emulsion.rules(hours(limits.houseS), texts.emulsion.codes[limits.code] ?? limits.code) }}</p>
-        <p class="temp"><span class="big">{{ hold.tempC === undefined ? '?' : numberText(hold.tempC, 1) }}°</span> <span class="soft">{{ hold.tempC === undefined ? texts.emulsion.noProbe : hold.tempC < limits.hotHoldC ? texts.emulsion.underHold(numberText(limits.hotHoldC)) : texts.emulsion.atHold(numberText(limits.hotHoldC)) }}<template v-if="hold.tempFrom === 'spot'"> {{ clockText(hold.readAtMs ?? 0) }}</template></span></p>
+        <p class="temp"><span class="big">{{ hold.tempC === undefined ? '?' : numberText(hold.tempC, 1) }}°</span> <span class="soft">{{ hold.tempC === undefined ? texts.emulsion.noProbe : hold.tempC < limits.hotHoldC ? texts.emulsion.underHold(numberText(limits.hotHoldC)) : texts.emulsion.atHold(numberText(limits.hotHoldC)) }}<template v-if="hold.tempFrom === 'spot'"> {{ texts.emulsion.readAt }} {{ clockText(hold.readAtMs ?? 0) }}</template></span></p>
         <p :class="isCredited ? 'sorrel' : 'roux'" class="label">{{ texts.emulsion.credit[view.state.credit?.band ?? view.credit] }}</p>
         <p v-if="isBlocked" class="wine label" role="alert">✕ {{ texts.emulsion.blocked }}</p>
-        <p v-if="!isStopped && hold.portionsLeft > 0" class="label" :class="{ roux: hold.stirAtMs <= nowMs }">{{ texts.emulsion.stirIn }} {{ stirSpan.number }} {{ stirSpan.unit }}</p>
+        <p v-if="!isStopped && hold.portionsLeft > 0" class="label" :class="{ roux: hold.stirAtMs <= nowMs }"><template v-if="hold.stirAtMs <= nowMs">▽ {{ texts.emulsion.stirNow }}</template><template v-else>{{ texts.emulsion.stirIn }} {{ stirSpan.number }} {{ stirSpan.unit }}</template></p>
         <ProbeLine :view="view" :probe="probe" />
       </aside>
     </div>

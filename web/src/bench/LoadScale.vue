@@ -19,7 +19,8 @@ const { width } = useElementSize(box)
 const W = computed(() => Math.max(320, width.value || 1216))
 const FROM = 0.42
 const TO = 0.82
-const x = (phi: number) => ((Math.max(FROM, Math.min(TO, phi)) - FROM) / (TO - FROM)) * W.value
+const INSET = 14
+const x = (phi: number) => INSET + ((Math.max(FROM, Math.min(TO, phi)) - FROM) / (TO - FROM)) * (W.value - 2 * INSET)
 const ticks = Array.from({ length: 41 }, (_, i) => 0.42 + i * 0.01)
 const bands = PHASE_BANDS.map((b, i) => ({ ...b, from: Math.max(FROM, b.from), to: PHASE_BANDS[i + 1]?.from ?? TO }))
 const says = computed(() => (props.roomG <= 0 ? texts.emulsion.noRoom : texts.emulsion.room(numberText(props.roomG))))

@@ -83,8 +83,8 @@ const open = () => { if (props.view) void router.push(`/bench/${props.view.state
     <p class="caption order">{{ view ? orderLine : ring.strength }}</p>
     <svg class="drawing" viewBox="-150 -126 300 148" preserveAspectRatio="xMidYMid meet" aria-hidden="true">
       <template v-if="view && isBowl">
-        <g transform="translate(-28 0)"><BowlOverBath :profile="view.pan.profile" :scale="bowlScale" :fill="view.formula.fill" :level-mm="bowlLevel" :is-on-bath="isPlanned || !bowl || bowl.isOnBath" :is-coming="isPlanned" :heat-share="bowl ? BATH_SHARE[bowl.bath] : 0" :is-foamy="bowl !== undefined && bowl.butterInG < 1 && bowl.stage !== 'raw'" :probe="view.probe ? (view.probe.health === 'silent' ? 'silent' : 'good') : undefined" /></g>
-        <g v-if="bowl" transform="translate(104 -6)"><TemperatureBand is-small :low-c="40" :high-c="76" :wanted-c="[62, bowl.liftC]" :danger-from-c="GRAINS_FROM_C" :now-c="bowl.tempC" :is-uncertain="bowl.from === 'simulated'" :height-px="112" /><text x="10" :y="-112 * ((Math.max(40, Math.min(76, bowl.tempC)) - 40) / 36) + 8" class="mm"><template v-if="bowl.from === 'simulated'">~</template>{{ numberText(bowl.tempC) }}°</text></g>
+        <g transform="translate(-42 0)"><BowlOverBath :profile="view.pan.profile" :scale="bowlScale" :fill="view.formula.fill" :level-mm="bowlLevel" :is-on-bath="isPlanned || !bowl || bowl.isOnBath" :is-coming="isPlanned" :heat-share="bowl ? BATH_SHARE[bowl.bath] : 0" :is-foamy="bowl !== undefined && bowl.butterInG < 1 && bowl.stage !== 'raw'" :probe="view.probe ? (view.probe.health === 'silent' ? 'silent' : 'good') : undefined" /></g>
+        <g v-if="bowl" transform="translate(82 -6)"><TemperatureBand is-small :low-c="40" :high-c="76" :wanted-c="[62, bowl.liftC]" :danger-from-c="GRAINS_FROM_C" :now-c="bowl.tempC" :is-uncertain="bowl.from === 'simulated'" :height-px="112" /><text x="10" :y="-112 * ((Math.max(40, Math.min(76, bowl.tempC)) - 40) / 36) + 8" class="mm"><template v-if="bowl.from === 'simulated'">~</template>{{ numberText(bowl.tempC) }}°</text></g>
       </template>
       <VesselShape
         v-else-if="view" :profile="view.pan.profile" :scale="scale" :fill="view.formula.fill" :level-mm="level" :target-mm="view.live?.stage.targetDepthMm" :is-coming="isPlanned" :is-uncertain="isUncertain" :sd-mm="view.live?.sdMm" :heat-share="heat"
@@ -122,10 +122,11 @@ const open = () => { if (props.view) void router.push(`/bench/${props.view.state
 .min { font-size: 26px; font-weight: 460; margin-left: 4px; }
 .verb { display: block; font-size: 31px; font-weight: 640; line-height: 1; }
 .detail { display: block; font-size: 18px; font-weight: 460; color: var(--ink-soft); line-height: 1.15; }
-.block { margin-right: 14px; padding: 4px 12px; justify-content: space-between; }
+.block { margin-right: 14px; padding: 2px 10px; justify-content: space-between; height: 72px; }
 .block .detail { color: inherit; }
-.act { font-size: 42px; font-weight: 680; }
-.number2 { font-size: 28px; font-weight: 600; text-align: right; }
+.act { font-size: 36px; font-weight: 680; white-space: nowrap; }
+.number2 { font-size: 26px; font-weight: 600; text-align: right; line-height: 1; }
+.number2 .detail { font-size: 17px; }
 .free { font-size: 28px; color: var(--ink-soft); padding-left: 26px; }
 @media (max-width: 900px) { .big { font-size: 50px; } .verb { font-size: 25px; } .name { font-size: 24px; } .act { font-size: 32px; } .drawing { height: 136px; } .detail { font-size: 17px; } .figures { gap: 6px; flex-wrap: wrap; } }
 </style>

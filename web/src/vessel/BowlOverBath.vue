@@ -38,7 +38,7 @@ const foam = computed(() => {
   const step = (2 * half) / n
   return `M${-half} ${-props.levelMm * px.value}${Array.from({ length: n }, () => `q${step / 2} -7 ${step} 0`).join('')}`
 })
-const rod = computed(() => { const tip = Math.max(6, props.levelMm * 0.45) * px.value; const r = props.scale.pxPerMm; return { x: 42 * r, y: -tip, x2: 78 * r, y2: -tip - 150 * r } })
+const rod = computed(() => { const tip = Math.max(6, props.levelMm * 0.45) * px.value; const r = props.scale.pxPerMm; return { x: 42 * r, y: -tip, x2: (props.detail === 'bench' ? 78 : 66) * r, y2: props.detail === 'bench' ? -tip - 150 * r : -(props.profile.heightMm + 16) * px.value } })
 </script>
 
 <template>

@@ -43,7 +43,7 @@ const spoken = computed(() => (hold.value && props.view ? `${props.view.formula.
 </script>
 
 <template>
-  <svg class="well" :viewBox="box" role="img" :aria-label="spoken" preserveAspectRatio="xMidYMid meet">
+  <svg class="well" :viewBox="box" :role="isBench ? 'img' : undefined" :aria-label="isBench ? spoken : undefined" :aria-hidden="isBench ? undefined : true" preserveAspectRatio="xMidYMid meet">
     <path :d="trough" class="trough" :stroke-width="isBench ? 7 : 4.5" />
     <path v-for="(w, i) in water" :key="i" :d="w.d" class="water" :stroke-dasharray="w.dash" />
     <path :d="`M${-troughHalf - 2} ${-high}H${-halfRim - 2}M${halfRim + 2} ${-high}H${troughHalf + 2}`" class="datum" :stroke-width="isBench ? 5 : 3" />
