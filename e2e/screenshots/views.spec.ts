@@ -1,4 +1,4 @@
-import { expect, openScreen, test } from '../kitchenServer'
+import { expect, openScreen, runAhead, test } from '../kitchenServer'
 
 const OUT = new URL('../../docs/screenshots/', import.meta.url).pathname
 const VIEWS = [
@@ -29,4 +29,27 @@ test('pictures of the main views', async ({ page, kitchen }) => {
   await page.getByRole('listitem').filter({ hasText: 'Table 3' }).getByRole('button', { name: 'Plan it' }).click()
   await page.getByRole('button', { name: 'Put it on the stove' }).waitFor()
   await page.screenshot({ path: `${OUT}plan.png` })
+  // the emulsion bench in the middle of its pour, with the probe that ships with it
+  await kitchen.startStandIn('Probe 1')
+  await openScreen(page, kitchen, '/stove')
+  await page.getByRole('button', { name: /^Well A/ }).click()
+  await page.getByText('before it must go').waitFor()
+  await page.screenshot({ path: `${OUT}well.png` })
+  await openScreen(page, kitchen, '/stove')
+  await page.getByRole('button', { name: /^Ring 6, Hollandaise/ }).click()
+  await page.getByRole('button', { name: 'Light it 6' }).click()
+  await page.getByRole('button', { name: 'Step done' }).click()
+  await page.getByRole('button', { name: 'Bind a probe' }).click()
+  await page.getByRole('button', { name: /^Probe 1/ }).click()
+  await runAhead(page, 6.4)
+  for (const cue of ['Foamy', 'Trails', 'Ribbon']) { await page.getByRole('button', { name: cue, exact: true }).waitFor(); await page.keyboard.press('Space') }
+  await page.getByRole('button', { name: 'Lift off', exact: true }).waitFor()
+  await page.keyboard.press('Space')
+  await page.getByRole('button', { name: /^Butter/ }).click()
+  await page.getByLabel('Butter in so far, digits').fill('224')
+  await page.getByRole('button', { name: 'Keep' }).click()
+  await page.keyboard.press('Space')
+  await page.getByRole('button', { name: 'Silence' }).first().click({ timeout: 3000 }).catch(() => undefined)
+  await expect.poll(async () => page.locator('.temp.glance').textContent(), { timeout: 30_000 }).toMatch(/^6[0-4]/)
+  await page.screenshot({ path: `${OUT}emulsion.png` })
 })

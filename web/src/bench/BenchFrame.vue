@@ -33,8 +33,8 @@ async function discard(): Promise<void> {
     <div class="low">
       <slot name="entry" />
       <div v-if="isDiscarding" class="choices"><v-text-field v-model="reason" :label="texts.bench.discardReason" maxlength="300" /><HoldButton :disabled="!reason.trim()" @held="discard">{{ texts.bench.discard }}</HoldButton><v-btn @click="isDiscarding = false">{{ texts.app.cancel }}</v-btn></div>
-      <p class="fails"><span><strong>{{ texts.bench.fails }}</strong> <span class="soft">{{ failsText }}</span></span><button v-if="state.status === 'underWay' && !isDiscarding" class="discard" @click="isDiscarding = true">{{ texts.bench.discardKey }}</button></p>
-      <div class="keys bar"><v-btn v-if="bench.undo.value" @click="bench.takeBack()">{{ texts.app.undo }} <small>{{ bench.undo.value.says }}</small></v-btn><slot name="keys" /></div>
+      <p class="fails"><span><strong>{{ texts.bench.fails }}</strong> <span class="soft">{{ failsText }}</span></span><span class="ends"><button v-if="bench.undo.value" class="discard undo" @click="bench.takeBack()">{{ texts.app.undo }} <small>{{ bench.undo.value.says }}</small></button><button v-if="state.status === 'underWay' && !isDiscarding" class="discard" @click="isDiscarding = true">{{ texts.bench.discardKey }}</button></span></p>
+      <div class="keys bar"><slot name="keys" /></div>
     </div>
   </div>
 </template>
@@ -53,6 +53,8 @@ h1 { font-size: 44px; line-height: 1.1; }
 .choices .v-text-field { min-width: 280px; }
 .fails { display: flex; justify-content: space-between; align-items: center; font-size: 20px; min-height: 40px; }
 .discard { min-height: 48px; padding: 0 12px; border: 0; background: none; color: var(--ink-soft); font: inherit; font-weight: 600; text-decoration: underline; text-underline-offset: 5px; cursor: pointer; }
+.undo { color: var(--ink); }
+.ends { white-space: nowrap; }
 .keys { display: flex; gap: 12px; flex-wrap: wrap; justify-content: flex-end; }
 .bar :deep(.v-btn) { min-height: 64px !important; font-size: 25px !important; }
 </style>

@@ -32,7 +32,7 @@ const scale = computed(() => {
 const edge = (mm: number) => (props.view ? radiusAtMm(props.view.pan.profile, mm) * scale.value.pxPerMm : 0)
 const isBowl = computed(() => props.view?.formula.emulsion !== undefined)
 const bowl = computed(() => props.view?.bowl)
-const bowlScale = { pxPerMm: 0.86, heightFactor: 0.92 }
+const bowlScale = { pxPerMm: 0.76, heightFactor: 0.9 }
 const bowlLevel = computed(() => (bowl.value && props.view ? depthAtVolumeMm(props.view.pan.profile, bowl.value.volumeMl) : 0))
 const BATH_SHARE = { off: 0, gentle: 0.35, simmer: 0.6, boil: 1 } as const
 const level = computed(() => props.view?.live?.depthMm ?? (props.view?.stepStartedAtMs === undefined ? 0 : levelOutsideReduction.value))
@@ -128,5 +128,5 @@ const open = () => { if (props.view) void router.push(`/bench/${props.view.state
 .number2 { font-size: 26px; font-weight: 600; text-align: right; line-height: 1; }
 .number2 .detail { font-size: 17px; }
 .free { font-size: 28px; color: var(--ink-soft); padding-left: 26px; }
-@media (max-width: 900px) { .big { font-size: 50px; } .verb { font-size: 25px; } .name { font-size: 24px; } .act { font-size: 32px; } .drawing { height: 136px; } .detail { font-size: 17px; } .figures { gap: 6px; flex-wrap: wrap; } }
+@media (max-width: 900px) { .big { font-size: 50px; } .verb { font-size: 25px; } .name { font-size: 24px; } .act { font-size: 32px; } .drawing { height: 136px; } .detail { font-size: 17px; } .figures { gap: 6px; flex-wrap: wrap; } .block { flex-wrap: nowrap; } .number2 .detail { display: none; } }
 </style>

@@ -49,5 +49,5 @@ button.station { cursor: pointer; }
 .verb { font-size: 28px; font-weight: 680; }
 .on { color: inherit; height: auto; }
 .drawing { height: 146px; margin: 0 -1px; }
-@media (max-width: 900px) { .big { font-size: 44px; } .station { height: 270px; } .drawing { height: 118px; } .name { font-size: 24px; } .figures { height: 88px; } .words { flex-direction: column; gap: 0; } }
+@media (max-width: 900px) { .big { font-size: 40px; } .station { height: 284px; } .drawing { height: 118px; } .name { font-size: 24px; } .figures { height: 102px; } .words { flex-direction: column; gap: 0; } }
 </style>
