@@ -61,9 +61,12 @@ describe('the bowl, live', () => {
     expect(live.liftAtMs!).toBeLessThan(at(begun(), 60).liftAtMs!)
   })
   it('off the bath there is nothing to lift', () => expect(at([...begun(), fact('pan.lifted', 100, { stepId: 'sabayon' })], 101).liftAtMs).toBeUndefined())
-  it('butter poured by its pace is corrected by what was really poured', () => {
+  it('butter poured by the guide grows with what is in, and is corrected by what was really poured', () => {
     const pour = [...begun(), fact('pan.lifted', 280, { stepId: 'sabayon' }), fact('step.finished', 281, { stepId: 'sabayon' }), fact('step.started', 282, { stepId: 'pour' }), fact('pour.started', 290, { stepId: 'pour', ingredientId: 'butter', gPerS: 1, tempC: 55 })]
-    expect(at(pour, 390).butterInG).toBeCloseTo(100, 0)
+    const paced = [330, 360, 390].map((s) => at(pour, s).butterInG)
+    expect(paced[2]! - paced[1]!).toBeGreaterThan(paced[1]! - paced[0]!)
+    expect(paced[2]).toBeGreaterThan(50)
+    expect(at(pour, 390).freeOil).toBeLessThan(0.01)
     const stopped = [...pour, fact('pour.stopped', 390, { stepId: 'pour', ingredientId: 'butter', massG: 80, tempC: 55 })]
     expect(at(stopped, 400).butterInG).toBeCloseTo(80, 0)
     expect(at(stopped, 400).butterToComeG).toBeCloseTo(170, 0)

@@ -1,6 +1,7 @@
-import { freeOilFrac, recommendedPourGPerS } from '../emulsion/butterPour'
+import { DROPS_G_PER_S, freeOilFrac, recommendedPourGPerS, runPour } from '../emulsion/butterPour'
 import { butterPerWaterG, butterRoomG, phaseBand, phaseFraction, phasesOf, waterNeededG, WATER_FIRST_FROM, type PhaseBand } from '../emulsion/phases'
 import { stepYolkBath, yolkStage, type BathHeat, type YolkBathSetup, type YolkStage } from '../emulsion/yolkBath'
+import type { EmulsionPlan } from '../plan/batchPlan'
 import { emulsionParts, pourSetting } from '../plan/planEmulsion'
 import { pasteurisationCredit, type CreditBand, type TempPoint } from '../safety/lethality'
 import type { BatchState } from './batchState'
@@ -28,7 +29,8 @@ export interface LiveEmulsion {
   readonly butterInG: number
   readonly butterToComeG: number
   readonly isPouring: boolean
-  readonly pourGPerS: number
+  /** What the pour under way has put in so far. */
+  readonly stretchG: number
   readonly phaseFrac: number
   readonly band: PhaseBand
   readonly endPhaseFrac: number
@@ -80,7 +82,7 @@ export function liveEmulsion(state: BatchState, probe: readonly TempPoint[], now
   const { frozen, plan, startedAtMs, base, butterGoalG, lateG } = goods
   const setup: YolkBathSetup = { bowl: frozen.pan.material ?? 'steel', yolkG: Math.max(1, base.yolkG) }
   const endMs = Math.min(nowMs, state.hold?.startedAtMs ?? Infinity, state.finishedAtMs ?? Infinity)
-  const replay = replayEmulsion({ setup, plan, isButter: goods.isButter }, base.aqueousG, frozen.settings.roomTempC, state.stageFacts, probe, startedAtMs, endMs)
+  const replay = replayEmulsion({ setup, plan, isButter: goods.isButter, butterGoalG }, base.aqueousG, frozen.settings.roomTempC, state.stageFacts, probe, startedAtMs, endMs)
   const { bowl, pour, pouring, butterInG } = replay
   const evaporatedG = Math.max(0, replay.aqueousG + butterInG * plan.butter.waterFrac - bowl.waterG)
   const phasesWith = (butterG: number, moreWaterG = 0) => phasesOf({ yolkG: base.yolkG, aqueousG: replay.aqueousG + moreWaterG, evaporatedG, butters: [{ massG: butterG, parts: plan.butter }] })
@@ -92,12 +94,20 @@ export function liveEmulsion(state: BatchState, probe: readonly TempPoint[], now
   return {
     tempC: bowl.tempC, from: replay.from, readAtMs: replay.readAtMs, inOneMinuteC: ahead.inOneMinuteC, cookedFrac: bowl.cookedFrac, stage: yolkStage(setup, bowl, replay.control).stage,
     isOnBath: replay.control.bath !== 'off', bath: replay.bath, liftAtMs: replay.liftDueAtMs ?? ahead.liftAtMs, liftC: GRAINS_FROM_C - LIFT_EARLY_K[setup.bowl], ribbonAtMs: ahead.ribbonAtMs,
-    butterInG, butterToComeG: toComeG, isPouring: pouring !== undefined, pourGPerS: pouring?.gPerS ?? 0,
+    butterInG, butterToComeG: toComeG, isPouring: pouring !== undefined, stretchG: replay.stretchG,
     phaseFrac: phaseFraction(now), band: phaseBand(phaseFraction(now)), endPhaseFrac: phaseFraction(phasesWith(allButterG, lateG)), roomG: Math.max(0, Math.min(NO_LIMIT_G, butterRoomG(now, WATER_FIRST_FROM, plan.butter))),
     waterFirstG: waterNeededG(phasesWith(allButterG), WATER_FIRST_FROM), butterPerWater: butterPerWaterG(WATER_FIRST_FROM, plan.butter),
-    freeOil: freeOilFrac(pour, bowl.tempC), isBroken: pour.isBroken, safePourGPerS: safe, pourLeftS: toComeG / Math.max(0.1, pouring?.gPerS ?? safe),
+    freeOil: freeOilFrac(pour, bowl.tempC), isBroken: pour.isBroken, safePourGPerS: safe, pourLeftS: pourLeftS(replay, plan, toComeG),
     volumeMl: (now.fatMl + now.continuousMl) * (1 + bowl.overrun), massG: base.yolkG + replay.aqueousG + butterInG - evaporatedG,
   }
+}
+
+const LONGEST_POUR_S = 1800
+/** Seconds until the rest of the butter is in, the pace growing with what is in already. */
+function pourLeftS({ pour, bowl }: Replay, plan: EmulsionPlan, toComeG: number): number {
+  if (toComeG < 1) return 0
+  const setting = pourSetting(plan.method.tool, bowl.tempC)
+  return runPour({ ...pour, isBroken: false }, setting, plan.butter, (state) => Math.max(DROPS_G_PER_S, recommendedPourGPerS(state, setting, plan.butter)), LONGEST_POUR_S, (_, pouredG) => pouredG >= toComeG).atS
 }
 
 /** The bowl left as it is now, simulated on from the last reading. */

@@ -1,4 +1,4 @@
-import { stepPour, type PourState } from '../emulsion/butterPour'
+import { DROPS_G_PER_S, recommendedPourGPerS, stepPour, type PourState } from '../emulsion/butterPour'
 import type { ButterParts } from '../emulsion/butterFat'
 import { phasesOf } from '../emulsion/phases'
 import { addToYolkBath, GRAINY_FROM, startYolkBath, stepYolkBath, WATER_PARTS, yolkStage, YOLK_STAGES, type BathHeat, type BowlMaterial, type YolkBathControl, type YolkBathSetup, type YolkBathState, type YolkStage } from '../emulsion/yolkBath'
@@ -31,7 +31,7 @@ export interface Replay {
   butterInG: number
   aqueousG: number
   pouring: { readonly gPerS: number; readonly tempC: number } | undefined
-  /** What a pour under way has put in by its pace. */
+  /** What a pour under way has put in, following the guide. */
   stretchG: number
   readAtMs: number | undefined
   from: 'probe' | 'spot' | 'simulated'
@@ -39,7 +39,7 @@ export interface Replay {
 }
 
 /** What a replay stands on and does not change. */
-export interface ReplayFrame { readonly setup: YolkBathSetup; readonly plan: EmulsionPlan; readonly isButter: (ingredientId: string) => boolean }
+export interface ReplayFrame { readonly setup: YolkBathSetup; readonly plan: EmulsionPlan; readonly isButter: (ingredientId: string) => boolean; readonly butterGoalG: number }
 
 const reaches = (stage: YolkStage, wanted: YolkStage) => YOLK_STAGES.indexOf(stage) >= YOLK_STAGES.indexOf(wanted)
 
@@ -93,11 +93,14 @@ function applyFact(r: Replay, frame: ReplayFrame, fact: StageFact): void {
   }
 }
 
+/** The pace that the guide shows: who pours by it pours this. */
+export const guideGPerS = (r: Pick<Replay, 'pour' | 'bowl'>, plan: EmulsionPlan): number => Math.max(DROPS_G_PER_S, r.pour.isBroken ? 0 : recommendedPourGPerS(r.pour, pourSetting(plan.method.tool, r.bowl.tempC), plan.butter))
+
 /** One second of bath, whisk and pour. */
-function advance(r: Replay, { setup, plan }: ReplayFrame, atMs: number): void {
+function advance(r: Replay, { setup, plan, butterGoalG }: ReplayFrame, atMs: number): void {
   r.control = { bath: r.isOff ? 'off' : r.bath, whisk: plan.method.whisk }
   r.bowl = stepYolkBath(setup, r.bowl, r.control, REPLAY_STEP_S)
-  const gPerS = r.pouring?.gPerS ?? 0
+  const gPerS = r.pouring ? Math.max(0, Math.min(guideGPerS(r, plan), (butterGoalG - r.butterInG) / REPLAY_STEP_S)) : 0 // a jug pours no more than it holds
   if (r.pouring) r.bowl = addToYolkBath(setup, r.bowl, gPerS * REPLAY_STEP_S, plan.butter, r.pouring.tempC)
   if (gPerS > 0 || r.pour.freeG > 0 || r.pour.isBroken) r.pour = stepPour(r.pour, pourSetting(plan.method.tool, r.bowl.tempC), plan.butter, gPerS, REPLAY_STEP_S)
   r.butterInG += gPerS * REPLAY_STEP_S

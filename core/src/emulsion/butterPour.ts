@@ -36,6 +36,9 @@ export function recommendedPourGPerS(state: PourState, setting: PourSetting, but
   return (RECOMMENDED * fastestUptakeGPerS(state, setting)) / butter.fatFrac
 }
 
+/** Slowest pour that is still a pour, g/s: drops. */
+export const DROPS_G_PER_S = 0.2
+
 /** Share of the volume that lies free as oil, 0..1. */
 export function freeOilFrac({ emulsifiedG, freeG, continuousMl }: PourState, tempC: number): number {
   const rho = milkFatGPerMl(tempC)

@@ -1,5 +1,5 @@
 import type { ButterParts } from '../emulsion/butterFat'
-import { recommendedPourGPerS, runPour, type PourSetting } from '../emulsion/butterPour'
+import { DROPS_G_PER_S, recommendedPourGPerS, runPour, type PourSetting } from '../emulsion/butterPour'
 import { butterRoomG, HIGHEST_PHASE_FRAC, phaseBand, phaseFraction, phasesOf, waterNeededG, WATER_FIRST_FROM, type EmulsionParts } from '../emulsion/phases'
 import { runYolkBath } from '../emulsion/runYolkBath'
 import { liquidMl, startYolkBath, type YolkBathSetup } from '../emulsion/yolkBath'
@@ -62,7 +62,7 @@ export function planEmulsion({ formula, ingredients, place }: { readonly formula
   const ribbon = runRibbon({ bowl: place.pan.material ?? 'steel', yolkG: base.yolkG }, base.aqueousG, method)
   const setting = pourSetting(method.tool, POUR_AT_C)
   const butterG = whole.butters.reduce((sum, b) => sum + b.massG, 0)
-  const pour = runPour({ emulsifiedG: 0, freeG: 0, continuousMl: phasesOf({ ...base, butters: [] }, POUR_AT_C).continuousMl, isBroken: false }, setting, butter, (state) => Math.max(0.2, recommendedPourGPerS(state, setting, butter)), LONGEST_S, (_, pouredG) => pouredG >= butterG)
+  const pour = runPour({ emulsifiedG: 0, freeG: 0, continuousMl: phasesOf({ ...base, butters: [] }, POUR_AT_C).continuousMl, isBroken: false }, setting, butter, (state) => Math.max(DROPS_G_PER_S, recommendedPourGPerS(state, setting, butter)), LONGEST_S, (_, pouredG) => pouredG >= butterG)
   return {
     method, yolkG: whole.yolkG, aqueousG: whole.aqueousG, lateAqueousG: whole.aqueousG - poured.aqueousG, butterG, butter, butterIngredientId: butterLine.ingredientId,
     phaseFrac: phaseFraction(phases), band: phaseBand(phaseFraction(phases)), peakPhaseFrac: phaseFraction(peak), roomG: Math.min(99_999, butterRoomG(phases, WATER_FIRST_FROM, butter)), waterFirstG: waterNeededG(peak, WATER_FIRST_FROM),

@@ -28,8 +28,7 @@ const bowl = computed(() => props.view.bowl!)
 const isPour = computed(() => props.view.step?.technique === 'pour')
 const liftSpan = computed(() => (bowl.value.isOnBath && bowl.value.liftAtMs !== undefined ? spanText(Math.max(0, bowl.value.liftAtMs - nowMs.value)) : undefined))
 const isLiftDue = computed(() => bowl.value.isOnBath && bowl.value.liftAtMs !== undefined && bowl.value.liftAtMs <= nowMs.value)
-const pace = computed(() => { const g = bowl.value.isPouring ? bowl.value.pourGPerS : bowl.value.safePourGPerS; return g < 0.8 ? 'drops' : g < 1.6 ? 'thread' : 'stream' })
-const isTooFast = computed(() => bowl.value.isPouring && bowl.value.pourGPerS > bowl.value.safePourGPerS * 1.3)
+const pace = computed(() => { const g = bowl.value.safePourGPerS; return g < 0.8 ? 'drops' : g < 1.6 ? 'thread' : 'stream' })
 const goal = computed(() => bowl.value.butterInG + bowl.value.butterToComeG)
 const tempFrom = computed(() => (bowl.value.from === 'probe' ? props.view.probe?.name ?? '' : bowl.value.from === 'spot' ? `${texts.emulsion.spot} ${clockText(bowl.value.readAtMs ?? 0)}` : texts.emulsion.noProbe))
 const close = () => { entry.value = undefined }
@@ -57,7 +56,7 @@ useEventListener(window, 'keydown', onKey)
         <template v-else-if="!isPour"><p class="label">{{ bowl.isOnBath ? texts.emulsion.liftIn : texts.emulsion.offBath }}</p><p v-if="liftSpan" class="instrument">{{ liftSpan.number }}<span class="unit">{{ liftSpan.unit }}</span></p></template>
         <template v-else>
           <p class="label">{{ bowl.butterToComeG > 1 ? texts.emulsion.pourOn : texts.emulsion.butterDone }}</p>
-          <p v-if="bowl.butterToComeG > 1" class="instrument">{{ spanText(bowl.pourLeftS * 1000).number }}<span class="unit">{{ numberText(bowl.isPouring ? bowl.pourGPerS : bowl.safePourGPerS, 1) }} {{ texts.emulsion.perS }}</span></p>
+          <p v-if="bowl.butterToComeG > 1" class="instrument">{{ spanText(bowl.pourLeftS * 1000).number }}<span class="unit">{{ numberText(bowl.safePourGPerS, 1) }} {{ texts.emulsion.perS }}</span></p>
           <ul v-if="bowl.butterToComeG > 1" class="paces"><li v-for="p in (['drops', 'thread', 'stream'] as const)" :key="p" :class="{ here: p === pace }"><span :class="['mark', p]" aria-hidden="true" />{{ texts.emulsion[p] }}</li></ul>
         </template>
         <p v-if="!isPour" class="credit"><span :class="view.credit === 'from5to8' || view.credit === 'over8' ? 'sorrel' : 'soft'" :title="texts.emulsion.creditHint">{{ texts.emulsion.credit[view.credit] }}</span></p>
@@ -68,7 +67,7 @@ useEventListener(window, 'keydown', onKey)
     <p v-if="bowl.isBroken || work.seen.value.has('split')" class="wine label" role="alert">✕ {{ texts.emulsion.broken }}</p>
     <p v-else-if="work.seen.value.has('grainy') || (!isPour && bowl.stage === 'grainy')" class="wine label" role="alert">✕ {{ texts.emulsion.graceful }}</p>
     <p v-else-if="isPour && bowl.butterToComeG > 1 && (bowl.tempC > 66 || bowl.tempC < 40)" class="roux label">▽ {{ bowl.tempC > 66 ? texts.emulsion.tooHot(numberText(bowl.tempC)) : texts.emulsion.tooCoolToPour(numberText(bowl.tempC)) }}</p>
-    <p v-else-if="bowl.freeOil > 0.04 || isTooFast" class="roux label" role="alert">▽ {{ texts.emulsion.keepWhisking }}</p>
+    <p v-else-if="bowl.freeOil > 0.04" class="roux label" role="alert">▽ {{ texts.emulsion.keepWhisking }}</p>
     <section v-if="work.asksRibbon.value" class="ask" role="alertdialog" :aria-label="texts.emulsion.notRibbon(texts.emulsion.stages[bowl.stage] ?? '')"><p class="label">{{ texts.emulsion.notRibbon(texts.emulsion.stages[bowl.stage] ?? '') }}</p><div class="keys"><v-btn @click="work.lift(true)">{{ texts.emulsion.ribbonSeen }}</v-btn><v-btn @click="work.asksRibbon.value = false">{{ texts.emulsion.keepOn }}</v-btn></div></section>
 
     <template #entry>

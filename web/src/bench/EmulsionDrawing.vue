@@ -35,7 +35,7 @@ const spoken = computed(() => `${props.view.formula.name}, ${props.view.pan.name
   <svg class="emulsion" viewBox="0 0 800 400" role="img" :aria-label="spoken">
     <g :transform="`translate(270 ${BOTTOM})`">
       <BowlOverBath :profile="view.pan.profile" :scale="scale" detail="bench" :fill="view.formula.fill" :level-mm="depth" :coming-mm="coming" :is-on-bath="bowl.isOnBath" :heat-share="BATH_SHARE[bowl.bath]" :is-foamy="!isPour && bowl.stage !== 'raw'" :probe="view.probe ? (view.probe.health === 'silent' ? 'silent' : 'good') : undefined" />
-      <g v-if="bowl.isPouring" class="pouring" aria-hidden="true"><path d="M-190 -352l96 44l12 -14l-78 -38z" class="jug" /><path :d="`M-86 -310q16 6 16 30V${bottomY - BOTTOM - depth * scale.pxPerMm + 3}`" class="jet" :stroke-width="2 + bowl.pourGPerS * 2.4" /></g>
+      <g v-if="bowl.isPouring" class="pouring" aria-hidden="true"><path d="M-190 -352l96 44l12 -14l-78 -38z" class="jug" /><path :d="`M-86 -310q16 6 16 30V${bottomY - BOTTOM - depth * scale.pxPerMm + 3}`" class="jet" :stroke-width="2 + bowl.safePourGPerS * 2.4" /></g>
     </g>
     <path :d="`M0 ${BOTTOM + 8}H540`" class="hob" />
     <g class="numbers" aria-hidden="true">

@@ -1,12 +1,10 @@
-import type { BathHeat, Cue } from '@liquamen/core'
+import { DROPS_G_PER_S, type BathHeat, type Cue } from '@liquamen/core'
 import { computed, ref, type Ref } from 'vue'
 import type { BatchView } from '../kitchen/batchView'
-import { kitchenNowMs } from '../kitchen/clock'
 import { useKitchen } from '../kitchen/kitchen.store'
 import type { useBench } from './useBench'
 
 const CUE_ORDER: readonly Cue[] = ['foamy', 'trails', 'ribbon']
-const SLOWEST_GUIDE_G_PER_S = 0.2
 const WATER_DOSE_G = 15
 
 /** What a cook tells the app at an egg sauce: cues, bath, pours; one key carries the work on. */
@@ -38,14 +36,12 @@ export function useEmulsionBench(view: Ref<BatchView>, bench: ReturnType<typeof 
   const back = () => bench.keep('pan.returned', { stepId: stepId.value }, 'onto the bath')
   const setBath = (bath: BathHeat) => bench.keep('bath.changed', { stepId: stepId.value, bath }, bath)
 
-  const startPour = () => kitchen.record('pour.started', state.value.id, { stepId: stepId.value, ingredientId: plan.value?.butterIngredientId ?? '', gPerS: Math.max(SLOWEST_GUIDE_G_PER_S, Math.round((view.value.bowl?.safePourGPerS ?? 0) * 10) / 10), tempC: plan.value?.method.butterC ?? 55 })
-  /** What was poured is what the pace says, never more than there was. */
+  const startPour = () => kitchen.record('pour.started', state.value.id, { stepId: stepId.value, ingredientId: plan.value?.butterIngredientId ?? '', gPerS: Math.max(DROPS_G_PER_S, Math.round((view.value.bowl?.safePourGPerS ?? 0) * 10) / 10), tempC: plan.value?.method.butterC ?? 55 })
+  /** What was poured is what the guide said, never more than there was. */
   async function stopPour(): Promise<void> {
     const start = running.value
     if (!start) return
-    const byPace = ((kitchenNowMs() - start.atMs) / 1000) * start.payload.gPerS
-    const before = (view.value.bowl?.butterInG ?? 0) + (view.value.bowl?.butterToComeG ?? 0)
-    await bench.keep('pour.stopped', { stepId: stepId.value, ingredientId: start.payload.ingredientId, massG: Math.round(Math.min(byPace, before) * 10) / 10, tempC: start.payload.tempC, ...stampOf() }, 'the pour')
+    await bench.keep('pour.stopped', { stepId: stepId.value, ingredientId: start.payload.ingredientId, massG: Math.round((view.value.bowl?.stretchG ?? 0) * 10) / 10, tempC: start.payload.tempC, ...stampOf() }, 'the pour')
   }
   async function oily(): Promise<void> { await stopPour(); await cue('oily') }
   /** Butter in so far, as a scale or a jug says it; the difference is put on record. */
