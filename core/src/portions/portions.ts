@@ -1,0 +1,35 @@
+/** House amounts by kind of sauce (emulsion.md §11; trade values, all editable). */
+export const PORTION_GUIDE = {
+  hollandaiseEggs: { mlPerCover: [50, 60], overFrac: 0.15, bestWithinMin: 60 }, bearnaiseGrill: { mlPerCover: [35, 45], overFrac: 0.15, bestWithinMin: 60 }, mousseline: { mlPerCover: [40, 50], overFrac: 0.2, bestWithinMin: 15 }, sabayonGlaze: { mlPerCover: [30, 40], overFrac: 0.2, bestWithinMin: 10 },
+  wineButter: { mlPerCover: [35, 45], overFrac: 0.15, bestWithinMin: 30 }, mountedJus: { mlPerCover: [25, 40], overFrac: 0.1, bestWithinMin: 15 }, demiDerivative: { mlPerCover: [40, 60], overFrac: 0.1, bestWithinMin: 120 }, creamPeppercorn: { mlPerCover: [50, 60], overFrac: 0.1, bestWithinMin: 60 },
+  veloute: { mlPerCover: [60, 75], overFrac: 0.1, bestWithinMin: 120 }, brownButter: { mlPerCover: [15, 25], overFrac: 0.1, bestWithinMin: 10 },
+} as const
+
+/** Sauce to make, ml. `emulsion:Q1 Q2` */
+export const batchMl = (covers: number, mlPerCover: number, overFrac: number): number => covers * mlPerCover * (1 + overFrac)
+/** Latest start in ms: pick-up less the companion's rest and 1.2 times the sauce. `emulsion:Q3` */
+export const startAtMs = (pickupAtMs: number, restMin: number, sauceMin: number): number => pickupAtMs - (restMin + 1.2 * sauceMin) * 60_000
+
+/** What limits how much is made in one vessel: it scorches as a film, boils over past two thirds, a bowl foams to double. */
+export interface VesselLimits { readonly capacityMl: number; readonly floorMl: number; readonly fullestShare: number }
+/** Batches that a volume forces, each within floor and ceiling; `tooLittle` where even one lies under the floor. `emulsion:Q1` */
+export function splitBatches(totalMl: number, { capacityMl, floorMl, fullestShare }: VesselLimits): { readonly status: 'ok' | 'tooLittle'; readonly batches: number; readonly eachMl: number } {
+  const batches = Math.max(1, Math.ceil(totalMl / (capacityMl * fullestShare) - 1e-9))
+  return { status: totalMl / batches < floorMl ? 'tooLittle' : 'ok', batches, eachMl: totalMl / batches }
+}
+
+/** Yolk of one egg, g, from its shell-on mass (fit to public tables). */
+export const yolkG = (eggG: number): number => 4.5 + 0.21 * eggG
+const BREAKS = 0.04 // one egg in twenty-five breaks into its white
+const SHELL_FRAC = 0.12
+/** Eggs to crack for yolks, with breakages, and the whites left over. */
+export function eggsFor(yolks: number, eggG = 57.5): { readonly eggs: number; readonly spare: number; readonly whitesG: number } {
+  const spare = Math.ceil(yolks * BREAKS)
+  return { eggs: yolks + spare, spare, whitesG: yolks * (eggG * (1 - SHELL_FRAC) - yolkG(eggG)) }
+}
+/** Clarified butter from whole, share of the mass; what stays is whey and milk solids. */
+export const CLARIFIED_YIELD = 0.75
+/** Whole butter to buy for so much clarified, g. */
+export const wholeButterForClarifiedG = (clarifiedG: number): number => clarifiedG / CLARIFIED_YIELD
+/** Fat that a roux made from volumes has over its flour, g: equal masses are wanted. */
+export const rouxSurplusFatG = (fatG: number, flourG: number): number => Math.max(0, fatG - flourG)
