@@ -43,8 +43,8 @@ export function useAlarms(deadlines: ComputedRef<readonly Deadline[]>) {
     await wakeLock.request('screen').catch(() => undefined)
   }
 
-  /** What is being called for now. */
-  const calling = (nowMs: number) => sounding.value.filter((d) => d.atMs <= nowMs && d.kind !== 'lookSoon')
+  /** What is being called for now, the most urgent first. */
+  const calling = (nowMs: number) => sounding.value.filter((d) => d.atMs <= nowMs && d.kind !== 'lookSoon').sort((a, b) => Number(b.isFragile ?? false) - Number(a.isFragile ?? false))
   const isFlashing = (nowMs: number) => calling(nowMs).some((d) => nowMs - d.atMs < FLASH_MS)
 
   /** Says the ring and what to do, where the device can speak. */

@@ -8,7 +8,8 @@ import { useAppUpdate } from './useAppUpdate'
 const { kitchen, current } = useKitchenViews()
 const update = useAppUpdate()
 const isTrayOpen = ref(false)
-const isBusy = computed(() => current.value.some((v) => v.state.status === 'underWay'))
+/** A sauce in its well waits for nobody's hands: its clock is absolute and outlives a reload. */
+const isBusy = computed(() => current.value.some((v) => v.state.status === 'underWay' && !v.hold))
 
 async function saveQueue(): Promise<void> {
   const file = new Blob([JSON.stringify(await kitchen.exportQueue(), null, 1)], { type: 'application/json' })

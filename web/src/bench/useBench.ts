@@ -1,5 +1,4 @@
-import type { FactKind, Payloads } from '@liquamen/core'
-import { actualContents, actualSalt, beginStage, boilState, depthReading, heatRatio, levelReading, lookReading, netPowerW, overshootFixes, panSurroundings, radiusAtMm, temperatureReading, weighingReading, type Explanation, type HeatLevel, type Look, type ReadingPayload } from '@liquamen/core'
+import { actualContents, actualSalt, beginStage, boilState, depthReading, heatRatio, levelReading, lookReading, netPowerW, overshootFixes, panSurroundings, radiusAtMm, temperatureReading, weighingReading, type Explanation, type FactKind, type HeatLevel, type Look, type Payloads, type ReadingPayload, type StepState } from '@liquamen/core'
 import { computed, ref, type Ref } from 'vue'
 import type { BatchView } from '../kitchen/batchView'
 import { viewBatch } from '../kitchen/batchView'
@@ -50,6 +49,11 @@ export function useBench(view: Ref<BatchView>) {
     await showForecast()
   }
   const stage = computed(() => view.value.live?.stage)
+  /** The plan of a reduction as it would start now, with steps taken as ended that are about to end. */
+  function stageOf(stepId: string, ending: Readonly<Record<string, StepState>> = {}) {
+    const state = kitchen.batches.get(id)
+    return state && beginStage({ ...state, steps: { ...state.steps, ...ending } }, stepId)
+  }
   const rateAt = (level: HeatLevel) => {
     const diameterMm = 2 * radiusAtMm(place.value.pan.profile, place.value.pan.profile.heightMm * 0.2)
     return boilState(panSurroundings(place.value, view.value.live?.depthMm ?? 20), netPowerW(place.value.ring.heater, level, diameterMm, place.value.settings.altitudeM)).rateGPerS
@@ -86,9 +90,7 @@ export function useBench(view: Ref<BatchView>) {
       await kitchen.record('batch.started', id, { frozen: { formula, pan, ring, settings: catalog.settings, ingredients: [...kitchen.ingredients.values()].filter((i) => used.has(i.id)) }, plan: state.plan })
       await this.begin(formula.steps[0]?.id ?? '')
     },
-    async begin(nextId: string) {
-      const state = kitchen.batches.get(id)
-      const staged = state ? beginStage(state, nextId) : undefined
+    async begin(nextId: string, staged = stageOf(nextId)) {
       await kitchen.record('step.started', id, { stepId: nextId, ...(staged ? { stage: staged } : {}) })
       await showForecast()
     },
@@ -96,9 +98,12 @@ export function useBench(view: Ref<BatchView>) {
     async finishStep() {
       const { step, formula, live } = view.value
       if (!step) return
-      const factId = await kitchen.record('step.finished', id, { stepId: step.id, ...(live ? { massG: Math.round(live.estimate.massG * 10) / 10 } : {}) })
       const next = formula.steps[formula.steps.indexOf(step) + 1]
-      if (next) await this.begin(next.id)
+      const massG = live ? { massG: Math.round(live.estimate.massG * 10) / 10 } : {}
+      // the next reduction is worked out before this one ends, so that no tap falls between them
+      const staged = next && stageOf(next.id, { [step.id]: { ...view.value.state.steps[step.id], finishedAtMs: kitchenNowMs(), ...massG } })
+      const factId = await kitchen.record('step.finished', id, { stepId: step.id, ...massG })
+      if (next) await this.begin(next.id, staged)
       else offerUndo(factId, step.verb)
     },
     salt: async (massG: number) => {

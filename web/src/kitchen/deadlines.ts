@@ -14,6 +14,8 @@ export interface Deadline {
   /** Letter of the well it stands in, where it is held. */
   readonly well?: string
   readonly isSilenced: boolean
+  /** Seconds count: an egg sauce over its bath is called for before anything else. */
+  readonly isFragile?: boolean
 }
 
 const silencedAt = (state: BatchState, key: string) => state.silenced.reduce((last, s) => (s.key === key ? Math.max(last, s.atMs) : last), 0)
@@ -36,8 +38,7 @@ type Make = (kind: Deadline['kind'], atMs: number | undefined, verb: string) => 
 
 /** Lift before it grains; put the bath back before the fat sets. */
 function bowlDeadlines({ step, stepStartedAtMs }: BatchView, bowl: NonNullable<BatchView['bowl']>, make: Make): Deadline[] {
-  if (step?.technique === 'whisk') return bowl.isOnBath ? make('actNow', bowl.liftAtMs, 'lift off') : []
-  if (step?.technique === 'pour') return bowl.isOnBath ? make('actNow', bowl.liftAtMs, 'lift off') : []
+  if (step?.technique === 'whisk' || step?.technique === 'pour') return bowl.isOnBath ? make('actNow', bowl.liftAtMs, 'lift off').map((d) => ({ ...d, isFragile: true })) : []
   return step?.minutes && stepStartedAtMs !== undefined ? make('step', stepStartedAtMs + step.minutes.value * 60_000, step.verb) : []
 }
 

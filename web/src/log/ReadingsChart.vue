@@ -102,5 +102,5 @@ onBeforeUnmount(() => chart?.destroy())
 
 <style scoped>
 figure { margin: 12px 0; }
-.box { height: 320px; position: relative; }
+.box { height: 320px; position: relative; overflow: hidden; }
 </style>

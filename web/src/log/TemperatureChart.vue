@@ -59,5 +59,5 @@ onBeforeUnmount(() => chart?.destroy())
 
 <style scoped>
 figure { margin: 12px 0; }
-.box { height: 260px; position: relative; }
+.box { height: 260px; position: relative; overflow: hidden; }
 </style>
