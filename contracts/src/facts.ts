@@ -14,7 +14,7 @@ const shown = z.strictObject({ value: finite, unit: z.enum(['g', 'ml', 'tsp', 'p
 const reading = z.strictObject({ fractionLeft: finite, volumeMl: finite })
 const target = z.strictObject({
   status: z.enum(['ok', 'ask', 'conflict', 'texture']), fractionLeft: finite.optional(), volumeMl: finite.optional(), lowMl: finite.optional(), highMl: finite.optional(), delta: finite.optional(), options: z.array(reading).max(10),
-  flags: z.array(z.enum(['loose', 'by_to_swap', 'no_preposition', 'not_a_reduction', 'empty', 'need_start', 'confirm_fold', 'unit_locale', 'base', 'not_understood'])).max(10),
+  flags: z.array(z.enum(['loose', 'by_to_swap', 'no_preposition', 'not_a_reduction', 'empty', 'need_start', 'confirm_fold', 'unit_locale', 'base', 'not_understood', 'need_composition'])).max(10),
 })
 
 export const stagePlanSchema: z.ZodType<StagePlan> = z.strictObject({

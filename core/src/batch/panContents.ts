@@ -4,7 +4,8 @@ import { airPressureKPa } from '../heat/atmosphere'
 import { addCompositions, massG, scaleComposition } from '../mixture/composition'
 import { reduceMixture } from '../mixture/reduceMixture'
 import type { StagePlan } from '../plan/batchPlan'
-import { EMPTY_PAN, planSalt, putIn, strained, type PanContents } from '../plan/planBatch'
+import { EMPTY_PAN, endStep, putIn, type PanContents } from '../formula/panStep'
+import { planSalt } from '../plan/planBatch'
 import { planStage } from '../plan/planStage'
 import type { BatchState } from './batchState'
 
@@ -30,7 +31,7 @@ export function actualContents(state: BatchState, beforeStepId?: string): PanCon
     const ended = state.steps[step.id]
     const endG = ended?.massG ?? (step.technique === 'reduce' ? (ended?.stage ?? plan.stages.find((s) => s.stepId === step.id))?.targetMassG : undefined)
     if (endG !== undefined && endG < massG(contents.liquid)) contents = { ...contents, liquid: reduceMixture(contents.liquid, { massG: endG }, 1, pressureKPa) }
-    if (step.technique === 'strain') contents = strained(contents)
+    if (step.technique !== 'reduce') contents = endStep(contents, step)
   }
   if (state.saltAdded && beforeStepId === undefined) contents = { ...contents, liquid: { ...contents.liquid, salt: contents.liquid.salt + state.saltAdded.massG } }
   return contents
@@ -50,7 +51,7 @@ export function beginStage(state: BatchState, stepId: string): StagePlan | undef
   if (!frozen || !contents || step?.technique !== 'reduce') return undefined
   const planTemp = state.plan?.stages.find((s) => s.stepId === stepId)?.startTempC
   return planStage({ pan: frozen.pan, ring: frozen.ring, settings: frozen.settings }, {
-    stepId, phrase: planned?.phrases[stepId] ?? step.target ?? '', mixture: contents.liquid, inPan: contents.inPan, tempC: planTemp ?? (contents.liquid.gelatin > 0 ? HOT_PAN_C : COLD_GOODS_C), heat: step.heat ?? 'high',
+    stepId, phrase: planned?.phrases[stepId] ?? step.target ?? '', mixture: contents.liquid, inPan: contents.inPan, starchEqG: contents.starchEqG, tempC: planTemp ?? (contents.liquid.gelatin > 0 ? HOT_PAN_C : COLD_GOODS_C), heat: step.heat ?? 'high',
   })
 }
 

@@ -2,7 +2,7 @@ import type { Tool } from '../emulsion/butterPour'
 import type { BathHeat, Whisk } from '../emulsion/yolkBath'
 
 /** What a step does; the bench chooses its tools by it. */
-export const TECHNIQUES = ['sweat', 'deglaze', 'reduce', 'add', 'strain', 'mount', 'whisk', 'pour', 'season', 'hold', 'serve'] as const
+export const TECHNIQUES = ['sweat', 'deglaze', 'reduce', 'add', 'strain', 'mount', 'whisk', 'pour', 'season', 'hold', 'serve', 'roux', 'simmer', 'thicken', 'skim', 'brown', 'melt', 'blend', 'liaison', 'flame', 'cool'] as const
 export type Technique = (typeof TECHNIQUES)[number]
 
 /** A span of minutes: 10 %, middle, 90 %. */
@@ -19,6 +19,20 @@ export interface FormulaStep {
   readonly minutes?: MinutesBand
   /** Reductions: how far, in words; resolved by `resolveReduction`. */
   readonly target?: string
+  /** How much of a cook it takes. */
+  readonly attention?: 'constant' | 'often' | 'none'
+  /** It may be done ahead, and keeps so long, h. */
+  readonly aheadKeepsH?: number
+  /** How it is cut, by what becomes of it: strained out, eaten, browned fast. */
+  readonly cut?: 'coarse' | 'neat' | 'fine'
+  /** Steps whose outcome goes in here, where it is not simply the one before. */
+  readonly after?: readonly string[]
+  /** Colour of a roux. */
+  readonly roux?: 'white' | 'blond' | 'brown'
+  /** Simmering: share of the water that leaves over it. */
+  readonly lossFrac?: number
+  /** Straining: 0 drained, 0.6 pressed hard. */
+  readonly pressFrac?: number
   readonly heat?: 'low' | 'mediumLow' | 'medium' | 'mediumHigh' | 'high'
   /** Codes of the cautions that bite here; their texts are the catalogue's. */
   readonly cautions: readonly string[]
@@ -32,6 +46,23 @@ export interface FormulaItem {
   readonly stepId: string
   readonly amount: { readonly massG: number } | { readonly volumeMl: number }
 }
+
+/** One thing a school or a swap changes in a formula. */
+export type FormulaChange =
+  | { readonly op: 'setAmount'; readonly itemId: string; readonly amount: FormulaItem['amount'] }
+  | { readonly op: 'swap'; readonly itemId: string; readonly ingredientId: string; readonly factor: number }
+  | { readonly op: 'move'; readonly itemId: string; readonly stepId: string }
+  | { readonly op: 'drop'; readonly itemId: string }
+  | { readonly op: 'add'; readonly item: FormulaItem }
+  | { readonly op: 'setStep'; readonly stepId: string; readonly step: Partial<Omit<FormulaStep, 'id'>> }
+  | { readonly op: 'dropStep'; readonly stepId: string }
+  | { readonly op: 'addStep'; readonly afterStepId: string; readonly step: FormulaStep }
+  | { readonly op: 'setMethod'; readonly method: Partial<EmulsionMethod> }
+
+/** A way of doing it that some good cooks hold to. */
+export interface SchoolOption { readonly id: string; readonly says: string; readonly changes: readonly FormulaChange[] }
+/** Where good cooks disagree: the ways, the one taken unless another is chosen, and why. */
+export interface School { readonly id: string; readonly says: string; readonly defaultId: string; readonly reason: string; readonly options: readonly SchoolOption[] }
 
 /** How an egg and butter sauce is made: the bath under the yolks, the whisk, the butter's temperature, and where it is held. */
 export interface EmulsionMethod { readonly bath: Exclude<BathHeat, 'off'>; readonly whisk: Whisk; readonly tool: Tool; readonly butterC: number; readonly holdC: { readonly low: number; readonly high: number } }
@@ -52,6 +83,14 @@ export interface Formula {
   /** Where the amounts are from. */
   readonly source: string
   readonly emulsion?: EmulsionMethod
+  readonly schools?: readonly School[]
+  /** The sauce it descends from, by formula id. */
+  readonly motherId?: string
+  /** The ingredient that it makes, for bases. */
+  readonly makes?: string
+  /** What it is served with. */
+  readonly dishes?: readonly string[]
+  readonly keeps?: { readonly hotMin: number; readonly chilledDays: number; readonly freezes: 'good' | 'fair' | 'no' }
   readonly items: readonly FormulaItem[]
   readonly steps: readonly FormulaStep[]
 }

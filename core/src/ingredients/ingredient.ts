@@ -4,6 +4,13 @@ import { ACID_EQUIVALENT, EMPTY, SPECIES, type Composition, type FixedAcid, type
 /** How an ingredient behaves when it stays solid in the pan (shallots in wine): it is weighed with the pan and lifts the level. */
 export interface SolidInPan { readonly massShare: number; readonly volumeMlPerG: number }
 
+/** What else must be known of an ingredient: alcohol, the animal of its gelatin, whose kitchen made a stock. */
+export const MARKS = ['alcohol', 'gelatinBeef', 'gelatinPork', 'gelatinFish', 'meat', 'fish', 'dairy', 'wheat', 'barley', 'rawEgg', 'stockMade', 'stockTinned', 'stockCube', 'stockConcentrate'] as const
+export type Mark = (typeof MARKS)[number]
+/** Starches as bought; what a gram of each does depends on how it is cooked. */
+export const THICKENERS = ['flour', 'cornstarch', 'arrowroot', 'potato', 'tapioca', 'waxyMaize', 'riceFlour'] as const
+export type Thickener = (typeof THICKENERS)[number]
+
 /** An ingredient as kitchens know it; composition in g per 100 g. */
 export interface Ingredient {
   readonly id: string
@@ -16,6 +23,19 @@ export interface Ingredient {
   readonly emulsionRole?: 'yolk' | 'butter'
   /** Mass of one piece, where it is counted. */
   readonly pieceG?: number
+  /** Share left when it is trimmed. */
+  readonly trimYield?: number
+  readonly group?: string
+  readonly thickens?: Thickener
+  readonly marks?: readonly Mark[]
+  /** Days it keeps once opened or bought fresh. */
+  readonly shelfDays?: number
+  /** Price of a kilogram in minor units of the kitchen's money. */
+  readonly costMinorPerKg?: number
+  /** Months in which it is best; none where it is always there. */
+  readonly months?: readonly number[]
+  /** The formula that makes it, where the kitchen makes it itself. */
+  readonly madeBy?: string
   readonly allergens: Readonly<Record<string, AllergenMark>>
   /** Where the numbers are from, or that they are an estimate. */
   readonly source: string

@@ -1,4 +1,4 @@
-import type { ReductionFlag } from './reductionTarget'
+import type { ReductionFlag, Texture } from './reductionTarget'
 
 interface ClaimBase { readonly flags: readonly ReductionFlag[]; readonly isAbout: boolean; /** The start that the phrase itself names, ml. */ readonly fromMl?: number }
 /** One thing a phrase says about how far a liquid goes down. */
@@ -7,6 +7,7 @@ export type ReductionClaim = ClaimBase & (
   | { readonly kind: 'volumeLeft'; readonly valueMl: number }
   | { readonly kind: 'volumeGone'; readonly valueMl: number }
   | { readonly kind: 'auSec' }
+  | { readonly kind: 'texture'; readonly texture: Texture }
 )
 
 const WORDS: Readonly<Record<string, number>> = { half: 1 / 2, 'a half': 1 / 2, 'one half': 1 / 2, 'a third': 1 / 3, 'one third': 1 / 3, 'two thirds': 2 / 3, 'a quarter': 1 / 4, 'one quarter': 1 / 4, 'three quarters': 3 / 4, 'a fifth': 1 / 5, 'a tenth': 1 / 10 }
@@ -29,6 +30,9 @@ type Made = (match: RegExpExecArray, isAbout: boolean) => ReductionClaim
 // Tried in this order; each takes its words out of the phrase, so that nothing is counted twice
 const PATTERNS: readonly (readonly [RegExp, Made])[] = [
   [/\b(?:au sec|almost dry|nearly dry)\b/, (_, isAbout) => ({ kind: 'auSec', flags: [], isAbout })],
+  [/\b(?:nappe|coats? (?:a|the) (?:back of (?:a|the) )?spoon|to coat)\b/, (_, isAbout) => ({ kind: 'texture', texture: 'nappe', flags: [], isAbout })],
+  [/\b(?:syrup|syrupy|syrup consistency)\b/, (_, isAbout) => ({ kind: 'texture', texture: 'syrup', flags: [], isAbout })],
+  [/\b(?:glaze|glace)\b/, (_, isAbout) => ({ kind: 'texture', texture: 'glaze', flags: [], isAbout })],
   [new RegExp(`(?:from\\s+)?(\\d+(?:[.,]\\d+)?)\\s*(?:ml\\s*)?to\\s+${AMOUNT}`), (m, isAbout) => {
     const { valueMl, flags } = millilitres(m[2] ?? '', m[3] ?? '')
     return { kind: 'volumeLeft', valueMl, fromMl: millilitres(m[1] ?? '', m[3] ?? '').valueMl, flags, isAbout }

@@ -5,7 +5,12 @@ export const AGREEMENT = { ok: 0.1, loose: 0.25, exactBand: 0.05, aboutBand: 0.1
 /** "Almost dry": share of the liquid added in this step, its band, and the least that stays in any pan. */
 export const AU_SEC = { fraction: 0.08, low: 0.03, high: 0.12, floorMl: 5 } as const
 
-export type ReductionFlag = 'loose' | 'by_to_swap' | 'no_preposition' | 'not_a_reduction' | 'empty' | 'need_start' | 'confirm_fold' | 'unit_locale' | 'base' | 'not_understood'
+/** Texture words that are no fractions: where each stops is judged from what is in the pan. */
+export type Texture = 'nappe' | 'syrup' | 'glaze'
+/** Volume at which a liquid has a texture, with its band, ml. */
+export interface TextureVolume { readonly volumeMl: number; readonly lowMl: number; readonly highMl: number }
+
+export type ReductionFlag = 'loose' | 'by_to_swap' | 'no_preposition' | 'not_a_reduction' | 'empty' | 'need_start' | 'confirm_fold' | 'unit_locale' | 'base' | 'not_understood' | 'need_composition'
 
 /** One way to read a phrase: what is left, as a share and in ml. */
 export interface Reading { readonly fractionLeft: number; readonly volumeMl: number }
@@ -38,11 +43,14 @@ function fractionOf(claim: ReductionClaim, startMl: number): number {
  *
  * @param claims - from `parseReduction`; at least one
  * @param startMl - liquid in the pan when the reduction begins, ml at 20 °C; undefined where unknown
+ * @param textureVolume - where this liquid would have a texture; undefined where its composition is not known
  */
-export function resolveReduction(claims: readonly ReductionClaim[], startMl?: number): ReductionTarget {
+export function resolveReduction(claims: readonly ReductionClaim[], startMl?: number, textureVolume?: (texture: Texture) => TextureVolume | undefined): ReductionTarget {
   if (claims.length === 0) return none('ask', ['not_understood'])
   const texture = claims.find((claim) => claim.kind === 'auSec')
   if (texture) return auSec(startMl)
+  const word = claims.find((claim) => claim.kind === 'texture')
+  if (word?.kind === 'texture') return byTexture(word.texture, startMl, textureVolume)
   const start = startMl ?? claims.find((claim) => claim.fromMl !== undefined)?.fromMl
   if (start === undefined && claims.some((c) => c.kind !== 'fractionLeft')) return none('ask', ['need_start'])
   const base = start ?? 1
@@ -81,4 +89,11 @@ function auSec(startMl?: number): ReductionTarget {
   const atLeast = (fraction: number) => Math.max(AU_SEC.floorMl, fraction * startMl)
   const volumeMl = atLeast(AU_SEC.fraction)
   return { status: 'texture', volumeMl, fractionLeft: volumeMl / startMl, lowMl: atLeast(AU_SEC.low), highMl: atLeast(AU_SEC.high), options: [], flags: [] }
+}
+
+function byTexture(texture: Texture, startMl: number | undefined, textureVolume: ((texture: Texture) => TextureVolume | undefined) | undefined): ReductionTarget {
+  const found = textureVolume?.(texture)
+  if (startMl === undefined || !found) return none('ask', [startMl === undefined ? 'need_start' : 'need_composition'])
+  if (found.volumeMl >= startMl) return none('conflict', ['not_a_reduction'], [{ fractionLeft: found.volumeMl / startMl, volumeMl: found.volumeMl }])
+  return { status: 'texture', ...found, fractionLeft: found.volumeMl / startMl, options: [], flags: [] }
 }

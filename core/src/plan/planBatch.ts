@@ -3,14 +3,14 @@ import type { Formula, FormulaItem, FormulaStep, MinutesBand } from '../formula/
 import type { KitchenSettings, Pan, Ring } from '../formula/kitchen'
 import { compositionOf, type Ingredient } from '../ingredients/ingredient'
 import { LIMITS } from '../limits'
-import { addCompositions, EMPTY, massG, type Composition } from '../mixture/composition'
+import { massG, type Composition } from '../mixture/composition'
 import { reduceMixture } from '../mixture/reduceMixture'
-import { strain } from '../mixture/strain'
 import { density20GPerMl, volume20Ml } from '../mixture/volume'
 import { roundMass, roundPieces, roundSaltSpoons, roundVolume } from '../units/roundAmount'
 import { capacityMl } from '../vessel/profile'
 import { SCORCH } from '../reduction/scorch'
-import type { BatchPlan, InPan, PlanWarning, SaltPlan, StagePlan, WeighOutLine } from './batchPlan'
+import { EMPTY_PAN, endStep, putIn } from '../formula/panStep'
+import type { BatchPlan, PlanWarning, SaltPlan, StagePlan, WeighOutLine } from './batchPlan'
 import { emulsionMinutes, emulsionWarnings, planEmulsion } from './planEmulsion'
 import { planStage, REDUCTION_MODEL_VERSION, type StagePlace } from './planStage'
 
@@ -19,7 +19,6 @@ export const COUNT_BACK_SPARE = 1.2
 const FULLEST_SHARE = 2 / 3 // a pan fuller than this boils over
 const LIQUIDS_ARRIVE_C = 20
 const STAGE_STAYS_HOT_C = 90
-const FAT_ML_PER_G = 1 / 0.88 // liquid butterfat near the boil
 const SALT_SPOON_BELOW_G = 8
 
 /** What is asked for: a sauce, for how many, when, in which pan on which ring, with which goods. */
@@ -35,11 +34,6 @@ export interface PlanRequest {
   /** Step id → reduction phrase, where the cook changed it. */
   readonly phrases?: Readonly<Record<string, string>>
 }
-
-/** The pan along the steps of a formula: liquid, and what lies in it. */
-export interface PanContents { readonly liquid: Composition; readonly inPan: InPan; readonly fat: Composition; readonly solidsG: number }
-/** An empty pan. */
-export const EMPTY_PAN: PanContents = { liquid: EMPTY, inPan: { massG: 0, volumeMl: 0 }, fat: EMPTY, solidsG: 0 }
 
 /** The ingredient that an item means with the chosen sources. */
 export function ingredientOf(item: FormulaItem, ingredients: ReadonlyMap<string, Ingredient>, sources: PlanRequest['sources'] = {}): Ingredient {
@@ -58,36 +52,11 @@ export function weighOut({ formula, ingredients, place, portions, sources }: Pic
     const exactG = factor * ('massG' in item.amount ? item.amount.massG : item.amount.volumeMl * density)
     const exactMl = exactG / density
     const isPoured = 'volumeMl' in item.amount
-    const { pieceG } = ingredient
+    const pieceG = ingredient.emulsionRole === 'yolk' ? ingredient.pieceG : undefined // yolks are counted; all else is weighed or poured
     const shown = pieceG ? roundPieces(exactG, pieceG) : isPoured ? roundVolume(exactMl) : roundMass(exactG, place.settings.scaleStepG)
     const gramsPer = pieceG ?? (isPoured ? density : 1)
     return { itemId: item.id, ingredientId: ingredient.id, name: ingredient.name, isLiquid: ingredient.isLiquid, stepId: item.stepId, exactG, exactMl, shown, shownG: shown.value * gramsPer }
   })
-}
-
-/** Puts a step's goods into the pan: liquids join the liquid, shallots lie in it, butter for sweating becomes clear fat (its water boils off). */
-export function putIn(contents: PanContents, step: FormulaStep, lines: readonly { readonly ingredientId: string; readonly massG: number }[], ingredients: ReadonlyMap<string, Ingredient>): PanContents {
-  return lines.reduce<PanContents>((pan, line) => {
-    const ingredient = ingredients.get(line.ingredientId)
-    if (!ingredient) throw new DomainError('missingIngredient', step.id, line.ingredientId)
-    const solid = ingredient.solidInPan
-    if (solid) {
-      const grams = line.massG * solid.massShare
-      return { ...pan, solidsG: pan.solidsG + grams, inPan: { massG: pan.inPan.massG + grams, volumeMl: pan.inPan.volumeMl + grams * solid.volumeMlPerG } }
-    }
-    const composition = compositionOf(ingredient, line.massG)
-    if (step.technique === 'sweat') {
-      const fat = { ...EMPTY, fat: composition.fat }
-      return { ...pan, fat: addCompositions(pan.fat, fat), inPan: { massG: pan.inPan.massG + fat.fat, volumeMl: pan.inPan.volumeMl + fat.fat * FAT_ML_PER_G } }
-    }
-    return { ...pan, liquid: addCompositions(pan.liquid, composition) }
-  }, contents)
-}
-
-/** The pan after the sieve: solids and what clings to them stay behind, the clear fat goes through. */
-export function strained(contents: PanContents): PanContents {
-  const { strained: liquid } = strain(contents.liquid, { mirepoix: contents.solidsG })
-  return { liquid: addCompositions(liquid, contents.fat), inPan: { massG: 0, volumeMl: 0 }, fat: EMPTY, solidsG: 0 }
 }
 
 /** Salt to add at the very end. */
@@ -127,9 +96,9 @@ export function planBatch(request: PlanRequest): BatchPlan {
     alcoholG += alcoholIn
     low += alcoholIn
     high += alcoholIn
-    if (step.technique === 'strain') contents = strained(contents)
+    if (step.technique !== 'reduce') contents = endStep(contents, step)
     if (step.technique !== 'reduce') return { stepId: step.id, minutes: (emulsion && emulsionMinutes(step.technique, emulsion)) ?? step.minutes ?? { low: 0, value: 0, high: 0 } }
-    const stage = planStage(place, { stepId: step.id, phrase: request.phrases?.[step.id] ?? step.target ?? '', mixture: contents.liquid, inPan: contents.inPan, tempC: arrivalTempC(contents.liquid, before, stages.length > 0), heat: step.heat ?? 'high' })
+    const stage = planStage(place, { stepId: step.id, phrase: request.phrases?.[step.id] ?? step.target ?? '', mixture: contents.liquid, inPan: contents.inPan, starchEqG: contents.starchEqG, tempC: arrivalTempC(contents.liquid, before, stages.length > 0), heat: step.heat ?? 'high' })
     stages.push(stage)
     warnings.push(...stageWarnings(place.pan, stage))
     low *= stage.ethanolLeftFrac.low

@@ -12,6 +12,7 @@ import { saltWaterActivity, surroundings, type Surroundings } from '../reduction
 import { HEAT_LEVELS, HEATERS, netPowerW, type HeatLevel } from '../reduction/heater'
 import { dryMarginS } from '../reduction/scorch'
 import { simulateReduction } from '../reduction/simulateReduction'
+import { textureVolume } from '../thicken/textureStop'
 import { depthAtVolumeMm, radiusAtMm } from '../vessel/profile'
 import type { InPan, LevelPoint, StagePlan } from './batchPlan'
 
@@ -30,7 +31,7 @@ export class TargetUnclear extends DomainError {
 export interface StagePlace { readonly pan: Pan; readonly ring: Ring; readonly settings: KitchenSettings }
 
 /** What a stage begins with. */
-export interface StageStart { readonly stepId: string; readonly phrase: string; readonly mixture: Composition; readonly inPan: InPan; readonly tempC: number; readonly heat: HeatLevel; readonly storedInPanJ?: number }
+export interface StageStart { readonly stepId: string; readonly phrase: string; readonly mixture: Composition; readonly inPan: InPan; /** Starch in it as white-roux flour, g. */ readonly starchEqG?: number; readonly tempC: number; readonly heat: HeatLevel; readonly storedInPanJ?: number }
 
 /** Where water boils in this kitchen with this much salt in it, °C. */
 export function boilingPointC(mixture: Composition, altitudeM: number): number {
@@ -55,7 +56,7 @@ export function panSurroundings({ pan, settings }: Pick<StagePlace, 'pan' | 'set
 export function planStage(place: StagePlace, begin: StageStart): StagePlan {
   const { pan, ring, settings } = place
   const startVolumeMl = volume20Ml(begin.mixture)
-  const target = resolveReduction(parseReduction(begin.phrase), startVolumeMl)
+  const target = resolveReduction(parseReduction(begin.phrase), startVolumeMl, (texture) => textureVolume(begin.mixture, begin.starchEqG ?? 0, texture))
   if ((target.status !== 'ok' && target.status !== 'texture') || target.volumeMl === undefined) throw new TargetUnclear(begin.stepId, begin.phrase, target)
   const pressureKPa = airPressureKPa(settings.altitudeM)
   const end = reduceMixture(begin.mixture, { volumeMl: target.volumeMl }, 1, pressureKPa)
