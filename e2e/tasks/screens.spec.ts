@@ -37,7 +37,7 @@ for (const theme of ['day', 'night']) {
     await page.getByRole('button', { name: 'Step done' }).click()
     await page.locator('svg.emulsion').waitFor()
     await check('sabayon')
-    for (let i = 0; i < 5; i++) await page.keyboard.press('Space')
+    for (let i = 0; i < 5; i++) await page.keyboard.press('Space') // as fast as a hand can: none is lost, none counts twice
     await page.getByText('pour on').waitFor()
     await check('pour')
     await openScreen(page, kitchen, '/service')

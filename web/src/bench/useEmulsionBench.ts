@@ -1,5 +1,5 @@
 import { DROPS_G_PER_S, type BathHeat, type Cue } from '@liquamen/core'
-import { computed, ref, type Ref } from 'vue'
+import { computed, nextTick, ref, type Ref } from 'vue'
 import type { BatchView } from '../kitchen/batchView'
 import { useKitchen } from '../kitchen/kitchen.store'
 import type { useBench } from './useBench'
@@ -60,8 +60,13 @@ export function useEmulsionBench(view: Ref<BatchView>, bench: ReturnType<typeof 
     if (told) await bench.keep('fact.corrected', { factId: told.id, kind: 'ingredient.weighed', payload }, `${count} yolks`)
     else await bench.keep('ingredient.weighed', payload, `${count} yolks`)
   }
-  /** The one key: the next cue, lift off, pour, stop, go on. */
-  async function next(): Promise<void> {
+  let last: Promise<void> = Promise.resolve()
+  /** The one key: the next cue, lift off, pour, stop, go on. Taps come one after another, each on what the one before has done. */
+  function next(): Promise<void> {
+    last = last.then(goOn).then(() => nextTick())
+    return last
+  }
+  async function goOn(): Promise<void> {
     const { step, bowl } = view.value
     if (step?.technique === 'whisk') {
       if (nextCue.value) await cue(nextCue.value)
