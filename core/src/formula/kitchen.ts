@@ -1,5 +1,6 @@
 import type { BowlMaterial } from '../emulsion/yolkBath'
 import type { HeaterKind } from '../reduction/heater'
+import type { HouseMeasures } from '../quantity/weigh'
 import { DEFAULT_HOUSE_RULES, type HouseRules } from '../safety/codes'
 import type { VesselProfile } from '../vessel/profile'
 
@@ -19,7 +20,7 @@ export interface Ring { readonly id: string; readonly number: number; readonly r
 export interface CrewMember { readonly id: string; readonly name: string; readonly role: 'cook' | 'sousChef' | 'admin' }
 
 /** The place: how high it lies decides where water boils. */
-export interface KitchenSettings { readonly name: string; readonly altitudeM: number; readonly roomTempC: number; readonly timeZone: string; readonly scaleStepG: number; readonly isDemo: boolean; readonly rules?: HouseRules }
+export interface KitchenSettings { readonly name: string; readonly altitudeM: number; readonly roomTempC: number; readonly timeZone: string; readonly scaleStepG: number; readonly isDemo: boolean; readonly rules?: HouseRules; /** What its cup, pinch or splash is, said once. */ readonly measures?: HouseMeasures; /** Money in which goods are priced, ISO 4217. */ readonly currency?: string }
 
 /** The rules a kitchen holds by; cautious ones where it has not said. */
 export const houseRules = (settings: KitchenSettings): HouseRules => settings.rules ?? DEFAULT_HOUSE_RULES

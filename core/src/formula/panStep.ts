@@ -23,9 +23,11 @@ export interface PanContents {
   /** Liquor that the solids will hold when drained. */
   readonly heldG: number
   readonly starchEqG: number
+  /** Fat that sits in the yolk's own particles and counts as water phase, g. */
+  readonly yolkFatG: number
 }
 /** An empty pan. */
-export const EMPTY_PAN: PanContents = { liquid: EMPTY, inPan: { massG: 0, volumeMl: 0 }, fat: EMPTY, solidsG: 0, heldG: 0, starchEqG: 0 }
+export const EMPTY_PAN: PanContents = { liquid: EMPTY, inPan: { massG: 0, volumeMl: 0 }, fat: EMPTY, solidsG: 0, heldG: 0, starchEqG: 0, yolkFatG: 0 }
 
 /** White-roux flour that an amount of a good is worth where it is put in so. */
 function flourWorthG(ingredient: Ingredient, grams: number, step: FormulaStep): number {
@@ -55,7 +57,7 @@ export function putIn(contents: PanContents, step: FormulaStep, lines: readonly 
       const fat = { ...EMPTY, fat: composition.fat * (step.technique === 'brown' ? BROWN_YIELD : 1) }
       return { ...pan, fat: addCompositions(pan.fat, fat), inPan: { massG: pan.inPan.massG + fat.fat, volumeMl: pan.inPan.volumeMl + fat.fat * FAT_ML_PER_G } }
     }
-    return { ...pan, liquid: addCompositions(pan.liquid, composition), starchEqG }
+    return { ...pan, liquid: addCompositions(pan.liquid, composition), starchEqG, yolkFatG: pan.yolkFatG + (ingredient.emulsionRole === 'yolk' ? composition.fat : 0) }
   }, contents)
 }
 
@@ -63,7 +65,7 @@ export function putIn(contents: PanContents, step: FormulaStep, lines: readonly 
 export function strained(contents: PanContents, pressFrac = 0): PanContents {
   const total = massG(contents.liquid)
   const share = total > 0 ? Math.max(0, total - contents.heldG * (1 - pressFrac)) / total : 0
-  return { liquid: addCompositions(scaleComposition(contents.liquid, share), contents.fat), inPan: { massG: 0, volumeMl: 0 }, fat: EMPTY, solidsG: 0, heldG: 0, starchEqG: contents.starchEqG * share }
+  return { liquid: addCompositions(scaleComposition(contents.liquid, share), contents.fat), inPan: { massG: 0, volumeMl: 0 }, fat: EMPTY, solidsG: 0, heldG: 0, starchEqG: contents.starchEqG * share, yolkFatG: contents.yolkFatG * share }
 }
 
 /** Clear fat goes into the liquid: flour binds it, a mount or a blender tears it into drops. */

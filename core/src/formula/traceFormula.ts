@@ -106,7 +106,7 @@ export function traceFormula(formula: Formula, { ingredients, altitudeM }: Trace
     const addedG = lines.reduce((sum, l) => sum + l.massG, 0)
     const total = { ...contents.liquid, fat: contents.liquid.fat + contents.fat.fat }
     const mass = massG(total)
-    const thickness = thicknessOf(contents.liquid, contents.starchEqG)
+    const thickness = thicknessOf(contents.liquid, contents.starchEqG, contents.yolkFatG)
     const viscosity = mass > 0 ? viscosityPaS(thickness, SPOON_C) : 0
     return {
       stepId: step.id, verb: step.verb, technique: step.technique, contents, massG: mass, volumeMl: volume20Ml(total), addedG, leftG: before + addedG - allOf(contents), phaseFrac: thickness.phaseFrac ?? 0, band: phaseBand(thickness.phaseFrac ?? 0),

@@ -12,10 +12,14 @@ const STOPS = { nappe: { paS: [0.2, 0.3, 0.8] }, syrup: { paS: [0.05, 0.1, 0.2] 
 const HALVINGS = 24
 const DRIEST = 0.02
 
-/** What thickens a mixture, in % of it. @param starchEqG - starch in it as white-roux flour, g */
-export function thicknessOf(of: Composition, starchEqG: number): Thickness {
+/**
+ * What thickens a mixture, in % of it.
+ * @param starchEqG - starch in it as white-roux flour, g
+ * @param yolkFatG - fat of its yolks, which is no drop, g
+ */
+export function thicknessOf(of: Composition, starchEqG: number, yolkFatG = 0): Thickness {
   const total = massG(of)
-  const fatMl = of.fat / milkFatGPerMl(60)
+  const fatMl = Math.max(0, of.fat - yolkFatG) / milkFatGPerMl(60)
   const volume = volume20Ml(of)
   return { solidsPct: (100 * Math.max(0, solidsFrac(of) * total - of.gelatin - of.starch - of.fat)) / total, gelatinPct: (100 * of.gelatin) / total, starchPct: (100 * starchEqG) / total, phaseFrac: volume > 0 ? Math.min(0.78, fatMl / volume) : 0 }
 }

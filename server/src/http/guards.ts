@@ -1,4 +1,4 @@
-import { isStorableText, problem } from '@liquamen/contracts'
+import { CSV_LIMIT_BYTES, isStorableText, problem } from '@liquamen/contracts'
 import { bodyLimit } from 'hono/body-limit'
 import { createMiddleware } from 'hono/factory'
 import { ProblemError } from './problemError'
@@ -9,9 +9,10 @@ const IMPORT_LIMIT_BYTES = 100 * 1024 * 1024
 const tooLarge = (limit: number) => bodyLimit({ maxSize: limit, onError: () => { throw new ProblemError(problem(413, 'tooLarge', `That is more than ${limit / 1024 / 1024} MB, which is the most that is taken at once.`)) } })
 const smallBodies = tooLarge(BODY_LIMIT_BYTES)
 const importBodies = tooLarge(IMPORT_LIMIT_BYTES)
+const tableBodies = tooLarge(CSV_LIMIT_BYTES)
 
-/** Refuses bodies that are too large; a kitchen file may be larger than the rest. */
-export const limitBodies = createMiddleware((c, next) => (c.req.path === '/api/import' ? importBodies : smallBodies)(c, next))
+/** Refuses bodies that are too large; a kitchen file or a table of goods may be larger than the rest. */
+export const limitBodies = createMiddleware((c, next) => (c.req.path === '/api/import' ? importBodies : c.req.path.startsWith('/api/catalog/ingredients/') ? tableBodies : smallBodies)(c, next))
 
 /** Every text in a body must be one that can be stored. */
 function findBadText(value: unknown): boolean {

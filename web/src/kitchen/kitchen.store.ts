@@ -133,6 +133,7 @@ export const useKitchen = defineStore('kitchen', () => {
           if (facts.some((fact) => fact.kind === 'order.taken')) void refreshDetails()
         },
         samples(samples) { channels.take(samples.channelId, samples.samples); channel.postMessage(samples) },
+        catalog: () => void refreshCatalog(),
         clock: (serverNowMs) => setClockOffset(Math.round(serverNowMs - Date.now())),
         open: () => { reached(); void send() },
         lost,

@@ -1,5 +1,5 @@
-import type { KitchenCatalog } from '@liquamen/core'
-import { asc } from 'drizzle-orm'
+import type { Formula, KitchenCatalog } from '@liquamen/core'
+import { asc, and, eq, like, sql } from 'drizzle-orm'
 import type { Tx } from '../../db/database'
 import { catalogItems } from '../../db/schema'
 
@@ -19,4 +19,22 @@ export async function readCatalog(tx: Tx): Promise<KitchenCatalog> {
 export async function addToCatalog(tx: Tx, kitchenId: string, catalog: KitchenCatalog): Promise<void> {
   const rows = [{ kitchenId, kind: 'settings', id: 'settings', place: 0, body: catalog.settings as unknown }, ...LISTS.flatMap((kind) => catalog[kind].map((body, place) => ({ kitchenId, kind, id: body.id, place, body: body as unknown })))]
   await tx.insert(catalogItems).values(rows).onConflictDoNothing()
+}
+
+/** Writes one item of the catalogue; a new one goes to the end of its list. */
+export async function putCatalogItem(tx: Tx, kitchenId: string, kind: string, id: string, body: unknown): Promise<void> {
+  const last = await tx.select({ place: sql<number>`coalesce(max(${catalogItems.place}), -1)::int` }).from(catalogItems).where(eq(catalogItems.kind, kind))
+  await tx.insert(catalogItems).values({ kitchenId, kind, id, place: (last[0]?.place ?? -1) + 1, body }).onConflictDoUpdate({ target: [catalogItems.kitchenId, catalogItems.kind, catalogItems.id], set: { body } })
+}
+
+/** Older versions of a formula. */
+export async function readVersions(tx: Tx, id: string): Promise<Formula[]> {
+  return (await tx.select({ body: catalogItems.body }).from(catalogItems).where(and(eq(catalogItems.kind, 'formulaVersions'), like(catalogItems.id, `${id}@%`)))).map((row) => row.body as Formula)
+}
+
+/** Name under which listeners hear that the catalogue is another. */
+export const CATALOG_CHANNEL = 'catalog'
+/** Tells every browser of the kitchen to read the catalogue anew. */
+export async function tellCatalogChanged(tx: Tx, kitchenId: string): Promise<void> {
+  await tx.execute(sql`select pg_notify('liquamen', ${JSON.stringify({ kitchenId, channelId: CATALOG_CHANNEL })})`)
 }

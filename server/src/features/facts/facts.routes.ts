@@ -3,6 +3,7 @@ import { factsPageSchema, postFactsAnswerSchema, postFactsSchema } from '@liquam
 import { streamSSE } from 'hono/streaming'
 import type { AppDeps } from '../../app'
 import { createRouter } from '../../http/context'
+import { CATALOG_CHANNEL } from '../catalog/catalog.repo'
 
 const HEARTBEAT_MS = 15_000
 const json = <T>(schema: T) => ({ 'application/json': { schema } })
@@ -47,6 +48,10 @@ export function factsRoutes({ facts, channels, feed, stopping, clock, demoClock 
       }
       for (const channelId of [...dueChannels]) {
         dueChannels.delete(channelId)
+        if (channelId === CATALOG_CHANNEL) {
+          await stream.writeSSE({ event: 'catalog', data: '' })
+          continue
+        }
         const latest = await channels.latest(kitchenId, channelId).catch(() => undefined)
         if (latest?.samples.length && !stream.aborted) await stream.writeSSE({ event: 'samples', data: JSON.stringify(latest) })
       }
