@@ -1,5 +1,5 @@
 import { DomainError, requireInRange } from '../errors'
-import type { Formula, FormulaItem, FormulaStep, MinutesBand } from '../formula/formula'
+import type { Formula, FormulaItem, MinutesBand } from '../formula/formula'
 import type { KitchenSettings, Pan, Ring } from '../formula/kitchen'
 import { compositionOf, type Ingredient } from '../ingredients/ingredient'
 import { LIMITS } from '../limits'

@@ -30,6 +30,8 @@ export const UNITS: readonly Unit[] = [
   { id: 'tbsp', kind: 'volume', words: ['tbsp', 'tbsps', 'tbs', 'tablespoon', 'tablespoons'], size: 15, looseness: 0.05 },
   { id: 'flOz', kind: 'volume', words: ['fl oz', 'fl. oz', 'fluid ounce', 'fluid ounces'], readings: { us: 29.5735, uk: 28.4131 } },
   { id: 'cup', kind: 'volume', words: ['cup', 'cups'], readings: { us: 236.588, metric: 250, japan: 200 }, looseness: 0.04 },
+  { id: 'usCup', kind: 'volume', words: ['us cup', 'us cups'], size: 236.588, looseness: 0.04 },
+  { id: 'metricCup', kind: 'volume', words: ['metric cup', 'metric cups'], size: 250, looseness: 0.04 },
   { id: 'pint', kind: 'volume', words: ['pint', 'pints', 'pt'], readings: { us: 473.176, uk: 568.261 } },
   { id: 'quart', kind: 'volume', words: ['quart', 'quarts', 'qt'], readings: { us: 946.353, uk: 1136.52 } },
   { id: 'gallon', kind: 'volume', words: ['gallon', 'gallons', 'gal'], readings: { us: 3785.41, uk: 4546.09 } },

@@ -21,8 +21,8 @@ const alarms = useAlarms(deadlines)
 provide(alarmsKey, alarms)
 useSafetyWatch()
 
-const screens = [['service', '/service'], ['stove', '/stove'], ['bench', '/bench'], ['log', '/log']] as const
-const isService = computed(() => route.path !== '/log' && !route.path.startsWith('/log/'))
+const screens = [['service', '/service'], ['stove', '/stove'], ['bench', '/bench'], ['book', '/book'], ['log', '/log']] as const
+const isService = computed(() => !/^\/(log|book)(\/|$)/.test(route.path))
 const isNight = computed(() => theme.global.name.value === 'night')
 const crewName = computed(() => kitchen.catalog?.crew.find((c) => c.id === kitchen.crewId)?.name ?? '')
 onMounted(() => void kitchen.open())

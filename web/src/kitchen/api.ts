@@ -1,5 +1,5 @@
-import { batchFactsSchema, batchListSchema, channelListSchema, enrolAnswerSchema, factsPageSchema, guestDetailsListSchema, importAnswerSchema, postFactsAnswerSchema, problemSchema, samplesSchema, sessionSchema, type GuestDetails, type Problem } from '@liquamen/contracts'
-import type { Envelope, Fact } from '@liquamen/core'
+import { formulaVersionsSchema, houseMeasuresSchema, ingredientPreviewSchema, savedFormulaSchema, savedIngredientSchema, batchFactsSchema, batchListSchema, channelListSchema, enrolAnswerSchema, factsPageSchema, guestDetailsListSchema, importAnswerSchema, postFactsAnswerSchema, problemSchema, samplesSchema, sessionSchema, type GuestDetails, type Problem } from '@liquamen/contracts'
+import type { Envelope, Fact, Formula, HouseMeasures, Ingredient } from '@liquamen/core'
 import type { z } from 'zod'
 
 /** An answer that is a refusal, as the server told it. */
@@ -35,6 +35,11 @@ export const api = {
   putGuestDetails: (details: GuestDetails) => call(undefined, `/guest-details/${details.id}`, 'PUT', details),
   batches: async (query: Record<string, string>) => (await call(batchListSchema, `/batches?${new URLSearchParams(query).toString()}`)).batches,
   batchFacts: async (id: string) => (await call(batchFactsSchema, `/batches/${id}`)).facts as unknown as Fact[],
+  saveFormula: async (formula: Formula) => (await call(savedFormulaSchema, `/catalog/formulas/${formula.id}`, 'PUT', formula)).formula,
+  formulaVersions: async (id: string) => (await call(formulaVersionsSchema, `/catalog/formulas/${id}/versions`)).versions,
+  ingredientTable: (csv: string, mode: 'preview' | 'write') => call(ingredientPreviewSchema, `/catalog/ingredients/${mode}`, 'POST', { csv }),
+  saveIngredient: async (ingredient: Ingredient) => (await call(savedIngredientSchema, `/catalog/ingredients/${ingredient.id}`, 'PUT', ingredient)).ingredient,
+  saveMeasures: (measures: HouseMeasures) => call(houseMeasuresSchema, '/catalog/measures', 'PUT', measures),
   channels: async () => (await call(channelListSchema, '/channels')).channels,
   samples: (channelId: string, fromMs: number, toMs: number) => call(samplesSchema, `/channels/${channelId}/samples?fromMs=${Math.round(fromMs)}&toMs=${Math.round(toMs)}`),
   importFile: (text: string) => call(importAnswerSchema, '/import', 'POST', text),

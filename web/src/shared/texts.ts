@@ -1,10 +1,11 @@
 import type { BatchPlan, StagePlan } from '@liquamen/core'
+import { bookTexts } from './texts.book'
 import { emulsionTexts } from './texts.emulsion'
 import { numberText, percentText } from './format'
 
 /** Everything the app says, in one place, ready for other languages. Sauce and step names are the formula's own words. */
 export const texts = {
-  app: { name: 'Liquamen', screens: { service: 'Service', stove: 'Stove', bench: 'Bench', log: 'Log' }, day: 'Day', night: 'Night', cook: 'Who cooks', loading: 'Opening the kitchen', failed: 'The server is out of reach, and this browser has nothing kept yet.', tryAgain: 'Try again', undo: 'Undo', close: 'Close', cancel: 'Cancel', keep: 'Keep', explain: 'Where this comes from' },
+  app: { name: 'Liquamen', screens: { service: 'Service', stove: 'Stove', bench: 'Bench', book: 'Book', log: 'Log' }, day: 'Day', night: 'Night', cook: 'Who cooks', loading: 'Opening the kitchen', failed: 'The server is out of reach, and this browser has nothing kept yet.', tryAgain: 'Try again', undo: 'Undo', close: 'Close', cancel: 'Cancel', keep: 'Keep', explain: 'Where this comes from' },
   enrol: { title: 'Enrol this device', code: 'Code from where the app was started', name: 'Name of this device', key: 'Enrol' },
   offline: {
     away: (since: string) => `Server out of reach since ${since}.`, clocks: 'Clocks run on here.', kept: (n: number) => `${n} ${n === 1 ? 'tap' : 'taps'} kept, none lost.`, unsent: (n: number) => `${n} ${n === 1 ? 'tap' : 'taps'} not sent yet`, save: 'Save them as a file',
@@ -22,6 +23,7 @@ export const texts = {
     saltLine: (own: string, add: string, target: string) => `${own} % of its own; about ${add} more makes ${target} %`, bowl: 'Bowl', waterFirst: (g: string, phi: string) => `So full of butter (φ ${phi}) that it may split: ${g} g warm water before the last of it.`, bowlTooSmall: (n: number) => `Too much for one bowl and one pair of hands: make it in ${n}.`, grainyBath: 'This bath burns the layer at the wall before a ribbon stands. Take a gentler one.', linedCopper: 'Lined copper only: bare copper is not for anything sour.', panTooFull: 'More than two thirds full: it will boil over. Take a larger pan.', panTooShallow: 'Under 8 mm at the end: a stick misleads. Weigh, or tip the pan and look at the pool.', saltyAlready: (s: string) => `Salt will be ${s} % before any is added: over the mark. Use unsalted base.`, neverReached: 'This ring will not get there on this heat.', 
     flags: { loose: 'The two amounts are a little apart.', by_to_swap: 'By and to may be swapped.', no_preposition: 'By that much, or to that much?', not_a_reduction: 'That is no less than there is.', empty: 'That leaves nothing.', need_start: 'The start is not known.', confirm_fold: 'Times can be read in two ways.', unit_locale: 'Whose cup or pint?', base: 'All liquid, or only what was added?', not_understood: 'Say it as “to a third”, “by half” or “to 120 ml”.' } as Record<string, string>,
   },
+  book: bookTexts,
   emulsion: emulsionTexts,
   stove: { wells: 'Wells', stirIt: 'margin, stir it', emptyWell: (letter: string) => `Well ${letter} is empty.`, margin: 'margin', left: 'left', discardAt: (at: string) => `discard ${at}`, discardKey: 'Discard', goOn: 'or go on by name', empty: (n: number) => `Nothing on ring ${n}.`, free: 'free', restart: (at: string) => `restart till ${at}`, noRestart: 'too late to restart', light: 'light', order: (n: number, at: string) => `${n} for ${at}`, notch: (at: string, pm: string) => `notch ${at} ±${pm}`, noRings: 'No stove yet. Import a kitchen file in the Log.' },
   explain: {
