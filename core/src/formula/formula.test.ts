@@ -7,7 +7,7 @@ import { applyChoices, NO_CHOICES, scaleFormula, type Choices } from './applyCho
 import { checkFormula } from './checkFormula'
 import { diffFormula } from './diffFormula'
 import type { Formula } from './formula'
-import { scaleBy } from './limitingFactor'
+import { scaleBy } from './scaleBy'
 import { SUBSTITUTIONS, swapsFor } from './substitutions'
 import { itemMassG, stockSaltLimit, traceFormula } from './traceFormula'
 
@@ -87,12 +87,20 @@ describe('schools and swaps', () => {
 describe('scaling', () => {
   const h = of('hollandaise')
   it('by portions, volume, what limits, and the vessel', () => {
-    expect(scaleBy(h, { by: 'portions', portions: 24 }, setting)?.factor).toBeCloseTo(4, 9)
-    expect(end(scaleFormula(h, scaleBy(h, { by: 'volume', volumeMl: 1518 }, setting)!.factor)).volumeMl).toBeCloseTo(1518, 3)
-    expect(scaleBy(h, { by: 'ingredient', ingredientId: 'yolk', massG: 9 * 17 }, setting)?.factor).toBeCloseTo(3, 9)
-    expect(scaleBy(h, { by: 'ingredient', ingredientId: 'truffle', massG: 1 }, setting)).toBeUndefined()
-    const held = scaleBy(h, { by: 'vessel', capacityMl: 2363, fullestShare: 0.5, floorMl: 150 }, setting)!
-    expect(Math.max(...trace(scaleFormula(h, held.factor)).map((t) => t.volumeMl + t.contents.inPan.volumeMl))).toBeCloseTo(2363 / 2, 0)
+    const bowl = { capacityMl: 2363, fullestShare: 0.5, floorMl: 150 }
+    expect(scaleBy(h, { by: 'portions', portions: 24 }, setting, bowl)?.factor).toBeCloseTo(4, 9)
+    expect(end(scaleFormula(h, scaleBy(h, { by: 'volume', volumeMl: 1518 }, setting, bowl)!.factor)).volumeMl).toBeCloseTo(1518, 3)
+    expect(scaleBy(h, { by: 'ingredient', ingredientId: 'yolk', massG: 9 * 17 }, setting, bowl)?.factor).toBeCloseTo(3, 9)
+    expect(scaleBy(h, { by: 'ingredient', ingredientId: 'truffle', massG: 1 }, setting, bowl)).toBeUndefined()
+    const full = scaleBy(h, { by: 'vessel' }, setting, bowl)!
+    expect(full.batches).toBe(1)
+    expect(Math.max(...trace(scaleFormula(h, full.factor)).map((t) => t.volumeMl + t.contents.inPan.volumeMl))).toBeCloseTo(2363 / 2, 0)
+  })
+  it('a vessel that is too small splits the batch, one that is too wide ends as a film', () => {
+    const bowl = { capacityMl: 2363, fullestShare: 0.5, floorMl: 150 }
+    const full = scaleBy(h, { by: 'vessel' }, setting, bowl)!.factor * h.basisPortions
+    expect(scaleBy(h, { by: 'portions', portions: full * 2.5 }, setting, bowl)).toMatchObject({ batches: 3, isUnderFloor: false })
+    expect(scaleBy(h, { by: 'portions', portions: 2 }, setting, bowl)).toMatchObject({ batches: 1, isUnderFloor: true })
   })
   it('salt is judged at the end: how much of a salted stock must be unsalted', () => {
     const f = chosen(of('roastJus'), { stock: 'cube' })

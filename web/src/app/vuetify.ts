@@ -18,7 +18,7 @@ const field = { variant: 'underlined', density: 'comfortable', hideDetails: 'aut
 export function installVuetify(app: App, current: ThemeName) {
   const vuetify = createVuetify({
     theme: { defaultTheme: current, themes: { day: theme('day'), night: theme('night') } },
-    defaults: { global: { ripple: false }, VBtn: { ...flat, variant: 'outlined' }, VTextField: field, VSelect: { ...field, menuProps: { scrim: false } }, VTextarea: field, VNumberInput: field, VCheckbox: { hideDetails: true, color: 'ink' } },
+    defaults: { global: { ripple: false }, VBtn: { ...flat, variant: 'outlined' }, VTextField: field, VSelect: { ...field, menuProps: { scrim: false } }, VAutocomplete: field, VTextarea: field, VNumberInput: field, VCheckbox: { hideDetails: true, color: 'ink' } },
   })
   provideStyleHead(app)
   app.use(vuetify)

@@ -45,9 +45,9 @@ const chipProfile = computed(() => catalog.value?.pans[0]?.profile)
 
 <style scoped>
 .top { display: flex; justify-content: space-between; align-items: center; gap: 16px; flex-wrap: wrap; }
-.keys { display: flex; gap: 12px; }
+.keys { display: flex; gap: 12px; flex-wrap: wrap; }
 .filter { display: flex; gap: 20px; flex-wrap: wrap; padding: 6px 0 14px; border-bottom: 1.25px solid var(--ink); }
-.filter > * { flex: 1 1 150px; }
+.filter > * { flex: 1 1 130px; min-width: 0; }
 .none { padding: 20px 0; }
 .river { position: relative; margin-top: 10px; }
 .river > svg { position: absolute; inset: 0; }

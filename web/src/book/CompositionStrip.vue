@@ -20,6 +20,8 @@ const bars = computed(() => props.steps.map((t, i) => {
   const parts = LAYERS.flatMap((name) => { const h = (layers[name] / most.value) * (HEIGHT - 12); y -= h; return h > 0.4 ? [{ name, y, h }] : [] })
   return { t, x: i, parts, top: y }
 }))
+/** Only what can be seen in some vessel is explained, the uppermost first. */
+const shownLayers = computed(() => [...LAYERS].reverse().filter((name) => bars.value.some((b) => b.parts.some((p) => p.name === name))))
 </script>
 
 <template>
@@ -29,7 +31,7 @@ const bars = computed(() => props.steps.map((t, i) => {
       <span class="verb">{{ b.t.verb }}</span><span class="caption">{{ numberText(b.t.massG * factor) }} g</span>
     </button>
   </div>
-  <p class="caption legend"><span v-for="l in ['fat', 'water', 'ethanol', 'gelatin', 'protein', 'sugar', 'starch', 'rest', 'solids']" :key="l"><i :class="l" />{{ texts.book.species[l] }}</span></p>
+  <p class="caption legend"><span v-for="l in shownLayers" :key="l"><i :class="l" />{{ texts.book.species[l] }}</span></p>
 </template>
 
 <style scoped>

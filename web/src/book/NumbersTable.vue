@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { TraceStep } from '@liquamen/core'
 import { computed } from 'vue'
-import { numberText, percentText } from '../shared/format'
+import { moneyText, numberText, percentText } from '../shared/format'
 import { texts } from '../shared/texts'
 
 const props = defineProps<{
@@ -11,13 +11,12 @@ const props = defineProps<{
   factor: number
   currency: string
 }>()
-const money = (minor: number) => new Intl.NumberFormat('en-GB', { style: 'currency', currency: props.currency }).format(minor / 100)
 const alcohol = (t: TraceStep) => (t.ethanolLeftFrac.high <= 0 ? '–' : t.ethanolLeftFrac.high < 0.005 ? texts.plan.traceOnly : `${percentText(t.ethanolLeftFrac.low)}–${percentText(t.ethanolLeftFrac.high)} %`)
 const allergens = (t: TraceStep) => Object.entries(t.allergens).map(([a, mark]) => `${texts.allergens[a]}${mark === 'contains' ? '' : '?'}`).join(', ') || '–'
 /** Every number with its unit, in words that can be compared. */
 const lines = (t: TraceStep, factor: number): [string, string][] => [
   ['massG', `${numberText(t.massG * factor)} g`], ['volumeMl', `${numberText(t.volumeMl * factor)} ml`], ['portions', numberText(Math.floor(t.portions * factor + 1e-6))], ['saltFrac', `${percentText(t.saltFrac, 2)} %`], ['acidFrac', `${percentText(t.acidFrac, 2)} %`], ['ethanol', alcohol(t)],
-  ['gelatinFrac', `${percentText(t.gelatinFrac, 1)} %`], ['starchFrac', `${percentText(t.starchFrac, 1)} %`], ['phaseFrac', numberText(t.phaseFrac, 2)], t.phaseFrac > 0.45 ? ['band', texts.emulsion.bands[t.band] ?? t.band] : ['coat', texts.book.coats[t.coat] ?? t.coat], ['boilC', Number.isFinite(t.boilC) ? `${numberText(t.boilC, 1)} °C` : '–'], ['cost', money(t.portions > 0 ? t.costMinor / t.portions : 0)], ['allergens', allergens(t)],
+  ['gelatinFrac', `${percentText(t.gelatinFrac, 1)} %`], ['starchFrac', `${percentText(t.starchFrac, 1)} %`], ['phaseFrac', numberText(t.phaseFrac, 2)], t.phaseFrac > 0.45 ? ['band', texts.emulsion.bands[t.band] ?? t.band] : ['coat', texts.book.coats[t.coat] ?? t.coat], ['boilC', Number.isFinite(t.boilC) ? `${numberText(t.boilC, 1)} °C` : '–'], ['cost', moneyText(t.portions > 0 ? t.costMinor / t.portions : 0, props.currency)], ['allergens', allergens(t)],
 ]
 const rows = computed(() => {
   const { written, chosen } = props

@@ -4,7 +4,7 @@ import type { Ingredient } from '@liquamen/core'
 import { computed, ref } from 'vue'
 import { api, OutOfReach, Refusal } from '../kitchen/api'
 import { useKitchenViews } from '../kitchen/useKitchenViews'
-import { numberText } from '../shared/format'
+import { moneyText, numberText } from '../shared/format'
 import { texts } from '../shared/texts'
 import GoodForm from './GoodForm.vue'
 
@@ -16,7 +16,7 @@ const preview = ref<IngredientPreviewAnswer>()
 const message = ref('')
 const picker = ref<HTMLInputElement>()
 const currency = computed(() => catalog.value?.settings.currency ?? 'EUR')
-const money = (minor: number) => new Intl.NumberFormat('en-GB', { style: 'currency', currency: currency.value }).format(minor / 100)
+const money = (minor: number) => moneyText(minor, currency.value)
 const shown = computed(() => (catalog.value?.ingredients ?? []).filter((i) => !search.value?.trim() || `${i.name} ${i.group ?? ''}`.toLowerCase().includes(search.value.trim().toLowerCase())))
 const allergens = (i: Ingredient) => Object.entries(i.allergens).map(([a, m]) => `${texts.allergens[a]}${m === 'contains' ? '' : '?'}`).join(', ')
 const season = (i: Ingredient) => (i.months ?? []).map((m) => texts.book.months[m - 1]).join(' ')

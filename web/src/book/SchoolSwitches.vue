@@ -1,30 +1,46 @@
 <script setup lang="ts">
-import type { Choices, Formula } from '@liquamen/core'
-import { numberText, percentText } from '../shared/format'
+import type { Choices, Formula, TraceStep } from '@liquamen/core'
+import { moneyText, numberText, percentText } from '../shared/format'
 import { texts } from '../shared/texts'
 import type { WayOutcome } from './useWorkbench'
 
 const props = defineProps<{ formula: Formula; choices: Choices; ends: ReadonlyMap<string, WayOutcome>; currency: string }>()
 const emit = defineEmits<{ choose: [schoolId: string, optionId: string] }>()
 const chosenId = (schoolId: string, defaultId: string) => props.choices.schools[schoolId] ?? defaultId
-const money = (minor: number) => new Intl.NumberFormat('en-GB', { style: 'currency', currency: props.currency, signDisplay: 'exceptZero' }).format(minor / 100)
 const signed = (v: number, decimals: number) => `${v > 0 ? '+' : ''}${numberText(v, decimals)}`
 
-/** What a way would move, beside what is chosen now: load, salt, coat, cost, allergens. */
+/** What a way would move, beside what is chosen now: bath, load, salt, coat, volume, acid, cost, allergens. */
 function moves(key: string): string {
   const way = props.ends.get(key)
-  const { now, end } = way ?? {}
-  if (!way || !now || !end) return ''
-  const { emulsion, nowEmulsion } = way
+  return way?.now && way.end ? [...bathMoves(way), ...sauceMoves(way.now, way.end)].filter(Boolean).join(', ') : ''
+}
+function bathMoves({ emulsion, nowEmulsion, peakFrac, nowPeakFrac, end, now }: WayOutcome): string[] {
   const minutes = (s: number) => numberText(s / 60, 1)
+  const isSameEnd = Math.abs((end?.phaseFrac ?? 0) - (now?.phaseFrac ?? 0)) <= 0.004
+  return [
+    emulsion?.isGrainy ? texts.book.bench.grainy : '',
+    emulsion && nowEmulsion && Math.abs(emulsion.ribbonS.value - nowEmulsion.ribbonS.value) > 5 ? texts.book.bench.ribbonIn(minutes(emulsion.ribbonS.value)) : '',
+    emulsion && nowEmulsion && Math.abs(emulsion.pourS - nowEmulsion.pourS) > 5 ? `${texts.emulsion.pourOn} ${minutes(emulsion.pourS)} min` : '',
+    Math.abs(peakFrac - nowPeakFrac) > 0.004 && isSameEnd ? texts.book.bench.peak(numberText(peakFrac, 2)) : '',
+  ]
+}
+function sauceMoves(now: TraceStep, end: TraceStep): string[] {
   const added = Object.keys(end.allergens).filter((a) => !(a in now.allergens)).map((a) => `+ ${texts.allergens[a]}`)
   const gone = Object.keys(now.allergens).filter((a) => !(a in end.allergens)).map((a) => `− ${texts.allergens[a]}`)
   const cost = end.costMinor / Math.max(1, end.portions) - now.costMinor / Math.max(1, now.portions)
+  const volume = end.volumeMl / now.volumeMl - 1
+  // A bowl that is mostly fat stands by its load, not by what clings to a spoon.
+  const stands = end.phaseFrac > 0.45 ? (end.band === now.band ? '' : texts.emulsion.bands[end.band] ?? '') : end.coat === now.coat ? '' : texts.book.coats[end.coat] ?? ''
   return [
-    emulsion?.isGrainy ? texts.book.bench.grainy : '', emulsion && nowEmulsion && Math.abs(emulsion.ribbonS.value - nowEmulsion.ribbonS.value) > 5 ? texts.book.bench.ribbonIn(minutes(emulsion.ribbonS.value)) : '', emulsion && nowEmulsion && Math.abs(emulsion.pourS - nowEmulsion.pourS) > 5 ? `${texts.emulsion.pourOn} ${minutes(emulsion.pourS)} min` : '', Math.abs(way.peakFrac - way.nowPeakFrac) > 0.004 && Math.abs(end.phaseFrac - now.phaseFrac) <= 0.004 ? texts.book.bench.peak(numberText(way.peakFrac, 2)) : '',
-    Math.abs(end.phaseFrac - now.phaseFrac) > 0.004 ? `φ ${signed(end.phaseFrac - now.phaseFrac, 2)}` : '', Math.abs(end.saltFrac - now.saltFrac) > 0.0003 ? `salt ${signed((end.saltFrac - now.saltFrac) * 100, 2)} %` : '', end.coat !== now.coat ? texts.book.coats[end.coat] ?? '' : '',
-    Math.abs(end.volumeMl / now.volumeMl - 1) > 0.02 ? `${signed((end.volumeMl / now.volumeMl - 1) * 100, 0)} % ml` : '', Math.abs(end.acidFrac - now.acidFrac) > 0.0005 ? `acid ${percentText(end.acidFrac, 2)} %` : '', Math.abs(cost) > 0.5 ? money(cost) : '', ...added, ...gone,
-  ].filter(Boolean).join(' · ')
+    Math.abs(end.phaseFrac - now.phaseFrac) > 0.004 ? `φ ${signed(end.phaseFrac - now.phaseFrac, 2)}` : '',
+    Math.abs(end.saltFrac - now.saltFrac) > 0.0003 ? `salt ${signed((end.saltFrac - now.saltFrac) * 100, 2)} %` : '',
+    stands,
+    Math.abs(volume) > 0.02 ? `${signed(volume * 100, 0)} % ml` : '',
+    Math.abs(end.acidFrac - now.acidFrac) > 0.0005 ? `acid ${percentText(end.acidFrac, 2)} %` : '',
+    Math.abs(cost) > 0.5 ? `${cost > 0 ? '+' : ''}${moneyText(cost, props.currency)}` : '',
+    ...added,
+    ...gone,
+  ]
 }
 </script>
 
@@ -37,8 +53,8 @@ function moves(key: string): string {
 </template>
 
 <style scoped>
-fieldset { border: 0; padding: 6px 0 10px; margin: 0; border-top: 1px solid var(--hair); }
-legend { padding: 6px 0 0; }
+fieldset { border: 0; padding: 0 0 10px; margin: 0; }
+legend { padding: 6px 0 4px; width: 100%; border-top: 1px solid var(--hair); }
 .way { display: grid; width: 100%; min-height: 48px; padding: 4px 8px; border: 0; border-left: 4px solid transparent; background: none; color: inherit; font: inherit; text-align: left; cursor: pointer; align-content: center; }
 .way[aria-pressed='true'] { border-left-color: var(--ink); background: var(--sunk); }
 .way[aria-pressed='true'] .word { font-weight: 700; }

@@ -1,7 +1,14 @@
-import { applyChoices, checkFormula, findPlace, planEmulsion, diffFormula, NO_CHOICES, scaleBy, scaleFormula, swapsFor, traceFormula, weighOut, type Choices, type EmulsionPlan, type Formula, type FormulaItem, type KitchenCatalog, type ScaleBy, type TraceStep } from '@liquamen/core'
+import { applyChoices, checkFormula, capacityMl, findPlace, planEmulsion, diffFormula, NO_CHOICES, scaleBy, swapsFor, usedMassG, traceFormula, weighOut, type Choices, type EmulsionPlan, type Formula, type FormulaItem, type KitchenCatalog, type ScaleBy, type ScaleVessel, type TraceStep } from '@liquamen/core'
 import { computed, ref, shallowRef, type ComputedRef } from 'vue'
 
 const MOST_UNDO = 60
+/** A pan is filled to two thirds; a bowl foams to double what goes into it. */
+const FULLEST_PAN = 2 / 3
+const FULLEST_BOWL = 0.5
+/** Less than this at the end is a film over the hottest part of the pan. */
+const FILM_ML = 120
+
+export type Workbench = ReturnType<typeof useWorkbench>
 
 /** What one way of a school comes to, beside what is chosen now: its end, its highest load, and for a bowl its bath. */
 export interface WayOutcome { readonly end: TraceStep | undefined; readonly now: TraceStep | undefined; readonly peakFrac: number; readonly nowPeakFrac: number; readonly emulsion: EmulsionPlan | undefined; readonly nowEmulsion: EmulsionPlan | undefined }
@@ -11,6 +18,7 @@ export function useWorkbench(catalog: ComputedRef<KitchenCatalog>, written: Comp
   const draft = shallowRef<Formula>(written.value)
   const past = shallowRef<readonly Formula[]>([])
   const choices = ref<Choices>({ schools: {}, swaps: {} })
+  const panId = ref(catalog.value.pans.find((p) => (p.kind === 'bowl') === (written.value.emulsion !== undefined))?.id ?? '')
   const ask = ref<ScaleBy>({ by: 'portions', portions: written.value.basisPortions })
   const ingredients = computed(() => new Map(catalog.value.ingredients.map((i) => [i.id, i])))
   const setting = computed(() => ({ ingredients: ingredients.value, altitudeM: catalog.value.settings.altitudeM }))
@@ -44,9 +52,14 @@ export function useWorkbench(catalog: ComputedRef<KitchenCatalog>, written: Comp
   const chosen = computed(() => applyChoices(draft.value, choices.value))
   const trace = computed(() => (canTrace.value ? traceFormula(chosen.value, setting.value) : []))
   const writtenTrace = computed(() => traceFormula(applyChoices(written.value, NO_CHOICES), setting.value))
-  const scale = computed(() => (canTrace.value ? scaleBy(chosen.value, ask.value, setting.value) : undefined))
+  const vessel = computed<ScaleVessel>(() => {
+    const pan = catalog.value.pans.find((p) => p.id === panId.value)
+    return { capacityMl: pan ? capacityMl(pan.profile) : Infinity, fullestShare: pan?.kind === 'bowl' ? FULLEST_BOWL : FULLEST_PAN, floorMl: FILM_ML }
+  })
+  const scale = computed(() => (canTrace.value ? scaleBy(chosen.value, ask.value, setting.value, vessel.value) : undefined))
+  /** Grams of a good that the chosen formula takes for its basis. */
+  const massOf = (ingredientId: string) => usedMassG(chosen.value, ingredientId, ingredients.value)
   const factor = computed(() => scale.value?.factor ?? 1)
-  const scaled = computed(() => scaleFormula(chosen.value, factor.value))
   const differences = computed(() => diffFormula(applyChoices(written.value, NO_CHOICES), chosen.value))
   const isEdited = computed(() => diffFormula(written.value, draft.value).length > 0)
 
@@ -79,5 +92,5 @@ export function useWorkbench(catalog: ComputedRef<KitchenCatalog>, written: Comp
       return end && saves > 0.5 && Object.keys(end.allergens).every((a) => a in now.allergens) ? [{ itemId: item.id, swap: s, savesMinor: saves }] : []
     })).sort((a, b) => b.savesMinor - a.savesMinor).slice(0, 3)
   })
-  return { draft, choices, ask, past, ingredients, setting, undo, setAmount, setTarget, removeItem, addItem, choose, swap, problems, chosen, trace, writtenTrace, scale, factor, scaled, differences, isEdited, optionEnds, cheaper }
+  return { draft, choices, ask, past, ingredients, setting, undo, setAmount, setTarget, removeItem, addItem, choose, swap, problems, chosen, trace, writtenTrace, scale, factor, panId, massOf, differences, isEdited, optionEnds, cheaper }
 }

@@ -7,11 +7,12 @@ import { useKitchen } from '../kitchen/kitchen.store'
 import { clockText, instantOfClock } from '../shared/format'
 import { texts } from '../shared/texts'
 
+const props = defineProps<{ /** The sauce it opens with. */ formulaId?: string | undefined }>()
 const emit = defineEmits<{ taken: []; cancel: [] }>()
 const kitchen = useKitchen()
 const HOUR_MS = 3600_000
 const QUARTER_MS = 15 * 60_000
-const draft = reactive({ formulaId: kitchen.catalog?.formulas[0]?.id ?? '', portions: '', pickup: clockText(Math.ceil((kitchenNowMs() + HOUR_MS) / QUARTER_MS) * QUARTER_MS), label: '', note: '', allergies: [] as Allergen[], noLightlyCookedEgg: false })
+const draft = reactive({ formulaId: props.formulaId ?? kitchen.catalog?.formulas[0]?.id ?? '', portions: '', pickup: clockText(Math.ceil((kitchenNowMs() + HOUR_MS) / QUARTER_MS) * QUARTER_MS), label: '', note: '', allergies: [] as Allergen[], noLightlyCookedEgg: false })
 const tried = ref(false)
 const formulas = computed(() => (kitchen.catalog?.formulas ?? []).map((f) => ({ value: f.id, title: f.name })))
 const portions = computed(() => Number(draft.portions))

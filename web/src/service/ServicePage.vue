@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { useRoute } from 'vue-router'
 import { useKitchenViews } from '../kitchen/useKitchenViews'
 import { texts } from '../shared/texts'
 import OrderForm from './OrderForm.vue'
@@ -8,7 +9,10 @@ import PlanSheet from './PlanSheet.vue'
 
 const { kitchen, catalog, openOrders, batchOfOrder } = useKitchenViews()
 const planningId = ref<string>()
-const isTaking = ref(false)
+/** The Book may ask for an order of its sauce. */
+const asked = useRoute().query.sauce
+const askedId = computed(() => catalog.value?.formulas.find((f) => f.id === asked)?.id)
+const isTaking = ref(typeof asked === 'string')
 const planning = computed(() => openOrders.value.find((o) => o.id === planningId.value))
 const current = computed(() => openOrders.value.filter((o) => { const s = batchOfOrder(o.id)?.status; return s !== 'finished' }))
 const served = computed(() => openOrders.value.filter((o) => batchOfOrder(o.id)?.status === 'finished'))
@@ -20,7 +24,7 @@ const portions = computed(() => current.value.reduce((sum, o) => sum + (o.taken?
   <template v-else>
     <div class="top"><h1><span class="big">{{ portions }}</span> <span class="soft">{{ texts.service.portions.toLowerCase() }} · {{ current.length }} {{ texts.service.orders.toLowerCase() }}</span></h1><v-btn v-if="catalog?.formulas.length && !isTaking" class="is-first" @click="isTaking = true">{{ texts.service.newOrder }}</v-btn></div>
     <p v-if="!catalog?.formulas.length" class="label">{{ texts.service.emptyKitchen }}</p>
-    <OrderForm v-else-if="isTaking" @taken="isTaking = false" @cancel="isTaking = false" />
+    <OrderForm v-else-if="isTaking" :formula-id="askedId" @taken="isTaking = false" @cancel="isTaking = false" />
     <p v-if="catalog?.formulas.length && current.length === 0 && !isTaking" class="label">{{ texts.service.empty }}</p>
     <ul><OrderLine v-for="order in current" :key="order.id" :order="order" :batch="batchOfOrder(order.id)" :details="kitchen.details.get(order.taken?.detailsId ?? '')" @plan="planningId = order.id" /></ul>
     <template v-if="served.length"><h2 class="label soft">{{ texts.service.served }}</h2><ul><OrderLine v-for="order in served" :key="order.id" :order="order" :batch="batchOfOrder(order.id)" :details="kitchen.details.get(order.taken?.detailsId ?? '')" /></ul></template>

@@ -40,3 +40,6 @@ export function instantOfClock(text: string, nowMs: number): number | undefined 
   const thisMinute = Math.floor(nowMs / 60_000) * 60_000
   return thisMinute + (deltaMin < -720 ? deltaMin + 1440 : deltaMin) * 60_000
 }
+
+/** Money from its minor units, "€1.20". */
+export const moneyText = (minor: number, currency: string): string => new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(minor / 100)

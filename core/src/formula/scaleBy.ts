@@ -1,0 +1,46 @@
+import type { Ingredient } from '../ingredients/ingredient'
+import type { Formula } from './formula'
+import { itemMassG, traceFormula, type TraceSetting, type TraceStep } from './traceFormula'
+
+/** What decides how much is made. */
+export type ScaleBy =
+  | { readonly by: 'portions'; readonly portions: number }
+  | { readonly by: 'volume'; readonly volumeMl: number }
+  /** "I have 9 yolks", "1.4 l of demi". */
+  | { readonly by: 'ingredient'; readonly ingredientId: string; readonly massG: number }
+  /** As much as the vessel takes in one go. */
+  | { readonly by: 'vessel' }
+/** The vessel a batch is made in: how full it may be at its fullest, and the least that may be left at the end before a film scorches. */
+export interface ScaleVessel { readonly capacityMl: number; readonly fullestShare: number; readonly floorMl: number }
+/** By how much a formula is multiplied, into how many equal batches the vessel forces it, and whether each ends as a film. */
+export interface Scale { readonly factor: number; readonly batches: number; readonly isUnderFloor: boolean }
+
+/** Largest volume that the formula has in its vessel along its steps, ml, for its basis. */
+export function fullestMl(trace: readonly TraceStep[]): number {
+  return Math.max(...trace.map((t) => t.volumeMl + t.contents.inPan.volumeMl))
+}
+
+/** Grams of an ingredient that the formula takes for its basis, over all its uses. */
+export function usedMassG(formula: Formula, ingredientId: string, ingredients: TraceSetting['ingredients']): number {
+  return formula.items.filter((i) => i.ingredientId === ingredientId).reduce((sum, i) => sum + itemMassG(i, ingredients.get(i.ingredientId) as Ingredient), 0)
+}
+
+/** Factor for a formula and the batches that its vessel forces; undefined where the ingredient is not in it. */
+export function scaleBy(formula: Formula, ask: ScaleBy, setting: TraceSetting, vessel: ScaleVessel): Scale | undefined {
+  const trace = traceFormula(formula, setting)
+  const endMl = trace.at(-1)?.volumeMl ?? NaN
+  const roomMl = vessel.capacityMl * vessel.fullestShare
+  const factor = factorFor(formula, ask, setting, endMl, roomMl / fullestMl(trace))
+  if (!Number.isFinite(factor)) return undefined
+  const batches = Math.max(1, Math.ceil((fullestMl(trace) * factor) / roomMl - 1e-9))
+  return { factor, batches, isUnderFloor: (endMl * factor) / batches < vessel.floorMl }
+}
+
+function factorFor(formula: Formula, ask: ScaleBy, setting: TraceSetting, endMl: number, fillFactor: number): number {
+  switch (ask.by) {
+    case 'portions': return ask.portions / formula.basisPortions
+    case 'volume': return ask.volumeMl / endMl
+    case 'ingredient': return ask.massG / usedMassG(formula, ask.ingredientId, setting.ingredients)
+    case 'vessel': return fillFactor
+  }
+}

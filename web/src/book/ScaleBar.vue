@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import { compositionOf, density20GPerMl, type Formula, type KitchenCatalog, type ScaleBy } from '@liquamen/core'
+import { computed, ref } from 'vue'
+import { numberText } from '../shared/format'
+import { texts } from '../shared/texts'
+import type { Workbench } from './useWorkbench'
+
+const props = defineProps<{ formula: Formula; catalog: KitchenCatalog; bench: Workbench }>()
+const { ask, ingredients, trace, factor, chosen, panId } = props.bench
+const modes = Object.entries(texts.book.bench.by).map(([value, title]) => ({ value, title }))
+const said = ref(String(props.formula.basisPortions))
+const goodId = ref(props.formula.items[0]?.ingredientId ?? '')
+const goods = computed(() => [...new Set(chosen.value.items.map((i) => i.ingredientId))].map((id) => ({ value: id, title: ingredients.value.get(id)?.name ?? id })))
+const pans = computed(() => props.catalog.pans.map((p) => ({ value: p.id, title: p.name })))
+const good = computed(() => ingredients.value.get(goodId.value))
+const isCounted = computed(() => good.value?.emulsionRole === 'yolk' && good.value.pieceG !== undefined)
+const unit = computed(() => {
+  if (ask.value.by === 'volume') return 'ml'
+  if (ask.value.by !== 'ingredient') return ''
+  return isCounted.value ? '×' : good.value?.isLiquid ? 'ml' : 'g'
+})
+
+function massOfGoodG(value: number): number {
+  if (!good.value) return 0
+  if (isCounted.value) return value * (good.value.pieceG ?? 0)
+  return good.value.isLiquid ? value * density20GPerMl(compositionOf(good.value, 100)) : value
+}
+
+/** What is asked for, in the way that is chosen; undefined while the field holds no number. */
+function asked(by: ScaleBy['by']): ScaleBy | undefined {
+  if (by === 'vessel') return { by }
+  const value = Number(said.value.replace(',', '.'))
+  if (!(value > 0)) return undefined
+  if (by === 'portions') return { by, portions: value }
+  if (by === 'volume') return { by, volumeMl: value }
+  return { by, ingredientId: goodId.value, massG: massOfGoodG(value) }
+}
+function rescale(by = ask.value.by): void {
+  ask.value = asked(by) ?? ask.value
+}
+/** Each way opens at what the batch holds now, so nothing jumps when only the way is changed. */
+function setMode(by: ScaleBy['by']): void {
+  const end = trace.value.at(-1)
+  if (by === 'portions') said.value = numberText(props.formula.basisPortions * factor.value, 0)
+  if (by === 'volume') said.value = ((end?.volumeMl ?? 0) * factor.value).toFixed(0)
+  if (by === 'ingredient') setGood(goodId.value)
+  rescale(by)
+}
+function setGood(id: string): void {
+  goodId.value = id
+  const perUnit = massOfGoodG(1)
+  const massG = props.bench.massOf(id) * factor.value
+  said.value = perUnit > 0 ? String(Number((massG / perUnit).toFixed(isCounted.value ? 1 : 0))) : '1'
+}
+</script>
+
+<template>
+  <div class="scale">
+    <span class="label">{{ texts.book.bench.scale }}</span>
+    <v-text-field v-if="ask.by !== 'vessel'" v-model="said" class="digits" inputmode="decimal" :suffix="unit" :aria-label="texts.book.bench.scale" @update:model-value="rescale()" />
+    <v-select class="mode" :model-value="ask.by" :items="modes" :aria-label="texts.book.bench.scaleBy" @update:model-value="setMode" />
+    <v-select v-if="ask.by === 'ingredient'" class="mode" :model-value="goodId" :items="goods" :label="texts.book.bench.of" @update:model-value="(id: string) => { setGood(id); rescale() }" />
+    <v-select v-model="panId" class="mode" :items="pans" :label="texts.plan.pan" />
+    <span class="caption">× {{ numberText(factor, 2) }}<template v-if="(bench.scale.value?.batches ?? 1) > 1">, {{ texts.book.bench.batches(bench.scale.value!.batches) }}</template>. {{ texts.book.bench.rescale }}</span>
+  </div>
+</template>
+
+<style scoped>
+.scale { display: flex; gap: 16px; align-items: center; flex-wrap: wrap; border-bottom: 1.25px solid var(--ink); padding-bottom: 6px; }
+.digits { flex: 0 0 120px; }
+.mode { flex: 0 0 230px; }
+@media print { .scale { display: none; } }
+</style>
