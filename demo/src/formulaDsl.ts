@@ -1,4 +1,4 @@
-import type { Formula, FormulaItem, FormulaStep, SchoolOption } from '@liquamen/core'
+import { SALT_TARGETS, type Formula, type FormulaItem, type FormulaStep, type SchoolOption } from '@liquamen/core'
 
 /** Grams and millilitres of an ingredient, put in at a step. */
 export const g = (stepId: string, ingredientId: string, massG: number, id = `${ingredientId}_${stepId}`): FormulaItem => ({ id, ingredientId, stepId, amount: { massG } })
@@ -19,11 +19,14 @@ export const serve = () => step('serve', 'serve', 'serve', 'All portions are on 
 /** One way of a school. */
 export const way = (id: string, says: string, ...changes: SchoolOption['changes']): SchoolOption => ({ id, says, changes })
 
-const SALT = { eggEmulsion: [0.008, 0.0095, 0.011], wineButter: [0.008, 0.0095, 0.011], jusDemi: [0.009, 0.0105, 0.012], panSauce: [0.01, 0.0115, 0.013], cream: [0.008, 0.009, 0.01], brownButter: [0.006, 0.0075, 0.009], base: [0, 0.002, 0.009] } as const
+/** A base is not seasoned: what its bones bring is all. */
+const SALT = { ...SALT_TARGETS, base: [0, 0.009] } as const
+const UNSALTED = 0.002
 type Head = Pick<Formula, 'id' | 'name' | 'fill' | 'basisPortions' | 'portionMl'> & { readonly salt: keyof typeof SALT; readonly over?: number; readonly source?: string } & Partial<Pick<Formula, 'schools' | 'motherId' | 'makes' | 'dishes' | 'keeps' | 'emulsion'>>
 
 /** A formula of a family: our own amounts, from the ratios of the science files. */
 export function formula(family: string, { salt, over = 0.1, source, ...head }: Head, items: readonly FormulaItem[], steps: readonly FormulaStep[]): Formula {
-  const [low, value, high] = SALT[salt]
+  const [low, high] = SALT[salt]
+  const value = salt === 'base' ? UNSALTED : Math.round(((low + high) / 2) * 1e6) / 1e6
   return { version: 1, family, overFrac: over, saltTargetFrac: { low, value, high }, source: source ?? 'our amounts, from the ratios of the science files', ...head, items, steps }
 }

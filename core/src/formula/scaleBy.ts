@@ -1,4 +1,5 @@
 import type { Ingredient } from '../ingredients/ingredient'
+import { splitBatches, type VesselLimits } from '../portions/portions'
 import type { Formula } from './formula'
 import { itemMassG, traceFormula, type TraceSetting, type TraceStep } from './traceFormula'
 
@@ -10,8 +11,6 @@ export type ScaleBy =
   | { readonly by: 'ingredient'; readonly ingredientId: string; readonly massG: number }
   /** As much as the vessel takes in one go. */
   | { readonly by: 'vessel' }
-/** The vessel a batch is made in: how full it may be at its fullest, and the least that may be left at the end before a film scorches. */
-export interface ScaleVessel { readonly capacityMl: number; readonly fullestShare: number; readonly floorMl: number }
 /** By how much a formula is multiplied, into how many equal batches the vessel forces it, and whether each ends as a film. */
 export interface Scale { readonly factor: number; readonly batches: number; readonly isUnderFloor: boolean }
 
@@ -26,13 +25,13 @@ export function usedMassG(formula: Formula, ingredientId: string, ingredients: T
 }
 
 /** Factor for a formula and the batches that its vessel forces; undefined where the ingredient is not in it. */
-export function scaleBy(formula: Formula, ask: ScaleBy, setting: TraceSetting, vessel: ScaleVessel): Scale | undefined {
+export function scaleBy(formula: Formula, ask: ScaleBy, setting: TraceSetting, vessel: VesselLimits): Scale | undefined {
   const trace = traceFormula(formula, setting)
   const endMl = trace.at(-1)?.volumeMl ?? NaN
   const roomMl = vessel.capacityMl * vessel.fullestShare
   const factor = factorFor(formula, ask, setting, endMl, roomMl / fullestMl(trace))
   if (!Number.isFinite(factor)) return undefined
-  const batches = Math.max(1, Math.ceil((fullestMl(trace) * factor) / roomMl - 1e-9))
+  const { batches } = splitBatches(fullestMl(trace) * factor, vessel)
   return { factor, batches, isUnderFloor: (endMl * factor) / batches < vessel.floorMl }
 }
 

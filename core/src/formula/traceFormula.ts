@@ -5,7 +5,7 @@ import { waterBoilingPointC } from '../heat/water'
 import { compositionOf, type Ingredient } from '../ingredients/ingredient'
 import { parseReduction } from '../language/parseReduction'
 import { resolveReduction, type ReductionTarget } from '../language/reductionTarget'
-import { acidFrac, massG, saltFrac, scaleComposition, type Composition } from '../mixture/composition'
+import { acidFrac, massG, saltFrac, type Composition } from '../mixture/composition'
 import { reduceMixture } from '../mixture/reduceMixture'
 import { density20GPerMl, volume20Ml } from '../mixture/volume'
 import { saltWaterActivity } from '../reduction/evaporation'
@@ -124,11 +124,4 @@ export function stockSaltLimit(trace: readonly TraceStep[], stockMassG: number, 
   const otherG = saltG - stockMassG * stockSaltFrac
   const mostStockFrac = stockMassG > 0 ? (highestFrac * finalG - otherG) / stockMassG : 0
   return { endsAtFrac: finalG > 0 ? saltG / finalG : 0, mostStockFrac, unsaltedAtLeastG: stockSaltFrac > 0 ? Math.max(0, stockMassG * (1 - Math.max(0, mostStockFrac) / stockSaltFrac)) : 0 }
-}
-
-/** The finished sauce as an ingredient of others, per 100 g. */
-export function finishedPer100G(trace: readonly TraceStep[]): Composition {
-  const end = trace.at(-1)
-  if (!end || end.massG <= 0) return scaleComposition(EMPTY_PAN.liquid, 0)
-  return scaleComposition({ ...end.contents.liquid, fat: end.contents.liquid.fat + end.contents.fat.fat }, 100 / end.massG)
 }

@@ -1,10 +1,3 @@
-/** House amounts by kind of sauce (emulsion.md §11; trade values, all editable). */
-export const PORTION_GUIDE = {
-  hollandaiseEggs: { mlPerCover: [50, 60], overFrac: 0.15, bestWithinMin: 60 }, bearnaiseGrill: { mlPerCover: [35, 45], overFrac: 0.15, bestWithinMin: 60 }, mousseline: { mlPerCover: [40, 50], overFrac: 0.2, bestWithinMin: 15 }, sabayonGlaze: { mlPerCover: [30, 40], overFrac: 0.2, bestWithinMin: 10 },
-  wineButter: { mlPerCover: [35, 45], overFrac: 0.15, bestWithinMin: 30 }, mountedJus: { mlPerCover: [25, 40], overFrac: 0.1, bestWithinMin: 15 }, demiDerivative: { mlPerCover: [40, 60], overFrac: 0.1, bestWithinMin: 120 }, creamPeppercorn: { mlPerCover: [50, 60], overFrac: 0.1, bestWithinMin: 60 },
-  veloute: { mlPerCover: [60, 75], overFrac: 0.1, bestWithinMin: 120 }, brownButter: { mlPerCover: [15, 25], overFrac: 0.1, bestWithinMin: 10 },
-} as const
-
 /** Sauce to make, ml. `emulsion:Q1 Q2` */
 export const batchMl = (covers: number, mlPerCover: number, overFrac: number): number => covers * mlPerCover * (1 + overFrac)
 /** Latest start in ms: pick-up less the companion's rest and 1.2 times the sauce. `emulsion:Q3` */

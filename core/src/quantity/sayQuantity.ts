@@ -12,7 +12,7 @@ const stepFor = (value: number) => (value < 10 ? 0.1 : value < 200 ? 1 : value <
 
 /** Grams as a scale or a spoon says them; under a teaspoon of a dry good a spoon is surer than a scale of whole grams. */
 export function sayMass(massG: number, system: MeasureSystem = 'metric'): SpokenAmount {
-  if (system === 'us') return massG >= 453.592 ? { value: roundTo(massG / 453.592, 0.05), unitId: 'lb' } : { value: roundTo(massG / 28.3495, massG < 28 ? 0.1 : 0.25), unitId: 'oz' }
+  if (system === 'us') return massG >= 453.592 ? { value: roundTo(massG / 453.592, 0.05), unitId: 'lb' } : { value: roundTo(massG / 28.3495, massG < 113.4 ? 0.1 : 0.25), unitId: 'oz' }
   return massG >= 10_000 ? { value: roundTo(massG / 1000, 0.1), unitId: 'kg' } : { value: roundTo(massG, stepFor(massG)), unitId: 'g' }
 }
 

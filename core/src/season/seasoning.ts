@@ -2,9 +2,7 @@
 export const SALT_KINDS = { table: 6, fineSea: 5.5, compactedKosher: 4.8, hollowFlakeKosher: 2.8, flake: 2 } as const
 export type SaltKind = keyof typeof SALT_KINDS
 /** Finished salt by family, share of the sauce: house-adjustable. */
-export const SALT_TARGETS = { eggEmulsion: [0.008, 0.011], wineButter: [0.008, 0.011], jusDemi: [0.009, 0.012], panSauce: [0.01, 0.013], creamVeloute: [0.008, 0.01], brownButter: [0.006, 0.009] } as const
-/** Acid wanted per 100 g fat, g acetic-equivalent. */
-export const ACID_TARGETS = { eggEmulsion: [0.35, 0.7], wineButter: [0.6, 1.2], brownButter: [0.5, 1] } as const
+export const SALT_TARGETS = { eggEmulsion: [0.008, 0.011], wineButter: [0.008, 0.011], jusDemi: [0.009, 0.012], panSauce: [0.01, 0.013], cream: [0.008, 0.01], brownButter: [0.006, 0.009] } as const
 
 /** Level teaspoons of a kind of salt. `emulsion:S1 S2` */
 export const saltTsp = (massG: number, kind: SaltKind): number => massG / SALT_KINDS[kind]

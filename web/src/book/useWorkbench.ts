@@ -1,4 +1,4 @@
-import { applyChoices, checkFormula, capacityMl, findPlace, planEmulsion, diffFormula, NO_CHOICES, scaleBy, swapsFor, usedMassG, traceFormula, weighOut, type Choices, type EmulsionPlan, type Formula, type FormulaItem, type KitchenCatalog, type ScaleBy, type ScaleVessel, type TraceStep } from '@liquamen/core'
+import { applyChoices, checkFormula, contradictionOf, capacityMl, findPlace, planEmulsion, diffFormula, NO_CHOICES, scaleBy, swapsFor, usedMassG, traceFormula, weighOut, type Choices, type EmulsionPlan, type Formula, type FormulaItem, type KitchenCatalog, type ScaleBy, type TraceStep, type VesselLimits } from '@liquamen/core'
 import { computed, ref, shallowRef, type ComputedRef } from 'vue'
 
 const MOST_UNDO = 60
@@ -52,7 +52,7 @@ export function useWorkbench(catalog: ComputedRef<KitchenCatalog>, written: Comp
   const chosen = computed(() => applyChoices(draft.value, choices.value))
   const trace = computed(() => (canTrace.value ? traceFormula(chosen.value, setting.value) : []))
   const writtenTrace = computed(() => traceFormula(applyChoices(written.value, NO_CHOICES), setting.value))
-  const vessel = computed<ScaleVessel>(() => {
+  const vessel = computed<VesselLimits>(() => {
     const pan = catalog.value.pans.find((p) => p.id === panId.value)
     return { capacityMl: pan ? capacityMl(pan.profile) : Infinity, fullestShare: pan?.kind === 'bowl' ? FULLEST_BOWL : FULLEST_PAN, floorMl: FILM_ML }
   })
@@ -60,6 +60,13 @@ export function useWorkbench(catalog: ComputedRef<KitchenCatalog>, written: Comp
   /** Grams of a good that the chosen formula takes for its basis. */
   const massOf = (ingredientId: string) => usedMassG(chosen.value, ingredientId, ingredients.value)
   const factor = computed(() => scale.value?.factor ?? 1)
+  /** What the formula says that it yields beside what its steps make, where the two cannot both be true. */
+  const yieldContradiction = computed(() => {
+    const madeMl = trace.value.at(-1)?.volumeMl
+    const saidMl = draft.value.basisPortions * draft.value.portionMl
+    const exactly = (says: string, value: number) => ({ says, low: value, value, high: value })
+    return madeMl ? contradictionOf('yield', [{ ...exactly('said', saidMl), high: saidMl * (1 + draft.value.overFrac) }, exactly('made', madeMl)]) : undefined
+  })
   const differences = computed(() => diffFormula(applyChoices(written.value, NO_CHOICES), chosen.value))
   const isEdited = computed(() => diffFormula(written.value, draft.value).length > 0)
 
@@ -92,5 +99,5 @@ export function useWorkbench(catalog: ComputedRef<KitchenCatalog>, written: Comp
       return end && saves > 0.5 && Object.keys(end.allergens).every((a) => a in now.allergens) ? [{ itemId: item.id, swap: s, savesMinor: saves }] : []
     })).sort((a, b) => b.savesMinor - a.savesMinor).slice(0, 3)
   })
-  return { draft, choices, ask, past, ingredients, setting, undo, setAmount, setTarget, removeItem, addItem, choose, swap, problems, chosen, trace, writtenTrace, scale, factor, panId, massOf, differences, isEdited, optionEnds, cheaper }
+  return { draft, choices, ask, past, ingredients, setting, undo, setAmount, setTarget, removeItem, addItem, choose, swap, problems, chosen, trace, writtenTrace, scale, factor, panId, massOf, differences, isEdited, optionEnds, cheaper, yieldContradiction }
 }
