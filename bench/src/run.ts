@@ -1,7 +1,8 @@
 // npm run bench: ratios against a named peer or bound in the same run; nothing here is a test
-import { foldBatch, KINDS, liveEstimate, mergeFacts, type Fact } from '@liquamen/core'
+import { foldBatch, KINDS, liveEstimate, mergeFacts, type Fact, type KitchenCatalog } from '@liquamen/core'
 import { readFileSync } from 'node:fs'
 import { firstView } from './firstView'
+import { largestFormula } from './formula'
 import { intake } from './intake'
 
 const median = (times: number[]) => [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)] ?? NaN
@@ -11,7 +12,7 @@ function time(work: () => unknown, rounds = 9): number {
 }
 const say = (name: string, ratio: number, peer: string, detail: string) => process.stdout.write(`${name.padEnd(28)} ${ratio.toFixed(2).padStart(8)} × ${peer}  (${detail})\n`)
 
-const demo = JSON.parse(readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8')) as { facts: Fact[] }
+const demo = JSON.parse(readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8')) as { facts: Fact[]; catalog: KitchenCatalog }
 const finishedId = demo.facts.find((f) => f.kind === 'batch.finished')?.streamId ?? ''
 const own = mergeFacts([], demo.facts.filter((f) => f.streamId === finishedId))
 
@@ -33,6 +34,14 @@ const smooth = () => { let m = stage.startMassG; for (let n = 0; n < 1000; n++) 
 const smoothMs = time(smooth) / 1000
 const estimateMs = time(() => { for (let n = 0; n < 100; n++) liveEstimate(stage, state.stageFacts, startedAtMs, startedAtMs + 500_000 + n) }) / 100
 say('estimator update', estimateMs / (1000 / 60), 'one frame of 16.7 ms', `${estimateMs.toFixed(3)} ms; smoothing alone ${(smoothMs * 1000).toFixed(2)} µs`)
+
+// The largest formula in all its numbers; a move of the workbench's slider only multiplies its trace.
+const largest = largestFormula(demo.catalog)
+const flatMs = time(() => { for (let n = 0; n < 1000; n++) largest.flat() }) / 1000
+const traceMs = time(() => { for (let n = 0; n < 20; n++) largest.trace() }) / 20
+say('formula evaluation', traceMs / flatMs, 'one flat loop of its masses', `${largest.id}: ${(1000 / traceMs).toFixed(0)} a second against ${(1000 / flatMs).toFixed(0)}`)
+const slideMs = time(() => { for (let n = 0; n < 20; n++) { largest.slide() } }) / 20
+say('slider in the workbench', slideMs / (1000 / 60), 'one frame of 16.7 ms', `${slideMs.toFixed(4)} ms`)
 
 const { factsPerS, rowsPerS } = await intake()
 say('fact intake', factsPerS / rowsPerS, 'raw pg inserts of the same rows', `${factsPerS.toFixed(0)} against ${rowsPerS.toFixed(0)} a second`)

@@ -20,6 +20,11 @@ describe('the table of ingredients', () => {
     expect(bad[1]?.why).toContain('must add up to 100 g')
     expect(bad[3]?.why).toContain('stands twice')
   })
+  it('line ends of both kinds and blank lines keep every line and its number', () => {
+    const { good, bad } = readIngredientCsv('id,name,water\r\nx1,One,90\n\nx2,Two,wet\r\nx3,Three,80\n')
+    expect(good.map((i) => i.id)).toEqual(['x1', 'x3'])
+    expect(bad.map((b) => b.line)).toEqual([4])
+  })
   it('a decimal comma is read; a table without its columns is refused whole', () => {
     expect(readIngredientCsv('id;name;water\r\nx;X;"99,5"').good[0]?.per100G.water).toBe(99.5)
     expect(readIngredientCsv('what,ever\r\n1,2').bad[0]?.why).toContain('id, name')

@@ -31,7 +31,8 @@ function readRow(row: Row): unknown {
 
 /** Reads an ingredient table. Bad lines are listed beside the good ones, whatever their number. */
 export function readIngredientCsv(text: string): IngredientPreview {
-  const { data, meta } = Papa.parse<Row>(text.replace(/^\ufeff/, ''), { header: true, skipEmptyLines: 'greedy' })
+  // a table pasted together has both kinds of line ends; blank lines are skipped below, so that the others keep their numbers
+  const { data, meta } = Papa.parse<Row>(text.replace(/^\ufeff/, '').replace(/\r\n?/g, '\n'), { header: true, newline: '\n' })
   const missing = ['id', 'name'].filter((c) => !(meta.fields ?? []).includes(c))
   if (missing.length) return { good: [], bad: [{ line: 1, why: `the column ${missing.join(', ')} is missing` }] }
   const good: Ingredient[] = []
@@ -39,6 +40,7 @@ export function readIngredientCsv(text: string): IngredientPreview {
   const seen = new Set<string>()
   data.forEach((row, i) => {
     const line = i + 2
+    if (Object.values(row).every((cell) => !String(cell).trim())) return
     const read = ingredientSchema.safeParse(readRow(row))
     if (!read.success) bad.push({ line, why: read.error.issues.slice(0, 3).map((issue) => `${issue.path.join('.')} ${issue.message}`.trim()).join('; ') })
     else if (seen.has(read.data.id)) bad.push({ line, why: `the id ${read.data.id} stands twice` })

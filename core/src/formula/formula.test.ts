@@ -10,6 +10,7 @@ import type { Formula } from './formula'
 import { scaleBy } from './scaleBy'
 import { SUBSTITUTIONS, swapsFor } from './substitutions'
 import { itemMassG, stockSaltLimit, traceFormula } from './traceFormula'
+import { yieldContradiction } from './yieldContradiction'
 
 const { formulas, settings } = larchwaterTest
 const ingredients = new Map(larchwaterTest.ingredients.map((i) => [i.id, i]))
@@ -32,6 +33,8 @@ describe('the book', () => {
     expect(end(f).portions).toBeGreaterThanOrEqual(f.basisPortions)
     expect(end(f).portions).toBeLessThanOrEqual(f.basisPortions * 1.5 + 1)
   })
+  it('none claims a yield that its steps do not make', () => expect(formulas.filter((f) => yieldContradiction(f, trace(applyChoices(f, NO_CHOICES)))).map((f) => f.id)).toEqual([]))
+  it('a claim that its steps do not bear is shown beside what they make', () => expect(yieldContradiction({ ...of('hollandaise'), basisPortions: 12 }, trace(of('hollandaise')))).toMatchObject({ of: 'yield', claims: [{ value: 636 }, {}] }))
   it.each(everyChoice)('%s can be made, and no gram is lost or found', (_, f, choices) => {
     const made = applyChoices(f, choices)
     expect(checkFormula(made, ingredients, formulas, settings.altitudeM).filter((p) => p.code !== 'tooSalty')).toEqual([])
@@ -88,19 +91,19 @@ describe('scaling', () => {
   const h = of('hollandaise')
   it('by portions, volume, what limits, and the vessel', () => {
     const bowl = { capacityMl: 2363, fullestShare: 0.5, floorMl: 150 }
-    expect(scaleBy(h, { by: 'portions', portions: 24 }, setting, bowl)?.factor).toBeCloseTo(4, 9)
-    expect(end(scaleFormula(h, scaleBy(h, { by: 'volume', volumeMl: 1518 }, setting, bowl)!.factor)).volumeMl).toBeCloseTo(1518, 3)
-    expect(scaleBy(h, { by: 'ingredient', ingredientId: 'yolk', massG: 9 * 17 }, setting, bowl)?.factor).toBeCloseTo(3, 9)
-    expect(scaleBy(h, { by: 'ingredient', ingredientId: 'truffle', massG: 1 }, setting, bowl)).toBeUndefined()
-    const full = scaleBy(h, { by: 'vessel' }, setting, bowl)!
+    expect(scaleBy(h, { by: 'portions', portions: 24 }, trace(h), ingredients, bowl)?.factor).toBeCloseTo(4, 9)
+    expect(end(scaleFormula(h, scaleBy(h, { by: 'volume', volumeMl: 1518 }, trace(h), ingredients, bowl)!.factor)).volumeMl).toBeCloseTo(1518, 3)
+    expect(scaleBy(h, { by: 'ingredient', ingredientId: 'yolk', massG: 9 * 17 }, trace(h), ingredients, bowl)?.factor).toBeCloseTo(3, 9)
+    expect(scaleBy(h, { by: 'ingredient', ingredientId: 'truffle', massG: 1 }, trace(h), ingredients, bowl)).toBeUndefined()
+    const full = scaleBy(h, { by: 'vessel' }, trace(h), ingredients, bowl)!
     expect(full.batches).toBe(1)
     expect(Math.max(...trace(scaleFormula(h, full.factor)).map((t) => t.volumeMl + t.contents.inPan.volumeMl))).toBeCloseTo(2363 / 2, 0)
   })
   it('a vessel that is too small splits the batch, one that is too wide ends as a film', () => {
     const bowl = { capacityMl: 2363, fullestShare: 0.5, floorMl: 150 }
-    const full = scaleBy(h, { by: 'vessel' }, setting, bowl)!.factor * h.basisPortions
-    expect(scaleBy(h, { by: 'portions', portions: full * 2.5 }, setting, bowl)).toMatchObject({ batches: 3, isUnderFloor: false })
-    expect(scaleBy(h, { by: 'portions', portions: 2 }, setting, bowl)).toMatchObject({ batches: 1, isUnderFloor: true })
+    const full = scaleBy(h, { by: 'vessel' }, trace(h), ingredients, bowl)!.factor * h.basisPortions
+    expect(scaleBy(h, { by: 'portions', portions: full * 2.5 }, trace(h), ingredients, bowl)).toMatchObject({ batches: 3, isUnderFloor: false })
+    expect(scaleBy(h, { by: 'portions', portions: 2 }, trace(h), ingredients, bowl)).toMatchObject({ batches: 1, isUnderFloor: true })
   })
   it('salt is judged at the end: how much of a salted stock must be unsalted', () => {
     const f = chosen(of('roastJus'), { stock: 'cube' })

@@ -1,7 +1,7 @@
 import type { Ingredient } from '../ingredients/ingredient'
 import { splitBatches, type VesselLimits } from '../portions/portions'
 import type { Formula } from './formula'
-import { itemMassG, traceFormula, type TraceSetting, type TraceStep } from './traceFormula'
+import { itemMassG, type TraceSetting, type TraceStep } from './traceFormula'
 
 /** What decides how much is made. */
 export type ScaleBy =
@@ -24,22 +24,24 @@ export function usedMassG(formula: Formula, ingredientId: string, ingredients: T
   return formula.items.filter((i) => i.ingredientId === ingredientId).reduce((sum, i) => sum + itemMassG(i, ingredients.get(i.ingredientId) as Ingredient), 0)
 }
 
-/** Factor for a formula and the batches that its vessel forces; undefined where the ingredient is not in it. */
-export function scaleBy(formula: Formula, ask: ScaleBy, setting: TraceSetting, vessel: VesselLimits): Scale | undefined {
-  const trace = traceFormula(formula, setting)
+/**
+ * Factor for a formula and the batches that its vessel forces; undefined where the ingredient is not in it.
+ * @param trace - of the formula for its own basis: everything in it grows with the batch, so a slider only multiplies
+ */
+export function scaleBy(formula: Formula, ask: ScaleBy, trace: readonly TraceStep[], ingredients: TraceSetting['ingredients'], vessel: VesselLimits): Scale | undefined {
   const endMl = trace.at(-1)?.volumeMl ?? NaN
   const roomMl = vessel.capacityMl * vessel.fullestShare
-  const factor = factorFor(formula, ask, setting, endMl, roomMl / fullestMl(trace))
+  const factor = factorFor(formula, ask, ingredients, endMl, roomMl / fullestMl(trace))
   if (!Number.isFinite(factor)) return undefined
   const { batches } = splitBatches(fullestMl(trace) * factor, vessel)
   return { factor, batches, isUnderFloor: (endMl * factor) / batches < vessel.floorMl }
 }
 
-function factorFor(formula: Formula, ask: ScaleBy, setting: TraceSetting, endMl: number, fillFactor: number): number {
+function factorFor(formula: Formula, ask: ScaleBy, ingredients: TraceSetting['ingredients'], endMl: number, fillFactor: number): number {
   switch (ask.by) {
     case 'portions': return ask.portions / formula.basisPortions
     case 'volume': return ask.volumeMl / endMl
-    case 'ingredient': return ask.massG / usedMassG(formula, ask.ingredientId, setting.ingredients)
+    case 'ingredient': return ask.massG / usedMassG(formula, ask.ingredientId, ingredients)
     case 'vessel': return fillFactor
   }
 }

@@ -34,7 +34,7 @@ const chipProfile = computed(() => catalog.value?.pans[0]?.profile)
 <template>
   <section>
     <div class="top"><h1 class="label">{{ texts.book.found(shown.length) }} <span class="soft">{{ texts.book.bases }}</span></h1><div class="keys"><v-btn to="/book/allergens">{{ texts.book.allergens }}</v-btn><v-btn to="/book/pantry">{{ texts.book.pantry }}</v-btn></div></div>
-    <div class="filter"><v-text-field v-model="search" :label="texts.book.search" clearable /><v-select v-model="family" :items="families" :label="texts.book.family" /><v-select v-model="without" :items="allergenItems" :label="texts.book.without" multiple /><v-select v-model="dish" :items="dishes" :label="texts.book.dish" /><v-select v-model="within" :items="times" :label="texts.book.within" /></div>
+    <div class="filter"><v-text-field v-model="search" :label="texts.book.search" /><v-select v-model="family" :items="families" :label="texts.book.family" /><v-select v-model="without" :items="allergenItems" :label="texts.book.without" multiple /><v-select v-model="dish" :items="dishes" :label="texts.book.dish" /><v-select v-model="within" :items="times" :label="texts.book.within" /></div>
     <p v-if="shown.length === 0" class="label none">{{ texts.book.none }}</p>
     <div ref="box" class="river" :style="{ height: `${river.rows * ROW_PX}px` }">
       <svg :width="Math.max(1, width)" :height="Math.max(1, river.rows * ROW_PX)" aria-hidden="true"><path v-for="(d, i) in lines" :key="i" :d="d" class="stream" /></svg>

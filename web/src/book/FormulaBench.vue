@@ -83,7 +83,7 @@ const print = () => window.print()
     <p v-if="message" class="sorrel label" role="status">✓ {{ message }}</p>
     <ul v-if="refusals.length" class="wine" role="alert"><li v-for="r in refusals" :key="r" class="label">✕ {{ r }}</li></ul>
     <ul v-if="problems.length" role="alert"><li v-for="(p, i) in problems" :key="i" class="roux label">▽ {{ verbOf(p.stepId) }} {{ texts.book.problems[p.code] }} <span class="soft">{{ p.detail }}</span></li></ul>
-    <p v-if="bench.yieldContradiction.value" class="roux label">▽ {{ texts.book.bench.yields(draft.basisPortions, numberText(draft.portionMl), ...(bench.yieldContradiction.value.claims.map((c) => numberText(c.value)) as [string, string])) }}</p>
+    <p v-if="bench.contradiction.value" class="roux label">▽ {{ texts.book.bench.yields(draft.basisPortions, numberText(draft.portionMl), ...(bench.contradiction.value.claims.map((c) => numberText(c.value)) as [string, string])) }}</p>
     <p v-if="stockWarning" class="roux label">▽ {{ stockWarning }}</p>
 
     <div class="columns">

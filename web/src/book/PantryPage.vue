@@ -48,7 +48,7 @@ async function save(good: Ingredient): Promise<void> {
 <template>
   <section>
     <div class="top"><h1 class="label">{{ texts.book.pantryPage.title }} <span class="soft">{{ texts.book.pantryPage.n(shown.length) }}</span></h1><div class="keys"><v-btn @click="editing = 'new'">{{ texts.book.pantryPage.add }}</v-btn><v-btn href="/api/catalog/ingredients.csv" download>{{ texts.book.pantryPage.export }}</v-btn><v-btn @click="picker?.click()">{{ texts.book.pantryPage.import }}</v-btn><input ref="picker" class="visually-hidden" type="file" accept=".csv,text/csv" tabindex="-1" :aria-label="texts.book.pantryPage.import" @change="choose" /></div></div>
-    <v-text-field v-model="search" :label="texts.book.search" clearable />
+    <v-text-field v-model="search" :label="texts.book.search" />
     <p v-if="message" class="label" role="status">{{ message }}</p>
     <div v-if="preview" class="preview" role="region" :aria-label="texts.book.pantryPage.import"><p class="label">{{ texts.book.pantryPage.preview(preview.added, preview.changed, preview.same) }}</p><template v-if="preview.badCount"><p class="roux label">▽ {{ texts.book.pantryPage.bad(preview.badCount) }}</p><ul><li v-for="b in preview.bad" :key="b.line">{{ texts.book.pantryPage.line }} {{ b.line }}: {{ b.why }}</li></ul></template><div class="keys"><v-btn class="is-first" :disabled="preview.added + preview.changed === 0" @click="write">{{ texts.book.pantryPage.write }}</v-btn><v-btn @click="preview = undefined">{{ texts.app.cancel }}</v-btn></div></div>
     <GoodForm v-if="editing" :key="editing === 'new' ? 'new' : editing.id" :good="editing === 'new' ? undefined : editing" :taken="(catalog?.ingredients ?? []).map((i) => i.id)" @save="save" @cancel="editing = undefined" />

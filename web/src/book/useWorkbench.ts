@@ -1,4 +1,4 @@
-import { applyChoices, checkFormula, contradictionOf, capacityMl, findPlace, planEmulsion, diffFormula, NO_CHOICES, scaleBy, swapsFor, usedMassG, traceFormula, weighOut, type Choices, type EmulsionPlan, type Formula, type FormulaItem, type KitchenCatalog, type ScaleBy, type TraceStep, type VesselLimits } from '@liquamen/core'
+import { applyChoices, checkFormula, capacityMl, findPlace, planEmulsion, diffFormula, NO_CHOICES, scaleBy, swapsFor, usedMassG, traceFormula, weighOut, yieldContradiction, type Choices, type EmulsionPlan, type Formula, type FormulaItem, type KitchenCatalog, type ScaleBy, type TraceStep, type VesselLimits } from '@liquamen/core'
 import { computed, ref, shallowRef, type ComputedRef } from 'vue'
 
 const MOST_UNDO = 60
@@ -56,17 +56,11 @@ export function useWorkbench(catalog: ComputedRef<KitchenCatalog>, written: Comp
     const pan = catalog.value.pans.find((p) => p.id === panId.value)
     return { capacityMl: pan ? capacityMl(pan.profile) : Infinity, fullestShare: pan?.kind === 'bowl' ? FULLEST_BOWL : FULLEST_PAN, floorMl: FILM_ML }
   })
-  const scale = computed(() => (canTrace.value ? scaleBy(chosen.value, ask.value, setting.value, vessel.value) : undefined))
+  const scale = computed(() => (canTrace.value ? scaleBy(chosen.value, ask.value, trace.value, ingredients.value, vessel.value) : undefined))
   /** Grams of a good that the chosen formula takes for its basis. */
   const massOf = (ingredientId: string) => usedMassG(chosen.value, ingredientId, ingredients.value)
   const factor = computed(() => scale.value?.factor ?? 1)
-  /** What the formula says that it yields beside what its steps make, where the two cannot both be true. */
-  const yieldContradiction = computed(() => {
-    const madeMl = trace.value.at(-1)?.volumeMl
-    const saidMl = draft.value.basisPortions * draft.value.portionMl
-    const exactly = (says: string, value: number) => ({ says, low: value, value, high: value })
-    return madeMl ? contradictionOf('yield', [{ ...exactly('said', saidMl), high: saidMl * (1 + draft.value.overFrac) }, exactly('made', madeMl)]) : undefined
-  })
+  const contradiction = computed(() => yieldContradiction(draft.value, trace.value))
   const differences = computed(() => diffFormula(applyChoices(written.value, NO_CHOICES), chosen.value))
   const isEdited = computed(() => diffFormula(written.value, draft.value).length > 0)
 
@@ -99,5 +93,5 @@ export function useWorkbench(catalog: ComputedRef<KitchenCatalog>, written: Comp
       return end && saves > 0.5 && Object.keys(end.allergens).every((a) => a in now.allergens) ? [{ itemId: item.id, swap: s, savesMinor: saves }] : []
     })).sort((a, b) => b.savesMinor - a.savesMinor).slice(0, 3)
   })
-  return { draft, choices, ask, past, ingredients, setting, undo, setAmount, setTarget, removeItem, addItem, choose, swap, problems, chosen, trace, writtenTrace, scale, factor, panId, massOf, differences, isEdited, optionEnds, cheaper, yieldContradiction }
+  return { draft, choices, ask, past, ingredients, setting, undo, setAmount, setTarget, removeItem, addItem, choose, swap, problems, chosen, trace, writtenTrace, scale, factor, panId, massOf, differences, isEdited, optionEnds, cheaper, contradiction }
 }
