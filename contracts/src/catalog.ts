@@ -31,7 +31,7 @@ export const ingredientSchema = z.strictObject({
   id: slug, name: text(80).min(1), isLiquid: z.boolean(),
   per100G: z.strictObject(Object.fromEntries(SPECIES.map((s) => [s, finite.min(0).max(100).optional()]))).refine((c) => Math.abs(Object.values(c).reduce<number>((sum, g) => sum + (typeof g === 'number' ? g : 0), 0) - 100) < 2, 'must add up to 100 g'),
   fixedAcid: z.enum(['tartaric', 'citric', 'lactic', 'malic']).optional(),
-  group: text(30).optional(), trimYield: share.optional(), thickens: z.enum(THICKENERS).optional(), marks: z.array(z.enum(MARKS)).max(14).optional(), shelfDays: finite.min(0).max(3650).optional(), costMinorPerKg: finite.min(0).max(100_000_000).optional(), months: z.array(z.number().int().min(1).max(12)).max(12).optional(), madeBy: slug.optional(),
+  group: text(30).optional(), trimYield: share.optional(), thickens: z.enum(THICKENERS).optional(), marks: z.array(z.enum(MARKS)).max(14).optional(), shelfDays: finite.min(0).max(3650).optional(), costMinorPerKg: finite.min(0).max(100_000_000).optional(), months: z.array(z.number().int().min(1).max(12)).max(12).optional(),
   emulsionRole: z.enum(['yolk', 'butter']).optional(), pieceG: finite.min(0.1).max(5000).optional(),
   solidInPan: z.strictObject({ massShare: share, volumeMlPerG: finite.min(0.1).max(3) }).optional(),
   allergens: z.partialRecord(z.enum(ALLERGENS), z.enum(['contains', 'mayContain', 'unknownLabel'])),

@@ -3,7 +3,7 @@ import Papa from 'papaparse'
 import { ingredientSchema } from './catalog'
 
 /** Columns of the ingredient table, in order. Species are g per 100 g; an empty `other` is what is left to 100. */
-export const INGREDIENT_COLUMNS = ['id', 'name', 'group', 'isLiquid', ...SPECIES, 'fixedAcid', 'pieceG', 'trimYield', 'solidShare', 'solidMlPerG', 'shelfDays', 'costMinorPerKg', 'months', 'emulsionRole', 'thickens', 'marks', 'contains', 'mayContain', 'unknownLabel', 'madeBy', 'source'] as const
+export const INGREDIENT_COLUMNS = ['id', 'name', 'group', 'isLiquid', ...SPECIES, 'fixedAcid', 'pieceG', 'trimYield', 'solidShare', 'solidMlPerG', 'shelfDays', 'costMinorPerKg', 'months', 'emulsionRole', 'thickens', 'marks', 'contains', 'mayContain', 'unknownLabel', 'source'] as const
 type Column = (typeof INGREDIENT_COLUMNS)[number]
 type Row = Partial<Record<Column, string>>
 
@@ -25,7 +25,7 @@ function readRow(row: Row): unknown {
   return defined({
     id: row.id?.trim(), name: row.name?.trim(), group: row.group?.trim() || undefined, isLiquid: /^(yes|true|1)$/i.test(row.isLiquid ?? ''), per100G: defined(species), fixedAcid: row.fixedAcid?.trim() || undefined, pieceG: numberOf(row.pieceG), trimYield: numberOf(row.trimYield),
     solidInPan: solidShare === undefined ? undefined : { massShare: solidShare, volumeMlPerG: numberOf(row.solidMlPerG) ?? 1 }, shelfDays: numberOf(row.shelfDays), costMinorPerKg: numberOf(row.costMinorPerKg), months: words(row.months).length ? words(row.months).map(Number) : undefined,
-    emulsionRole: row.emulsionRole?.trim() || undefined, thickens: row.thickens?.trim() || undefined, marks: words(row.marks).length ? words(row.marks) : undefined, madeBy: row.madeBy?.trim() || undefined, allergens, source: row.source?.trim() || 'imported, source not said',
+    emulsionRole: row.emulsionRole?.trim() || undefined, thickens: row.thickens?.trim() || undefined, marks: words(row.marks).length ? words(row.marks) : undefined, allergens, source: row.source?.trim() || 'imported, source not said',
   })
 }
 
@@ -55,7 +55,7 @@ export function writeIngredientCsv(ingredients: readonly Ingredient[]): string {
   const rows = ingredients.map((i): Record<Column, string | number> => ({
     id: i.id, name: i.name, group: i.group ?? '', isLiquid: i.isLiquid ? 'yes' : 'no', ...(Object.fromEntries(SPECIES.map((s) => [s, i.per100G[s] ?? ''])) as Record<(typeof SPECIES)[number], number | string>), fixedAcid: i.fixedAcid ?? '', pieceG: i.pieceG ?? '', trimYield: i.trimYield ?? '',
     solidShare: i.solidInPan?.massShare ?? '', solidMlPerG: i.solidInPan?.volumeMlPerG ?? '', shelfDays: i.shelfDays ?? '', costMinorPerKg: i.costMinorPerKg ?? '', months: (i.months ?? []).join(' '), emulsionRole: i.emulsionRole ?? '', thickens: i.thickens ?? '', marks: (i.marks ?? []).join(' '),
-    contains: at(i, 'contains'), mayContain: at(i, 'mayContain'), unknownLabel: at(i, 'unknownLabel'), madeBy: i.madeBy ?? '', source: i.source,
+    contains: at(i, 'contains'), mayContain: at(i, 'mayContain'), unknownLabel: at(i, 'unknownLabel'), source: i.source,
   }))
   return Papa.unparse(rows, { columns: [...INGREDIENT_COLUMNS], escapeFormulae: true, newline: '\r\n' })
 }

@@ -9,8 +9,7 @@ import { WINE_SAUCES } from './wineSauces'
 const pantry = readIngredientCsv(readFileSync(new URL('../ingredients.csv', import.meta.url), 'utf8'))
 if (pantry.bad.length) throw new Error(`ingredients.csv: ${JSON.stringify(pantry.bad.slice(0, 5))}`)
 const formulas: Formula[] = [...WINE_SAUCES.filter((f) => f.id === 'redWineShallot'), ...EGG_SAUCES, ...WINE_SAUCES.filter((f) => f.id !== 'redWineShallot'), ...BROWN_SAUCES]
-const makers = new Map(formulas.flatMap((f) => (f.makes ? [[f.makes, f.id] as const] : [])))
-const ingredients: Ingredient[] = pantry.good.map((i) => { const madeBy = makers.get(i.id); return madeBy ? { ...i, madeBy } : i })
+const ingredients: readonly Ingredient[] = pantry.good
 
 const bowl = (id: string, name: string, material: BowlMaterial, tareG: number, sphereRadiusMm: number, heightMm: number): Pan => ({ id, name, kind: 'bowl', material, tareG, profile: { shape: 'bowl', sphereRadiusMm, heightMm } })
 const well = (letter: string, row: number, column: number): Well => ({ id: `well${letter}`, letter, row, column, waterC: 62, profile: { shape: 'pan', baseRadiusMm: 76, rimRadiusMm: 82, heightMm: 130, cornerMm: 16 } })

@@ -3,6 +3,7 @@ import { expect, openScreen, runAhead, test } from '../kitchenServer'
 const OUT = new URL('../../docs/screenshots/', import.meta.url).pathname
 const VIEWS = [
   ['service', '/service', 1280, 800, 'day'], ['stove', '/stove', 1280, 800, 'day'], ['bench', '/bench', 1280, 800, 'day'], ['bench-night-portrait', '/bench', 820, 1180, 'night'], ['log', '/log', 1280, 800, 'day'],
+  ['book', '/book', 1280, 800, 'day'], ['allergens', '/book/allergens', 1280, 800, 'day'], ['pantry', '/book/pantry', 1280, 800, 'day'],
 ] as const
 
 test('pictures of the main views', async ({ page, kitchen }) => {
@@ -11,7 +12,7 @@ test('pictures of the main views', async ({ page, kitchen }) => {
     await openScreen(page, kitchen, path)
     await page.evaluate((t) => localStorage.setItem('liquamen.theme', t), theme)
     await openScreen(page, kitchen, path)
-    await page.locator(path === '/bench' ? 'svg.bench' : path === '/log' ? 'a.line' : 'h1').first().waitFor()
+    await page.locator({ '/bench': 'svg.bench', '/log': 'a.line', '/book': 'a.node', '/book/allergens': 'table', '/book/pantry': 'button.line' }[path as string] ?? 'h1').first().waitFor()
     await page.evaluate(() => document.fonts.ready)
     await page.screenshot({ path: `${OUT}${name}.png` })
   }
@@ -29,6 +30,10 @@ test('pictures of the main views', async ({ page, kitchen }) => {
   await page.getByRole('listitem').filter({ hasText: 'Table 3' }).getByRole('button', { name: 'Plan it' }).click()
   await page.getByRole('button', { name: 'Put it on the stove' }).waitFor()
   await page.screenshot({ path: `${OUT}plan.png` })
+  await openScreen(page, kitchen, '/book/hollandaise')
+  await page.getByRole('button', { name: /^clarified/ }).click()
+  await page.getByText('Clarified butter for Butter, unsalted').waitFor()
+  await page.screenshot({ path: `${OUT}workbench.png`, fullPage: true })
   // the emulsion bench in the middle of its pour, with the probe that ships with it
   await kitchen.startStandIn('Probe 1')
   await openScreen(page, kitchen, '/stove')

@@ -12,7 +12,7 @@ const finishedMl = (factor: number, schools: Record<string, string> = {}) => Mat
 const amount = (page: Page, good: string) => page.getByRole('textbox', { name: `Amount of ${good}` })
 const number = (page: Page, name: string) => page.getByRole('row', { name: new RegExp(`^${name}`) }).locator('td').last()
 const pick = async (page: Page, label: string, option: string) => {
-  await page.getByRole('combobox', { name: label }).click()
+  await page.getByRole('combobox', { name: label }).press('ArrowDown')
   await page.getByRole('option', { name: option, exact: true }).click()
 }
 
@@ -51,7 +51,7 @@ test('from the Book to the workbench: scale, switch a school, swap, compare, edi
 
   await amount(page, 'Water').fill('2 tbsp')
   await amount(page, 'Water').press('Enter')
-  await expect(page.getByText('Water 30 g, was 30 g')).toBeHidden() // two tablespoons are what it was
+  await expect(page.getByText(/^Water 29\.\d+ g, was 30\.00 g/)).toBeVisible() // a spoon is not a scale
   await amount(page, 'Water').fill('1,500 ml')
   await amount(page, 'Water').press('Enter')
   await page.getByRole('button', { name: '1.5 ml', exact: true }).click() // a comma that could be either is asked about
@@ -64,7 +64,7 @@ test('from the Book to the workbench: scale, switch a school, swap, compare, edi
   await amount(page, 'Water').fill('1 cup')
   await amount(page, 'Water').press('Enter')
   await page.getByRole('button', { name: 'us', exact: true }).click()
-  await expect(page.getByText('Water 237 g, was 30 g')).toBeVisible()
+  await expect(page.getByText('Water 236 g, was 30 g')).toBeVisible()
   await amount(page, 'Water').fill('45 g')
   await amount(page, 'Water').press('Enter')
   await page.getByRole('button', { name: 'Save as version 2' }).click()
@@ -85,14 +85,14 @@ test('a formula that cannot be made names its step and why, and a stale save is 
   const phrase = page.getByRole('textbox', { name: /^How far: / }).first()
   await phrase.fill('by a lot or so')
   await phrase.press('Enter')
-  await expect(page.getByRole('alert').getByText(/how far is not one target/)).toBeVisible()
+  await expect(page.getByRole('alert').getByText(/a reduction needs how far/)).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).click()
-  await expect(page.getByRole('alert').getByText(/how far is not one target/)).toBeHidden()
+  await expect(page.getByRole('alert').getByText(/a reduction needs how far/)).toBeHidden()
   const other = await context.newPage()
   await openScreen(other, kitchen, '/book/hollandaise')
   await openScreen(page, kitchen, '/book/hollandaise')
   const answer = await page.evaluate(async () => {
-    const read = async () => ((await (await fetch('/api/catalog')).json()) as { formulas: { id: string; version: number }[] }).formulas.find((f) => f.id === 'hollandaise')!
+    const read = async () => ((await (await fetch('/api/session')).json()) as { catalog: { formulas: { id: string; version: number }[] } }).catalog.formulas.find((f) => f.id === 'hollandaise')!
     const formula = await read()
     const put = (name: string) => fetch('/api/catalog/formulas/hollandaise', { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ ...formula, name }) })
     const first = await put('Hollandaise one')

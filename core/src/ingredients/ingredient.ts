@@ -34,8 +34,6 @@ export interface Ingredient {
   readonly costMinorPerKg?: number
   /** Months in which it is best; none where it is always there. */
   readonly months?: readonly number[]
-  /** The formula that makes it, where the kitchen makes it itself. */
-  readonly madeBy?: string
   readonly allergens: Readonly<Record<string, AllergenMark>>
   /** Where the numbers are from, or that they are an estimate. */
   readonly source: string

@@ -14,11 +14,18 @@ export function amountText(amount: FormulaItem['amount'], factor = 1, system: Me
   return `${numberText(grams, grams < 10 ? 1 : 0).replace(/,/g, '')} g`
 }
 
+/** Both sides of a changed amount; where rounding would hide the change, with their decimals. */
+function bothAmounts(to: FormulaItem['amount'], from: FormulaItem['amount']): string {
+  const exact = (a: FormulaItem['amount']) => ('massG' in a ? `${numberText(a.massG, 2)} g` : `${numberText(a.volumeMl, 2)} ml`)
+  const say = amountText(to) === amountText(from) ? exact : amountText
+  return `${say(to)}, was ${say(from)}`
+}
+
 /** A difference as a cook would note it. */
 export function sayDifference(d: FormulaDifference, ingredients: ReadonlyMap<string, Ingredient>): string {
   const name = (id: string) => ingredients.get(id)?.name ?? id
   switch (d.kind) {
-    case 'amount': return `${name(d.ingredientId)} ${amountText(d.to)}, was ${amountText(d.from)}`
+    case 'amount': return `${name(d.ingredientId)} ${bothAmounts(d.to, d.from)}`
     case 'swapped': return `${name(d.to)} for ${name(d.from)}`
     case 'added': return `${amountText(d.amount)} ${name(d.ingredientId)} more`
     case 'dropped': return `no ${name(d.ingredientId)}`

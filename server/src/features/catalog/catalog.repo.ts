@@ -1,7 +1,7 @@
 import type { Formula, KitchenCatalog } from '@liquamen/core'
-import { asc, and, eq, like, sql } from 'drizzle-orm'
+import { asc, and, eq, sql } from 'drizzle-orm'
 import type { Tx } from '../../db/database'
-import { catalogItems } from '../../db/schema'
+import { catalogItems, kitchens } from '../../db/schema'
 
 const LISTS = ['rings', 'pans', 'wells', 'crew', 'ingredients', 'formulas'] as const
 
@@ -21,6 +21,11 @@ export async function addToCatalog(tx: Tx, kitchenId: string, catalog: KitchenCa
   await tx.insert(catalogItems).values(rows).onConflictDoNothing()
 }
 
+/** Holds the kitchen until the transaction ends, so that of two saves from one version only one can be the next. */
+export async function lockKitchen(tx: Tx, kitchenId: string): Promise<void> {
+  await tx.select({ id: kitchens.id }).from(kitchens).where(eq(kitchens.id, kitchenId)).for('update')
+}
+
 /** Writes one item of the catalogue; a new one goes to the end of its list. */
 export async function putCatalogItem(tx: Tx, kitchenId: string, kind: string, id: string, body: unknown): Promise<void> {
   const last = await tx.select({ place: sql<number>`coalesce(max(${catalogItems.place}), -1)::int` }).from(catalogItems).where(eq(catalogItems.kind, kind))
@@ -29,7 +34,7 @@ export async function putCatalogItem(tx: Tx, kitchenId: string, kind: string, id
 
 /** Older versions of a formula. */
 export async function readVersions(tx: Tx, id: string): Promise<Formula[]> {
-  return (await tx.select({ body: catalogItems.body }).from(catalogItems).where(and(eq(catalogItems.kind, 'formulaVersions'), like(catalogItems.id, `${id}@%`)))).map((row) => row.body as Formula)
+  return (await tx.select({ body: catalogItems.body }).from(catalogItems).where(and(eq(catalogItems.kind, 'formulaVersions'), sql`starts_with(${catalogItems.id}, ${`${id}@`})`))).map((row) => row.body as Formula)
 }
 
 /** Name under which listeners hear that the catalogue is another. */

@@ -23,6 +23,11 @@ describe('formulas', () => {
     expect(versions.map((v) => [v.version, v.name])).toEqual([[2, 'Beurre blanc, ours'], [1, 'Beurre blanc']])
     expect(await save({ ...f, name: 'late' })).toMatchObject({ status: 409, body: { code: 'staleVersion' } })
   })
+  it('of two saves at once from one version one becomes the next, the other is told', async () => {
+    const f = (await catalog()).formulas.find((x) => x.id === 'lyonnaise')!
+    const answers = await Promise.all(['one', 'two', 'three'].map((name) => save({ ...f, name })))
+    expect(answers.map((a) => a.status).sort()).toEqual([200, 409, 409])
+  })
   it.each<[string, (f: Formula) => Formula, number, string, string]>([
     ['a missing ingredient', (f) => ({ ...f, items: [{ ...f.items[0]!, ingredientId: 'unicorn' }] }), 422, 'missingIngredient', 'reduce'],
     ['a target that contradicts itself', (f) => ({ ...f, steps: f.steps.map((s) => (s.id === 'reduce' ? { ...s, target: 'by half, to 200 ml' } : s)) }), 422, 'targetUnclear', 'reduce'],

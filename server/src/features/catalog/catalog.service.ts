@@ -3,7 +3,7 @@ import { checkFormula, type Formula, type HouseMeasures, type Ingredient, type K
 import canonicalize from 'canonicalize'
 import type { Database, Tx } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
-import { putCatalogItem, readCatalog, readVersions, tellCatalogChanged } from './catalog.repo'
+import { lockKitchen, putCatalogItem, readCatalog, readVersions, tellCatalogChanged } from './catalog.repo'
 
 const MOST_BAD_SHOWN = 200
 /** Findings that are told and do not stop a save: a sauce may be meant salty or thin. */
@@ -25,6 +25,7 @@ export function createCatalogService({ database }: { readonly database: Database
       if (!read.success) throw new ProblemError(problem(400, 'badInput', 'Some of this formula cannot be used.', { fields: fieldProblems(read.error) }))
       if (read.data.id !== id) throw new ProblemError(problem(422, 'twoIds', 'The address and the formula name two ids.'))
       return database.inKitchen(kitchenId, async (tx) => {
+        await lockKitchen(tx, kitchenId)
         const current = (await readCatalog(tx)).formulas.find((f) => f.id === id)
         if (current && current.version !== read.data.version) throw new ProblemError(problem(409, 'staleVersion', `Somebody saved version ${current.version} meanwhile. Compare, then save again.`))
         await requireMakeable(tx, read.data)
