@@ -42,4 +42,4 @@ export function instantOfClock(text: string, nowMs: number): number | undefined 
 }
 
 /** Money from its minor units, "€1.20". */
-export const moneyText = (minor: number, currency: string): string => new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(minor / 100)
+export const moneyText = (minor: number, currency: string): string => new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(minor / 100).replace('-', '−')
