@@ -46,6 +46,9 @@ test('from the Book to the workbench: scale, switch a school, swap, compare, edi
   await page.getByRole('button', { name: 'swap: Lemon juice' }).click()
   await page.getByText(/^Lime juice/).click()
   await expect(page.getByText('Lime juice for Lemon juice')).toBeVisible()
+  await page.keyboard.press('z') // the last change first: the swap goes, the school stays
+  await expect(page.getByText('Lime juice for Lemon juice')).toBeHidden()
+  await expect(page.getByText('Clarified butter for Butter, unsalted')).toBeVisible()
   await page.getByRole('button', { name: 'as written' }).click()
   await expect(page.getByText('As written.')).toBeVisible()
 
@@ -68,6 +71,7 @@ test('from the Book to the workbench: scale, switch a school, swap, compare, edi
   await amount(page, 'Water').fill('45 g')
   await amount(page, 'Water').press('Enter')
   await page.getByRole('button', { name: 'Save as version 2' }).click()
+  await expect(page.getByText('Saved as version 2.')).toBeVisible()
   await expect(page.getByText('Hollandaise egg and butter, version 2')).toBeVisible()
   await expect(page.getByText('version 2 Water 45 g, was 30 g')).toBeVisible()
   await amount(page, 'Lemon juice').fill('1 cup') // asked once, kept: not asked again
@@ -80,7 +84,7 @@ test('from the Book to the workbench: scale, switch a school, swap, compare, edi
   await expect(page.getByRole('listitem').filter({ hasText: 'Hollandaise' }).filter({ hasText: '4' }).first()).toBeVisible()
 })
 
-test('a formula that cannot be made names its step and why, and a stale save is refused', async ({ page, context, kitchen }) => {
+test('a formula that cannot be made names its step and why, and a save by another wipes nobody’s changes', async ({ page, context, kitchen }) => {
   await openScreen(page, kitchen, '/book/redWineShallot')
   const phrase = page.getByRole('textbox', { name: /^How far: / }).first()
   await phrase.fill('by a lot or so')
@@ -91,6 +95,8 @@ test('a formula that cannot be made names its step and why, and a stale save is 
   const other = await context.newPage()
   await openScreen(other, kitchen, '/book/hollandaise')
   await openScreen(page, kitchen, '/book/hollandaise')
+  await amount(page, 'Water').fill('45 g')
+  await amount(page, 'Water').press('Enter')
   const answer = await page.evaluate(async () => {
     const read = async () => ((await (await fetch('/api/session')).json()) as { catalog: { formulas: { id: string; version: number }[] } }).catalog.formulas.find((f) => f.id === 'hollandaise')!
     const formula = await read()
@@ -101,6 +107,13 @@ test('a formula that cannot be made names its step and why, and a stale save is 
   })
   expect(answer).toEqual([200, 409, 'staleVersion'])
   await expect(other.getByRole('heading', { name: /Hollandaise one/ })).toBeVisible() // told at once
+  await expect(page.getByText(/^▽ Version 2 was saved meanwhile/)).toBeVisible()
+  await expect(amount(page, 'Water')).toHaveValue('45 g')
+  await page.getByRole('button', { name: 'Save as version 2' }).click()
+  await expect(page.getByRole('alert').getByText('somebody saved it meanwhile')).toBeVisible()
+  await expect(amount(page, 'Water')).toHaveValue('45 g')
+  await page.getByRole('button', { name: 'Show it instead' }).click()
+  await expect(amount(page, 'Water')).toHaveValue('30 g')
 })
 
 test('the pantry as a table: out, in again, bad lines listed and the good ones written only when a person says so', async ({ page, kitchen }) => {

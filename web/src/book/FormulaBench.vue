@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { itemMassG, NO_CHOICES, stockSaltLimit, type Formula, type KitchenCatalog } from '@liquamen/core'
 import { useEventListener } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { api, OutOfReach, Refusal } from '../kitchen/api'
 import { useKitchen } from '../kitchen/kitchen.store'
 import { moneyText, numberText, percentText } from '../shared/format'
@@ -17,11 +17,12 @@ import SchoolSwitches from './SchoolSwitches.vue'
 import { useWorkbench } from './useWorkbench'
 
 const props = defineProps<{ formula: Formula; catalog: KitchenCatalog }>()
+const emit = defineEmits<{ /** Whether it holds changes that are not saved. */ edited: [isEdited: boolean]; saved: [version: number] }>()
 const kitchen = useKitchen()
 const bench = useWorkbench(computed(() => props.catalog), computed(() => props.formula))
 const { draft, choices, ingredients, trace, factor, chosen, problems, differences } = bench
+watch(bench.isEdited, (is) => emit('edited', is), { immediate: true })
 const { system, toggle: toggleSystem } = useMeasureSystem()
-const message = ref('')
 const refusals = ref<readonly string[]>([])
 const currency = computed(() => props.catalog.settings.currency ?? 'EUR')
 const selectedId = ref(props.formula.steps.at(-1)?.id)
@@ -49,12 +50,11 @@ const stockWarning = computed(() => {
 })
 
 async function save(): Promise<void> {
-  message.value = ''
   refusals.value = []
   try {
     const saved = await api.saveFormula({ ...draft.value, version: props.formula.version })
     await kitchen.refreshCatalog()
-    message.value = texts.book.bench.saved(saved.version)
+    emit('saved', saved.version)
   } catch (error) {
     if (error instanceof Refusal) refusals.value = [texts.book.problems[error.problem.code] ?? error.problem.title, ...(error.problem.fields ?? []).map((f) => `${f.field}: ${f.message}`)]
     else if (error instanceof OutOfReach) refusals.value = [texts.app.failed]
@@ -75,12 +75,11 @@ const print = () => window.print()
         <h1><span class="sauce">{{ formula.name }}</span> <span class="soft sub">{{ formula.family }}, {{ texts.book.bench.version(formula.version) }}</span></h1>
         <p v-if="mother || children.length" class="descent"><template v-if="mother"><RouterLink :to="`/book/${mother.id}`"><span class="sauce">{{ mother.name }}</span></RouterLink> →</template> <strong class="sauce">{{ formula.name }}</strong> <template v-if="children.length">→ <RouterLink v-for="c in children" :key="c.id" :to="`/book/${c.id}`"><span class="sauce">{{ c.name }}</span></RouterLink></template></p>
       </div>
-      <div class="keys"><v-btn :disabled="bench.past.value.length === 0 && !hasChoices" @click="bench.undo()">{{ texts.book.bench.undo }}</v-btn><v-btn :aria-pressed="system === 'us'" @click="toggleSystem">{{ texts.book.bench.measures[system === 'us' ? 'us' : 'metric'] }}</v-btn><v-btn :to="`/service?sauce=${formula.id}`">{{ texts.book.bench.open }}</v-btn><v-btn @click="print">{{ texts.book.bench.print }}</v-btn><v-btn class="is-first" :disabled="!bench.isEdited.value" @click="save">{{ texts.book.bench.save(formula.version + 1) }}</v-btn></div>
+      <div class="keys"><v-btn :disabled="bench.past.value.length === 0" @click="bench.undo()">{{ texts.book.bench.undo }}</v-btn><v-btn :aria-pressed="system === 'us'" @click="toggleSystem">{{ texts.book.bench.measures[system === 'us' ? 'us' : 'metric'] }}</v-btn><v-btn :to="`/service?sauce=${formula.id}`">{{ texts.book.bench.open }}</v-btn><v-btn @click="print">{{ texts.book.bench.print }}</v-btn><v-btn class="is-first" :disabled="!bench.isEdited.value" @click="save">{{ texts.book.bench.save(formula.version + 1) }}</v-btn></div>
     </div>
     <ScaleBar :formula="formula" :catalog="catalog" :bench="bench" />
     <p v-if="!bench.scale.value && problems.length === 0" class="wine label">✕ {{ texts.book.bench.notIn }}</p>
     <p v-else-if="bench.scale.value?.isUnderFloor" class="roux label">▽ {{ texts.book.bench.underFloor }}</p>
-    <p v-if="message" class="sorrel label" role="status">✓ {{ message }}</p>
     <ul v-if="refusals.length" class="wine" role="alert"><li v-for="r in refusals" :key="r" class="label">✕ {{ r }}</li></ul>
     <ul v-if="problems.length" role="alert"><li v-for="(p, i) in problems" :key="i" class="roux label">▽ {{ verbOf(p.stepId) }} {{ texts.book.problems[p.code] }} <span class="soft">{{ p.detail }}</span></li></ul>
     <p v-if="bench.contradiction.value" class="roux label">▽ {{ texts.book.bench.yields(draft.basisPortions, numberText(draft.portionMl), ...(bench.contradiction.value.claims.map((c) => numberText(c.value)) as [string, string])) }}</p>
@@ -94,7 +93,7 @@ const print = () => window.print()
         <h2 class="label">{{ texts.book.bench.cheaper }}</h2>
         <p v-for="c in bench.cheaper.value" :key="c.itemId + c.swap.to"><button class="text" @click="bench.swap(c.itemId, c.swap.to, c.swap.factor)">{{ texts.book.bench.saves(ingredients.get(c.swap.to)?.name ?? '', moneyText(c.savesMinor, currency)) }}</button></p>
         <p v-if="bench.cheaper.value.length === 0" class="caption">{{ texts.book.bench.noCheaper }}</p>
-        <template v-if="draft.schools?.length"><h2 class="label">{{ texts.book.bench.schools }}</h2><p class="caption">{{ texts.book.bench.schoolsHint }}</p><SchoolSwitches :formula="draft" :choices="choices" :ends="bench.optionEnds.value" :currency="currency" @choose="bench.choose" /></template>
+        <template v-if="draft.schools?.length"><h2 class="label">{{ texts.book.bench.schools }}</h2><p class="caption">{{ texts.book.bench.schoolsHint }}</p><SchoolSwitches :formula="draft" :choices="choices" :ends="bench.optionEnds.value" :currency="currency" @choose="bench.chooseWay" /></template>
       </div>
       <div>
         <CompositionStrip :steps="trace" :factor="factor" :selected-id="selected?.stepId" @select="(id) => (selectedId = id)" />
@@ -109,7 +108,7 @@ const print = () => window.print()
         <h2 class="label">{{ texts.book.bench.changes }}</h2>
         <ul><li v-for="(d, i) in differences" :key="i" class="change">{{ sayDifference(d, ingredients) }}</li></ul>
         <p v-if="differences.length === 0" class="caption">{{ texts.book.bench.nothingChanged }}</p>
-        <button v-if="hasChoices" class="text" @click="choices = NO_CHOICES">{{ texts.book.bench.asIs }}</button>
+        <button v-if="hasChoices" class="text" @click="bench.choose(NO_CHOICES)">{{ texts.book.bench.asIs }}</button>
         <FormulaVersions v-if="formula.version > 1" :formula-id="formula.id" :ingredients="ingredients" />
         <p class="caption source">{{ formula.source }}</p>
       </aside>

@@ -16,21 +16,31 @@ export interface WayOutcome { readonly end: TraceStep | undefined; readonly now:
 /** A formula on the workbench: edits with undo, schools and swaps, scale, and what comes of each; the written one beside the chosen one. */
 export function useWorkbench(catalog: ComputedRef<KitchenCatalog>, written: ComputedRef<Formula>) {
   const draft = shallowRef<Formula>(written.value)
-  const past = shallowRef<readonly Formula[]>([])
-  const choices = ref<Choices>({ schools: {}, swaps: {} })
+  const past = shallowRef<readonly { readonly draft: Formula; readonly choices: Choices }[]>([])
+  const choices = shallowRef<Choices>(NO_CHOICES)
   const panId = ref(catalog.value.pans.find((p) => (p.kind === 'bowl') === (written.value.emulsion !== undefined))?.id ?? '')
   const ask = ref<ScaleBy>({ by: 'portions', portions: written.value.basisPortions })
   const ingredients = computed(() => new Map(catalog.value.ingredients.map((i) => [i.id, i])))
   const setting = computed(() => ({ ingredients: ingredients.value, altitudeM: catalog.value.settings.altitudeM }))
 
+  /** Every change, of the formula or of what is chosen, can be taken back, the last one first. */
+  function remember(): void {
+    past.value = [...past.value.slice(-MOST_UNDO), { draft: draft.value, choices: choices.value }]
+  }
   function edit(next: Formula): void {
-    past.value = [...past.value.slice(-MOST_UNDO), draft.value]
+    remember()
     draft.value = next
+  }
+  function choose(next: Choices): void {
+    remember()
+    choices.value = next
   }
   function undo(): void {
     const last = past.value.at(-1)
-    if (last) { draft.value = last; past.value = past.value.slice(0, -1) }
-    else choices.value = NO_CHOICES
+    if (!last) return
+    draft.value = last.draft
+    choices.value = last.choices
+    past.value = past.value.slice(0, -1)
   }
   const setAmount = (itemId: string, amount: FormulaItem['amount']) => edit({ ...draft.value, items: draft.value.items.map((i) => (i.id === itemId ? { ...i, amount } : i)) })
   const setTarget = (stepId: string, target: string) => edit({ ...draft.value, steps: draft.value.steps.map((s) => (s.id === stepId ? { ...s, target } : s)) })
@@ -40,10 +50,10 @@ export function useWorkbench(catalog: ComputedRef<KitchenCatalog>, written: Comp
     while (draft.value.items.some((i) => i.id === id)) id += '_'
     edit({ ...draft.value, items: [...draft.value.items, { id, ingredientId, stepId, amount: { massG: 10 } }] })
   }
-  const choose = (schoolId: string, optionId: string) => { choices.value = { ...choices.value, schools: { ...choices.value.schools, [schoolId]: optionId } } }
+  const chooseWay = (schoolId: string, optionId: string) => choose({ ...choices.value, schools: { ...choices.value.schools, [schoolId]: optionId } })
   function swap(itemId: string, ingredientId: string | undefined, factor = 1): void {
     const { [itemId]: _gone, ...swaps } = choices.value.swaps
-    choices.value = { ...choices.value, swaps: ingredientId ? { ...swaps, [itemId]: { ingredientId, factor } } : swaps }
+    choose({ ...choices.value, swaps: ingredientId ? { ...swaps, [itemId]: { ingredientId, factor } } : swaps })
   }
 
   const problems = computed(() => checkFormula(applyChoices(draft.value, choices.value), ingredients.value, catalog.value.formulas, catalog.value.settings.altitudeM))
@@ -93,5 +103,5 @@ export function useWorkbench(catalog: ComputedRef<KitchenCatalog>, written: Comp
       return end && saves > 0.5 && Object.keys(end.allergens).every((a) => a in now.allergens) ? [{ itemId: item.id, swap: s, savesMinor: saves }] : []
     })).sort((a, b) => b.savesMinor - a.savesMinor).slice(0, 3)
   })
-  return { draft, choices, ask, past, ingredients, setting, undo, setAmount, setTarget, removeItem, addItem, choose, swap, problems, chosen, trace, writtenTrace, scale, factor, panId, massOf, differences, isEdited, optionEnds, cheaper, contradiction }
+  return { draft, choices, ask, past, ingredients, setting, undo, setAmount, setTarget, removeItem, addItem, choose, chooseWay, swap, problems, chosen, trace, writtenTrace, scale, factor, panId, massOf, differences, isEdited, optionEnds, cheaper, contradiction }
 }

@@ -3,7 +3,7 @@ import { foldTime, KINDS, type Fact, type FactKind, type Ingredient, type Payloa
 import { defineStore } from 'pinia'
 import { v7 as uuidv7 } from 'uuid'
 import { computed, ref, shallowReactive, shallowRef } from 'vue'
-import { api, Refusal } from './api'
+import { api, OutOfReach, Refusal } from './api'
 import { useChannels } from './channels.store'
 import { kitchenNowMs, setClockOffset, useClock } from './clock'
 import { followLive } from './liveStream'
@@ -14,6 +14,9 @@ import { createSender } from './sendQueue'
 
 const STILL_CURRENT_MS = 36 * 3600_000
 const REACH_AGAIN_MS = 2000
+
+/** What the tab that follows the server tells this browser's other tabs. */
+type TabNews = readonly Fact[] | Samples | { readonly clockOffsetMs: number } | { readonly isCatalogNew: true }
 
 /** The kitchen as this browser knows it: facts, their folds, and the way to the server. */
 export const useKitchen = defineStore('kitchen', () => {
@@ -40,9 +43,11 @@ export const useKitchen = defineStore('kitchen', () => {
     channel.postMessage(facts)
   }
   const channels = useChannels()
-  channel.onmessage = (event: MessageEvent<readonly Fact[] | Samples>) => {
-    if ('samples' in event.data) return channels.take(event.data.channelId, event.data.samples)
-    mirror.merge(event.data)
+  channel.onmessage = ({ data }: MessageEvent<TabNews>) => {
+    if ('samples' in data) return channels.take(data.channelId, data.samples)
+    if ('clockOffsetMs' in data) return setClockOffset(data.clockOffsetMs)
+    if ('isCatalogNew' in data) return void hearCatalog()
+    mirror.merge(data)
     void countUnsent()
   }
   window.addEventListener('online', () => void send())
@@ -126,6 +131,7 @@ export const useKitchen = defineStore('kitchen', () => {
       void refreshDetails()
       void channels.refresh()
       void send()
+      let wasLost = false
       followLive(async () => (await store?.remembered())?.headSeq ?? from, {
         facts(facts, head) {
           void store?.receive(facts, head)
@@ -133,10 +139,22 @@ export const useKitchen = defineStore('kitchen', () => {
           if (facts.some((fact) => fact.kind === 'order.taken')) void refreshDetails()
         },
         samples(samples) { channels.take(samples.channelId, samples.samples); channel.postMessage(samples) },
-        catalog: () => void refreshCatalog(),
-        clock: (serverNowMs) => setClockOffset(Math.round(serverNowMs - Date.now())),
-        open: () => { reached(); void send() },
-        lost,
+        catalog: tellCatalog,
+        clock(serverNowMs) {
+          const clockOffsetMs = Math.round(serverNowMs - Date.now())
+          setClockOffset(clockOffsetMs)
+          channel.postMessage({ clockOffsetMs })
+        },
+        open() {
+          reached()
+          void send()
+          if (wasLost) tellCatalog() // what changed while the line was down was told to nobody
+          wasLost = false
+        },
+        lost() {
+          wasLost = true
+          lost()
+        },
       })
     } catch (error) {
       if (error instanceof Refusal && phase.value !== 'open') { phase.value = error.problem.code === 'codeNeeded' ? 'needsCode' : 'failed'; return }
@@ -163,10 +181,20 @@ export const useKitchen = defineStore('kitchen', () => {
     await connect(undefined, undefined)
   }
 
-  /** Reads the catalogue again after an import. */
+  /** Reads the catalogue again. */
   async function refreshCatalog(): Promise<void> {
     session.value = await readSession()
     void refreshDetails()
+  }
+
+  /** The catalogue as it is now; where the server is away the kept one stays until the line is back. */
+  async function hearCatalog(): Promise<void> {
+    await refreshCatalog().catch((error: unknown) => { if (!(error instanceof OutOfReach)) throw error })
+  }
+  /** One tab follows the server: it tells the others. */
+  function tellCatalog(): void {
+    channel.postMessage({ isCatalogNew: true })
+    void hearCatalog()
   }
 
   function setCrew(id: string): void {
