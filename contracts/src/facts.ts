@@ -1,4 +1,4 @@
-import { ALLERGEN_DECISIONS, ALLERGENS, BATHS, CHANNEL_PLACES, CUES, EXPLANATIONS, FOOD_CODES, HEAT_LEVELS, KINDS, LIMITS, LOOKS, SPECIES, STREAM_KINDS, TOOLS, WHISKS, type BatchPlan, type BathHeat, type Composition, type EmulsionPlan, type Envelope, type FactKind, type FoodCodeId, type HeatLevel, type Payloads, type StagePlan, type Tool, type Whisk } from '@liquamen/core'
+import { ALLERGEN_DECISIONS, ALLERGENS, BATHS, CHANNEL_PLACES, CUES, EXPLANATIONS, FOOD_CODES, HEAT_LEVELS, KINDS, LIMITS, LOOKS, SPECIES, STREAM_KINDS, TOOLS, WHISKS, type BatchPlan, type BathHeat, type Composition, type EmulsionPlan, type FactKind, type FoodCodeId, type HeatLevel, type Payloads, type StagePlan, type Tool, type Whisk } from '@liquamen/core'
 import { z } from 'zod'
 import { formulaSchema, ingredientSchema, panSchema, ringSchema, settingsSchema } from './catalog'
 import { finite, inRange, instantMs, keysOf, slug, text, uuid } from './primitives'
@@ -100,5 +100,3 @@ export const envelopeSchema = z.strictObject({
 
 /** A fact as a server sends or a file keeps it. */
 export const storedFactSchema = envelopeSchema.extend({ atMs: instantMs, receivedAtMs: instantMs.optional(), seq: z.number().int().min(1).optional(), clockFlag: z.enum(['future', 'unmeasured']).optional(), chain: z.string().regex(/^[0-9a-f]{64}$/).optional() })
-
-export type AnyEnvelope = Envelope

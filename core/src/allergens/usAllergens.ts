@@ -3,7 +3,6 @@ import type { Allergen, AllergenMark } from './allergens'
 
 /** The nine major allergens of US law (FALCPA and the FASTER Act), by what stands for each in the EU's fourteen. Gluten counts only as wheat. */
 export const US_ALLERGENS: Readonly<Record<string, Allergen>> = { milk: 'milk', eggs: 'egg', fish: 'fish', crustaceanShellfish: 'crustaceans', treeNuts: 'nuts', peanuts: 'peanuts', wheat: 'gluten', soybeans: 'soya', sesame: 'sesame' }
-export type UsAllergen = keyof typeof US_ALLERGENS
 
 /** What a good is of the nine; barley has gluten and no wheat. */
 export function usAllergensOf(ingredient: Ingredient): Readonly<Record<string, AllergenMark>> {

@@ -5,6 +5,7 @@ import { compositionOf, type Ingredient } from '../ingredients/ingredient'
 import { LIMITS } from '../limits'
 import { massG, type Composition } from '../mixture/composition'
 import { reduceMixture } from '../mixture/reduceMixture'
+import { FULLEST_PAN_SHARE } from '../portions/portions'
 import { density20GPerMl, volume20Ml } from '../mixture/volume'
 import { roundMass, roundPieces, roundSaltSpoons, roundVolume } from '../units/roundAmount'
 import { capacityMl } from '../vessel/profile'
@@ -16,7 +17,6 @@ import { planStage, REDUCTION_MODEL_VERSION, type StagePlace } from './planStage
 
 /** Spare on the middle forecast when counting back (emulsion.md §11). */
 export const COUNT_BACK_SPARE = 1.2
-const FULLEST_SHARE = 2 / 3 // a pan fuller than this boils over
 const LIQUIDS_ARRIVE_C = 20
 const STAGE_STAYS_HOT_C = 90
 const SALT_SPOON_BELOW_G = 8
@@ -131,7 +131,7 @@ function arrivalTempC(now: Composition, before: Composition, isHot: boolean): nu
 function stageWarnings(pan: Pan, stage: StagePlan): PlanWarning[] {
   const shareFull = (stage.startVolumeMl * 1.038 + stage.inPan.volumeMl) / capacityMl(pan.profile)
   return [
-    ...(shareFull > FULLEST_SHARE ? [{ code: 'panTooFull' as const, stepId: stage.stepId, shareFull }] : []),
+    ...(shareFull > FULLEST_PAN_SHARE ? [{ code: 'panTooFull' as const, stepId: stage.stepId, shareFull }] : []),
     ...(stage.targetDepthMm < SCORCH.misleadingDepthMm ? [{ code: 'panTooShallow' as const, stepId: stage.stepId, depthMm: stage.targetDepthMm }] : []),
     ...(stage.minutes.value >= 24 * 60 ? [{ code: 'neverReached' as const, stepId: stage.stepId }] : []),
   ]

@@ -1,10 +1,10 @@
+import { saltTsp } from '../season/seasoning'
+
 /** An amount as a scale, a jug or a spoon can show it. */
 export interface ShownAmount { readonly value: number; readonly unit: 'g' | 'ml' | 'tsp' | 'pieces' }
 
 const JUG_STEPS_ML = [[100, 5], [1000, 10], [Infinity, 50]] as const
 const SPOON_STEP_TSP = 0.25
-/** Fine sea salt, g per level teaspoon (medium confidence, ±15 %). */
-export const SALT_G_PER_TSP = 5.5
 
 /** A mass on a scale of a given step; the step doubles to 5 g from a kilogram up, where a kitchen scale's error does too. */
 export function roundMass(massG: number, scaleStepG: number): ShownAmount {
@@ -20,7 +20,7 @@ export function roundVolume(volumeMl: number): ShownAmount {
 
 /** A pinch a scale cannot show, as quarter teaspoons of fine salt. */
 export function roundSaltSpoons(massG: number): ShownAmount {
-  return { value: Math.max(SPOON_STEP_TSP, Math.round(massG / SALT_G_PER_TSP / SPOON_STEP_TSP) * SPOON_STEP_TSP), unit: 'tsp' }
+  return { value: Math.max(SPOON_STEP_TSP, Math.round(saltTsp(massG, 'fineSea') / SPOON_STEP_TSP) * SPOON_STEP_TSP), unit: 'tsp' }
 }
 
 /** Whole pieces; a quarter too few is let go, more is one piece more. */

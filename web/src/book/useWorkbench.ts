@@ -1,12 +1,7 @@
-import { applyChoices, checkFormula, capacityMl, findPlace, planEmulsion, diffFormula, NO_CHOICES, scaleBy, swapsFor, usedMassG, traceFormula, weighOut, yieldContradiction, type Choices, type EmulsionPlan, type Formula, type FormulaItem, type KitchenCatalog, type ScaleBy, type TraceStep, type VesselLimits } from '@liquamen/core'
+import { applyChoices, checkFormula, capacityMl, findPlace, planEmulsion, diffFormula, NO_CHOICES, scaleBy, swapsFor, usedMassG, traceFormula, vesselLimits, weighOut, yieldContradiction, type Choices, type EmulsionPlan, type Formula, type FormulaItem, type KitchenCatalog, type ScaleBy, type TraceStep, type VesselLimits } from '@liquamen/core'
 import { computed, ref, shallowRef, type ComputedRef } from 'vue'
 
 const MOST_UNDO = 60
-/** A pan is filled to two thirds; a bowl foams to double what goes into it. */
-const FULLEST_PAN = 2 / 3
-const FULLEST_BOWL = 0.5
-/** Less than this at the end is a film over the hottest part of the pan. */
-const FILM_ML = 120
 
 export type Workbench = ReturnType<typeof useWorkbench>
 
@@ -64,7 +59,7 @@ export function useWorkbench(catalog: ComputedRef<KitchenCatalog>, written: Comp
   const writtenTrace = computed(() => traceFormula(applyChoices(written.value, NO_CHOICES), setting.value))
   const vessel = computed<VesselLimits>(() => {
     const pan = catalog.value.pans.find((p) => p.id === panId.value)
-    return { capacityMl: pan ? capacityMl(pan.profile) : Infinity, fullestShare: pan?.kind === 'bowl' ? FULLEST_BOWL : FULLEST_PAN, floorMl: FILM_ML }
+    return vesselLimits(pan ? capacityMl(pan.profile) : Infinity, pan?.kind === 'bowl')
   })
   const scale = computed(() => (canTrace.value ? scaleBy(chosen.value, ask.value, trace.value, ingredients.value, vessel.value) : undefined))
   /** Grams of a good that the chosen formula takes for its basis. */
