@@ -10,7 +10,10 @@ const ROOT = new URL('..', import.meta.url).pathname
 
 function freePort(): Promise<number> {
   return new Promise((resolve) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => { const { port } = probe.address() as { port: number }; probe.close(() => resolve(port)) })
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as { port: number }
+      probe.close(() => resolve(port))
+    })
   })
 }
 
@@ -22,18 +25,35 @@ export class KitchenServer {
   readonly pageFolder = mkdtempSync(join(tmpdir(), 'liquamen-page-'))
   /** Code to enrol a device, where the kitchen asks for one. */
   code = ''
-  private constructor(private readonly port: number, private readonly isEmpty: boolean) { cpSync(join(ROOT, 'web/dist'), this.pageFolder, { recursive: true }) }
+  private constructor(
+    private readonly port: number,
+    private readonly isEmpty: boolean,
+  ) {
+    cpSync(join(ROOT, 'web/dist'), this.pageFolder, { recursive: true })
+  }
 
   static async create(isEmpty = false): Promise<KitchenServer> {
     const server = new KitchenServer(await freePort(), isEmpty)
     await server.start()
     return server
   }
-  get url(): string { return `http://127.0.0.1:${this.port}` }
+  get url(): string {
+    return `http://127.0.0.1:${this.port}`
+  }
 
   /** Starts it and waits until it says that it is open. */
   start(): Promise<void> {
-    const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', ...(this.isEmpty ? ['--empty'] : [])], { cwd: ROOT, stdio: ['ignore', 'pipe', 'inherit'], env: { ...process.env, NODE_ENV: 'production', PORT: String(this.port), LIQUAMEN_DATABASE: this.database, PAGE_FOLDER: this.pageFolder } })
+    const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', ...(this.isEmpty ? ['--empty'] : [])], {
+      cwd: ROOT,
+      stdio: ['ignore', 'pipe', 'inherit'],
+      env: {
+        ...process.env,
+        NODE_ENV: 'production',
+        PORT: String(this.port),
+        LIQUAMEN_DATABASE: this.database,
+        PAGE_FOLDER: this.pageFolder,
+      },
+    })
     this.child = child
     return new Promise((resolve, reject) => {
       child.once('exit', (code) => reject(new Error(`the server ended with ${code}`)))
@@ -45,13 +65,20 @@ export class KitchenServer {
   }
   /** Starts one of the stand-ins that ship with the app; answers how to make it misbehave. */
   startStandIn(name: string): Promise<(fault: string) => Promise<void>> {
-    const child = spawn(process.execPath, ['--import', 'tsx', 'devices/src/main.ts', this.url], { cwd: ROOT, stdio: ['ignore', 'pipe', 'inherit'], env: { ...process.env, LIQUAMEN_DEVICE: name, CONTROL_PORT: '0' } })
+    const child = spawn(process.execPath, ['--import', 'tsx', 'devices/src/main.ts', this.url], {
+      cwd: ROOT,
+      stdio: ['ignore', 'pipe', 'inherit'],
+      env: { ...process.env, LIQUAMEN_DEVICE: name, CONTROL_PORT: '0' },
+    })
     this.standIns.push(child)
     return new Promise((resolve, reject) => {
       child.once('exit', (code) => reject(new Error(`the stand-in ended with ${code}`)))
       child.stdout?.on('data', (chunk: Buffer) => {
         const control = /control at (http:\S+)/.exec(String(chunk))?.[1]
-        if (control) resolve(async (fault) => { await fetch(`${control}/fault`, { method: 'POST', body: JSON.stringify({ fault }) }) })
+        if (control)
+          resolve(async (fault) => {
+            await fetch(`${control}/fault`, { method: 'POST', body: JSON.stringify({ fault }) })
+          })
       })
     })
   }
@@ -64,7 +91,10 @@ export class KitchenServer {
     await gone
   }
   async dispose(): Promise<void> {
-    for (const child of this.standIns) { child.removeAllListeners('exit'); child.kill('SIGKILL') }
+    for (const child of this.standIns) {
+      child.removeAllListeners('exit')
+      child.kill('SIGKILL')
+    }
     await this.stop('SIGKILL')
     rmSync(this.pageFolder, { recursive: true, force: true })
   }
@@ -88,11 +118,37 @@ export async function openScreen(page: Page, kitchen: KitchenServer, path: strin
 
 /** Sets the demo kitchen's clock ahead of the wall, in minutes from its start, and waits until the page follows. */
 export async function runAhead(page: Page, minutes: number): Promise<void> {
-  const serverNowMs = await page.evaluate(async (aheadMs) => ((await (await fetch('/api/demo/clock', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ aheadMs }) })).json()) as { serverNowMs: number }).serverNowMs, Math.round(minutes * 60_000))
-  await page.waitForFunction((ms) => Date.parse(document.querySelector('time.now')?.getAttribute('datetime') ?? '') >= ms - 2000, serverNowMs)
+  const serverNowMs = await page.evaluate(
+    async (aheadMs) =>
+      (
+        (await (
+          await fetch('/api/demo/clock', {
+            method: 'POST',
+            headers: { 'content-type': 'application/json' },
+            body: JSON.stringify({ aheadMs }),
+          })
+        ).json()) as { serverNowMs: number }
+      ).serverNowMs,
+    Math.round(minutes * 60_000),
+  )
+  await page.waitForFunction(
+    (ms) => Date.parse(document.querySelector('time.now')?.getAttribute('datetime') ?? '') >= ms - 2000,
+    serverNowMs,
+  )
 }
 
 /** All facts of the kitchen as the server has them, read with the browser's own enrolment. */
-export async function serverFacts(page: Page): Promise<{ id: string; kind: string; streamId: string; seq: number; atMs: number; deviceSeq: number; deviceId: string; payload: Record<string, unknown> }[]> {
+export async function serverFacts(page: Page): Promise<
+  {
+    id: string
+    kind: string
+    streamId: string
+    seq: number
+    atMs: number
+    deviceSeq: number
+    deviceId: string
+    payload: Record<string, unknown>
+  }[]
+> {
   return page.evaluate(async () => ((await (await fetch('/api/facts?after=0')).json()) as { facts: never[] }).facts)
 }

@@ -1,9 +1,33 @@
 import { defineConfig } from '@playwright/test'
 
 export default defineConfig({
-  testDir: 'tasks', globalSetup: './globalSetup.ts', workers: 1, retries: 0, timeout: 180_000, expect: { timeout: 15_000 }, reporter: [['list'], ['json', { outputFile: '../test-results/e2e.json' }]], outputDir: '../test-results/e2e',
+  testDir: 'tasks',
+  globalSetup: './globalSetup.ts',
+  workers: 1,
+  retries: 0,
+  timeout: 180_000,
+  expect: { timeout: 15_000 },
+  reporter: [['list'], ['json', { outputFile: '../test-results/e2e.json' }]],
+  outputDir: '../test-results/e2e',
   use: {
-    viewport: { width: 1280, height: 800 }, timezoneId: 'UTC', colorScheme: 'light', actionTimeout: 10_000, contextOptions: { reducedMotion: 'reduce' }, trace: 'retain-on-failure',
-    launchOptions: { executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--autoplay-policy=no-user-gesture-required'] },
+    viewport: { width: 1280, height: 800 },
+    timezoneId: 'UTC',
+    colorScheme: 'light',
+    actionTimeout: 10_000,
+    contextOptions: { reducedMotion: 'reduce' },
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--autoplay-policy=no-user-gesture-required',
+      ],
+    },
   },
 })

@@ -12,13 +12,22 @@ function runningPort() {
   const file = join(base, 'data', 'postmaster.pid')
   if (!existsSync(file)) return undefined
   const lines = readFileSync(file, 'utf8').split('\n')
-  try { process.kill(Number(lines[0]), 0) } catch { return undefined }
+  try {
+    process.kill(Number(lines[0]), 0)
+  } catch {
+    return undefined
+  }
   return Number(lines[3])
 }
 
 ensurePackages()
 let status
-const run = (url) => spawnSync(process.execPath, ['--import', 'tsx', join(ROOT, 'server/src/commands/chain.ts'), process.argv[2] ?? 'verify'], { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...(url ? { LIQUAMEN_SUPERUSER_URL: url } : {}) } }).status
+const run = (url) =>
+  spawnSync(process.execPath, ['--import', 'tsx', join(ROOT, 'server/src/commands/chain.ts'), process.argv[2] ?? 'verify'], {
+    cwd: ROOT,
+    stdio: 'inherit',
+    env: { ...process.env, ...(url ? { LIQUAMEN_SUPERUSER_URL: url } : {}) },
+  }).status
 if (process.env.DATABASE_URL) status = run()
 else {
   const port = runningPort()

@@ -10,7 +10,10 @@ const isRoot = process.getuid?.() === 0
 function findPostgresBin() {
   const base = process.env.LIQUAMEN_PG_BASE ?? '/usr/lib/postgresql'
   if (!existsSync(base)) return undefined
-  return readdirSync(base).sort((a, b) => Number(b) - Number(a)).map((v) => join(base, v, 'bin')).find((bin) => existsSync(join(bin, 'postgres')) && existsSync(join(bin, 'initdb')))
+  return readdirSync(base)
+    .sort((a, b) => Number(b) - Number(a))
+    .map((v) => join(base, v, 'bin'))
+    .find((bin) => existsSync(join(bin, 'postgres')) && existsSync(join(bin, 'initdb')))
 }
 
 function aptInstall(packages, what) {
@@ -23,7 +26,8 @@ function aptInstall(packages, what) {
   say('refreshing the package lists')
   run(['update'])
   const second = run(['install', '-y', '--no-install-recommends', ...packages])
-  if (second.status !== 0) fail(`${what} could not be installed: ${(second.stderr ?? second.error?.message ?? '').trim().split('\n').at(-1)}`)
+  if (second.status !== 0)
+    fail(`${what} could not be installed: ${(second.stderr ?? second.error?.message ?? '').trim().split('\n').at(-1)}`)
 }
 
 /** PostgreSQL's programs, installed where that is allowed. */
@@ -51,8 +55,20 @@ export function ensurePackages() {
   const stamp = join(ROOT, 'node_modules', '.package-lock.json')
   if (existsSync(stamp) && statSync(stamp).mtimeMs >= statSync(join(ROOT, 'package-lock.json')).mtimeMs) return
   say('installing packages (half a minute)')
-  const done = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: ROOT, stdio: ['ignore', 'ignore', 'pipe'], encoding: 'utf8' })
-  if (done.status !== 0) fail(`npm ci failed: ${(done.stderr ?? '').trim().split('\n').find((line) => line.includes('error')) ?? 'no message'}`)
+  const done = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+    cwd: ROOT,
+    stdio: ['ignore', 'ignore', 'pipe'],
+    encoding: 'utf8',
+  })
+  if (done.status !== 0)
+    fail(
+      `npm ci failed: ${
+        (done.stderr ?? '')
+          .trim()
+          .split('\n')
+          .find((line) => line.includes('error')) ?? 'no message'
+      }`,
+    )
 }
 
 function newestMs(folder) {
@@ -66,9 +82,20 @@ function newestMs(folder) {
 /** Builds the web application when a source is newer than the build. */
 export function ensureBuild() {
   const built = join(ROOT, 'web', 'dist', 'index.html')
-  const newest = Math.max(...['web', 'core/src', 'contracts/src'].map((folder) => newestMs(join(ROOT, folder))), statSync(join(ROOT, 'package-lock.json')).mtimeMs)
+  const newest = Math.max(
+    ...['web', 'core/src', 'contracts/src'].map((folder) => newestMs(join(ROOT, folder))),
+    statSync(join(ROOT, 'package-lock.json')).mtimeMs,
+  )
   if (existsSync(built) && statSync(built).mtimeMs >= newest) return
   say('building')
   const done = spawnSync('npm', ['run', '-s', 'build'], { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'], encoding: 'utf8' })
-  if (done.status !== 0) fail(`the build failed: ${`${done.stderr}${done.stdout}`.trim().split('\n').find((line) => /error/i.test(line)) ?? 'no message'}`)
+  if (done.status !== 0)
+    fail(
+      `the build failed: ${
+        `${done.stderr}${done.stdout}`
+          .trim()
+          .split('\n')
+          .find((line) => /error/i.test(line)) ?? 'no message'
+      }`,
+    )
 }

@@ -12,7 +12,9 @@ const READY_WITHIN_MS = 60_000
 function databaseUser() {
   if (process.getuid?.() !== 0) return undefined
   const ids = ['-u', '-g'].map((flag) => Number(spawnSync('id', [flag, 'postgres'], { encoding: 'utf8' }).stdout))
-  return Number.isInteger(ids[0]) && ids[0] > 0 ? { uid: ids[0], gid: ids[1] } : fail('the user postgres does not exist; install PostgreSQL from Debian’s packages')
+  return Number.isInteger(ids[0]) && ids[0] > 0
+    ? { uid: ids[0], gid: ids[1] }
+    : fail('the user postgres does not exist; install PostgreSQL from Debian’s packages')
 }
 
 /** A parent folder that shuts the postgres user out would fail in the middle of initdb. */
@@ -20,7 +22,8 @@ function assertReachable(folder, user) {
   if (!user) return
   for (let at = folder; at !== '/'; at = dirname(at)) {
     const { mode, uid } = statSync(at)
-    if (uid !== user.uid && (mode & 0o001) === 0) fail(`the database may not enter ${at}. Put its data elsewhere: LIQUAMEN_DATA=/var/lib/liquamen npm start`)
+    if (uid !== user.uid && (mode & 0o001) === 0)
+      fail(`the database may not enter ${at}. Put its data elsewhere: LIQUAMEN_DATA=/var/lib/liquamen npm start`)
   }
 }
 
@@ -37,17 +40,21 @@ function clearStalePid(dataDir) {
       process.kill(pid, 'SIGINT')
       for (let i = 0; i < 100 && existsSync(file); i++) spawnSync('sleep', ['0.1'])
     }
-  } catch { /* no such process: the file is left over */ }
+  } catch {
+    /* no such process: the file is left over */
+  }
   rmSync(file, { force: true })
 }
 
 /** A port that is free now, on loopback. */
 export function freePort(port = 0) {
   return new Promise((resolve, reject) => {
-    const probe = createServer().once('error', reject).listen(port, '127.0.0.1', () => {
-      const found = probe.address().port
-      probe.close(() => resolve(found))
-    })
+    const probe = createServer()
+      .once('error', reject)
+      .listen(port, '127.0.0.1', () => {
+        const found = probe.address().port
+        probe.close(() => resolve(found))
+      })
   })
 }
 
@@ -70,16 +77,46 @@ export async function startPostgres(bin, base, { isForTests = false } = {}) {
   if (!existsSync(dataDir)) {
     const fresh = join(base, 'data.new')
     rmSync(fresh, { recursive: true, force: true })
-    const made = spawnSync(join(bin, 'initdb'), ['-D', fresh, '-U', 'postgres', '--pwfile', secretFile, '--auth=scram-sha-256', '-E', 'UTF8', '--locale=C.UTF-8', ...(isForTests ? ['--no-sync'] : [])], as)
+    const made = spawnSync(
+      join(bin, 'initdb'),
+      [
+        '-D',
+        fresh,
+        '-U',
+        'postgres',
+        '--pwfile',
+        secretFile,
+        '--auth=scram-sha-256',
+        '-E',
+        'UTF8',
+        '--locale=C.UTF-8',
+        ...(isForTests ? ['--no-sync'] : []),
+      ],
+      as,
+    )
     if (made.status !== 0) fail(`the database could not be made: ${(made.stderr ?? '').trim().split('\n').at(-1)}`)
     renameSync(fresh, dataDir)
   }
   clearStalePid(dataDir)
   const port = await freePort()
-  const settings = { listen_addresses: '127.0.0.1', port, unix_socket_directories: '', max_connections: 60, logging_collector: 'off', log_min_messages: 'error', ...(isForTests ? { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' } : {}) }
-  const child = spawn(join(bin, 'postgres'), ['-D', dataDir, ...Object.entries(settings).flatMap(([k, v]) => ['-c', `${k}=${v}`])], { ...as, stdio: ['ignore', 'ignore', 'pipe'], detached: true })
+  const settings = {
+    listen_addresses: '127.0.0.1',
+    port,
+    unix_socket_directories: '',
+    max_connections: 60,
+    logging_collector: 'off',
+    log_min_messages: 'error',
+    ...(isForTests ? { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' } : {}),
+  }
+  const child = spawn(join(bin, 'postgres'), ['-D', dataDir, ...Object.entries(settings).flatMap(([k, v]) => ['-c', `${k}=${v}`])], {
+    ...as,
+    stdio: ['ignore', 'ignore', 'pipe'],
+    detached: true,
+  })
   let last = ''
-  child.stderr.on('data', (chunk) => { last = String(chunk).trim() || last })
+  child.stderr.on('data', (chunk) => {
+    last = String(chunk).trim() || last
+  })
   const ended = new Promise((resolve) => child.once('exit', resolve))
   const pidFile = join(dataDir, 'postmaster.pid')
   const until = Date.now() + READY_WITHIN_MS
@@ -87,5 +124,15 @@ export async function startPostgres(bin, base, { isForTests = false } = {}) {
     if (child.exitCode !== null || Date.now() > until) fail(`the database did not start: ${last.split('\n').at(-1)}`)
     await wait(20)
   }
-  return { host: '127.0.0.1', port, user: 'postgres', password, stop: async () => { if (child.exitCode === null) child.kill('SIGINT'); await ended }, ended }
+  return {
+    host: '127.0.0.1',
+    port,
+    user: 'postgres',
+    password,
+    stop: async () => {
+      if (child.exitCode === null) child.kill('SIGINT')
+      await ended
+    },
+    ended,
+  }
 }

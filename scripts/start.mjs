@@ -11,13 +11,17 @@ const dataFolder = process.env.LIQUAMEN_DATA ?? join(ROOT, '.liquamen')
 
 /** The port is part of where a browser keeps its unsent taps, so it is remembered, and a change is said. */
 async function choosePort() {
-  if (process.env.PORT) return freePort(Number(process.env.PORT)).catch(() => fail(`port ${process.env.PORT} is taken. Set PORT to another, or leave it out.`))
+  if (process.env.PORT)
+    return freePort(Number(process.env.PORT)).catch(() => fail(`port ${process.env.PORT} is taken. Set PORT to another, or leave it out.`))
   const file = join(dataFolder, 'port')
   const remembered = existsSync(file) ? Number(readFileSync(file, 'utf8')) : undefined
   for (let port = remembered ?? FIRST_PORT; port < FIRST_PORT + 1000; port++) {
     const free = await freePort(port).catch(() => undefined)
     if (!free) continue
-    if (remembered && port !== remembered) say(`port ${remembered} is taken, using ${port}: taps that a browser kept unsent at the old address stay there until it is served again`)
+    if (remembered && port !== remembered)
+      say(
+        `port ${remembered} is taken, using ${port}: taps that a browser kept unsent at the old address stay there until it is served again`,
+      )
     writeFileSync(file, String(port))
     return port
   }
@@ -31,14 +35,31 @@ ensureBuild()
 mkdirSync(dataFolder, { recursive: true })
 const port = await choosePort()
 const database = bin ? await startPostgres(bin, join(dataFolder, 'postgres')) : undefined
-const env = { ...process.env, NODE_ENV: 'production', PORT: String(port), ...(database ? { LIQUAMEN_SUPERUSER_URL: `postgres://${database.user}:${database.password}@${database.host}:${database.port}/postgres` } : {}) }
-const server = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'server/src/main.ts'), ...(isEmpty ? ['--empty'] : [])], { cwd: ROOT, env, stdio: ['ignore', 'inherit', 'inherit', 'ipc'], detached: true })
+const env = {
+  ...process.env,
+  NODE_ENV: 'production',
+  PORT: String(port),
+  ...(database
+    ? { LIQUAMEN_SUPERUSER_URL: `postgres://${database.user}:${database.password}@${database.host}:${database.port}/postgres` }
+    : {}),
+}
+const server = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'server/src/main.ts'), ...(isEmpty ? ['--empty'] : [])], {
+  cwd: ROOT,
+  env,
+  stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+  detached: true,
+})
 
 // In a demo kitchen the probes and the scale that ship with it run beside the server; they come when the page answers
 let standIns
 server.on('message', ({ isDemo, url }) => {
   if (!isDemo || process.env.LIQUAMEN_DEVICES === 'off') return
-  standIns = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'devices/src/main.ts'), url], { cwd: ROOT, env: { ...process.env, LIQUAMEN_DEVICE_TOKENS: join(dataFolder, 'devices.json') }, stdio: ['ignore', 'ignore', 'inherit', 'ipc'], detached: true })
+  standIns = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'devices/src/main.ts'), url], {
+    cwd: ROOT,
+    env: { ...process.env, LIQUAMEN_DEVICE_TOKENS: join(dataFolder, 'devices.json') },
+    stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+    detached: true,
+  })
 })
 
 let isStopping = false
@@ -54,6 +75,16 @@ async function stop(code) {
   await database?.stop()
   process.exit(code)
 }
-for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => { void stop(0) })
-server.once('exit', (code) => { void stop(code ?? 1) })
-void database?.ended.then(() => { if (!isStopping) { say('the database ended by itself; the next start recovers it'); void stop(1) } })
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
+  process.on(signal, () => {
+    void stop(0)
+  })
+server.once('exit', (code) => {
+  void stop(code ?? 1)
+})
+void database?.ended.then(() => {
+  if (!isStopping) {
+    say('the database ended by itself; the next start recovers it')
+    void stop(1)
+  }
+})

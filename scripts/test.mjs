@@ -39,9 +39,33 @@ function run(what, args, cwd, report, count) {
 }
 
 check('lint', 'eslint', ['--max-warnings', '0', '.'])
-for (const [tool, project] of [['tsc', 'core'], ['tsc', 'core/tsconfig.test.json'], ['tsc', 'contracts'], ['tsc', 'server'], ['tsc', 'devices'], ['tsc', 'demo'], ['tsc', 'e2e'], ['tsc', 'bench'], ['vue-tsc', 'web']]) check(`types of ${project}`, tool, ['-p', project])
-await run('unit and server tests', ['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile=test-results/unit.json'], ROOT, 'unit.json', (r) => ({ passed: r.numPassedTests, failed: r.numFailedTests + r.testResults.filter((f) => f.status === 'failed' && f.assertionResults.length === 0).length }))
-await run('end-to-end tests', ['playwright', 'test'], join(ROOT, 'e2e'), 'e2e.json', (r) => ({ passed: r.stats.expected, failed: r.stats.unexpected + r.stats.flaky }))
+check('format', 'prettier', ['--check', '--log-level', 'warn', '.'])
+for (const [tool, project] of [
+  ['tsc', 'core'],
+  ['tsc', 'core/tsconfig.test.json'],
+  ['tsc', 'contracts'],
+  ['tsc', 'server'],
+  ['tsc', 'devices'],
+  ['tsc', 'demo'],
+  ['tsc', 'e2e'],
+  ['tsc', 'bench'],
+  ['vue-tsc', 'web'],
+])
+  check(`types of ${project}`, tool, ['-p', project])
+await run(
+  'unit and server tests',
+  ['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile=test-results/unit.json'],
+  ROOT,
+  'unit.json',
+  (r) => ({
+    passed: r.numPassedTests,
+    failed: r.numFailedTests + r.testResults.filter((f) => f.status === 'failed' && f.assertionResults.length === 0).length,
+  }),
+)
+await run('end-to-end tests', ['playwright', 'test'], join(ROOT, 'e2e'), 'e2e.json', (r) => ({
+  passed: r.stats.expected,
+  failed: r.stats.unexpected + r.stats.flaky,
+}))
 if (passed + failed === 0) fail('no test ran')
 process.stdout.write(`${passed} passed, ${failed} failed\n`)
 process.exit(failed ? 1 : 0)

@@ -1,3 +1,12 @@
 import { defineConfig } from 'vitest/config'
 
-export default defineConfig({ test: { name: 'server', root: import.meta.dirname, include: ['src/**/*.test.ts'], globalSetup: ['src/testing/globalSetup.ts'], testTimeout: 30_000, hookTimeout: 60_000 } })
+export default defineConfig({
+  test: {
+    name: 'server',
+    root: import.meta.dirname,
+    include: ['src/**/*.test.ts'],
+    globalSetup: ['src/testing/globalSetup.ts'],
+    testTimeout: 30_000,
+    hookTimeout: 60_000,
+  },
+})

@@ -11,9 +11,28 @@ export default defineConfig({
       registerType: 'prompt', // a new version is offered, never taken in the middle of a batch
       injectRegister: false,
       includeAssets: ['icon.svg'],
-      manifest: { name: 'Liquamen', short_name: 'Liquamen', start_url: '/', display: 'standalone', background_color: '#EEE8DA', theme_color: '#EEE8DA', icons: [{ src: '/icon.svg', sizes: 'any', type: 'image/svg+xml' }] },
-      workbox: { globPatterns: ['**/*.{js,css,html,svg,woff2}'], globIgnores: ['bare*', 'assets/bare*'], navigateFallback: '/index.html', navigateFallbackDenylist: [/^\/api\//, /^\/bare/], cleanupOutdatedCaches: true },
+      manifest: {
+        name: 'Liquamen',
+        short_name: 'Liquamen',
+        start_url: '/',
+        display: 'standalone',
+        background_color: '#EEE8DA',
+        theme_color: '#EEE8DA',
+        icons: [{ src: '/icon.svg', sizes: 'any', type: 'image/svg+xml' }],
+      },
+      workbox: {
+        globPatterns: ['**/*.{js,css,html,svg,woff2}'],
+        globIgnores: ['bare*', 'assets/bare*'],
+        navigateFallback: '/index.html',
+        navigateFallbackDenylist: [/^\/api\//, /^\/bare/],
+        cleanupOutdatedCaches: true,
+      },
     }),
   ],
-  build: { target: 'es2023', assetsInlineLimit: 0, modulePreload: { polyfill: false }, rollupOptions: { input: process.env.BENCH ? ['index.html', 'bare.html'] : ['index.html'] } },
+  build: {
+    target: 'es2023',
+    assetsInlineLimit: 0,
+    modulePreload: { polyfill: false },
+    rollupOptions: { input: process.env.BENCH ? ['index.html', 'bare.html'] : ['index.html'] },
+  },
 })

@@ -3,5 +3,12 @@ import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
   plugins: [vue()],
-  test: { name: 'web', root: import.meta.dirname, include: ['src/**/*.test.ts'], environment: 'happy-dom', css: true, server: { deps: { inline: ['vuetify'] } } },
+  test: {
+    name: 'web',
+    root: import.meta.dirname,
+    include: ['src/**/*.test.ts'],
+    environment: 'happy-dom',
+    css: true,
+    server: { deps: { inline: ['vuetify'] } },
+  },
 })

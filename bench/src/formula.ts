@@ -1,4 +1,13 @@
-import { applyChoices, compositionOf, NO_CHOICES, scaleBy, traceFormula, volume20Ml, type Formula, type KitchenCatalog } from '@liquamen/core'
+import {
+  applyChoices,
+  compositionOf,
+  NO_CHOICES,
+  scaleBy,
+  traceFormula,
+  volume20Ml,
+  type Formula,
+  type KitchenCatalog,
+} from '@liquamen/core'
 
 /** One formula in all its numbers, step by step, and the same masses as one flat loop that keeps nothing: the least that could be done. */
 export interface FormulaCost {
@@ -35,9 +44,18 @@ export function largestFormula(catalog: KitchenCatalog): FormulaCost {
         total.ethanol += own.ethanol
         volumeMl += volume20Ml(own)
       }
-      if (step.technique === 'reduce') { total.water *= 0.4; total.ethanol *= 0.1 }
+      if (step.technique === 'reduce') {
+        total.water *= 0.4
+        total.ethanol *= 0.1
+      }
     }
     return volumeMl + total.salt / (total.water + total.fat)
   }
-  return { id: formula.id, trace: () => traceFormula(made, setting), flat, slide: () => scaleBy(made, { by: 'portions', portions: 30 }, traced, ingredients, { capacityMl: 3000, fullestShare: 2 / 3, floorMl: 120 }) }
+  return {
+    id: formula.id,
+    trace: () => traceFormula(made, setting),
+    flat,
+    slide: () =>
+      scaleBy(made, { by: 'portions', portions: 30 }, traced, ingredients, { capacityMl: 3000, fullestShare: 2 / 3, floorMl: 120 }),
+  }
 }

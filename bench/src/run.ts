@@ -8,16 +8,42 @@ import { intake } from './intake'
 const median = (times: number[]) => [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)] ?? NaN
 function time(work: () => unknown, rounds = 9): number {
   work()
-  return median(Array.from({ length: rounds }, () => { const start = performance.now(); work(); return performance.now() - start }))
+  return median(
+    Array.from({ length: rounds }, () => {
+      const start = performance.now()
+      work()
+      return performance.now() - start
+    }),
+  )
 }
-const say = (name: string, ratio: number, peer: string, detail: string) => process.stdout.write(`${name.padEnd(28)} ${ratio.toFixed(2).padStart(8)} × ${peer}  (${detail})\n`)
+const say = (name: string, ratio: number, peer: string, detail: string) =>
+  process.stdout.write(`${name.padEnd(28)} ${ratio.toFixed(2).padStart(8)} × ${peer}  (${detail})\n`)
 
-const demo = JSON.parse(readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8')) as { facts: Fact[]; catalog: KitchenCatalog }
+const demo = JSON.parse(readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8')) as {
+  facts: Fact[]
+  catalog: KitchenCatalog
+}
 const finishedId = demo.facts.find((f) => f.kind === 'batch.finished')?.streamId ?? ''
-const own = mergeFacts([], demo.facts.filter((f) => f.streamId === finishedId))
+const own = mergeFacts(
+  [],
+  demo.facts.filter((f) => f.streamId === finishedId),
+)
 
 // 10,000 facts of one batch: its own, then lifts and returns. Peer: reading the same facts from JSON, which any program must do.
-const many: Fact[] = Array.from({ length: 10_000 }, (_, i) => own[i] ?? ({ ...own[0], id: `f${i}`, deviceSeq: i, kind: i % 2 ? 'pan.lifted' : 'pan.returned', v: KINDS['pan.lifted'].v, payload: { stepId: 'reduceWine' }, atMs: (own.at(-1)?.atMs ?? 0) + i } as unknown as Fact))
+const many: Fact[] = Array.from(
+  { length: 10_000 },
+  (_, i) =>
+    own[i] ??
+    ({
+      ...own[0],
+      id: `f${i}`,
+      deviceSeq: i,
+      kind: i % 2 ? 'pan.lifted' : 'pan.returned',
+      v: KINDS['pan.lifted'].v,
+      payload: { stepId: 'reduceWine' },
+      atMs: (own.at(-1)?.atMs ?? 0) + i,
+    } as unknown as Fact),
+)
 const sorted = mergeFacts([], many)
 const json = JSON.stringify(many)
 const parseMs = time(() => JSON.parse(json))
@@ -30,22 +56,60 @@ const step = state.steps.reduceWine
 if (!step?.stage || step.startedAtMs === undefined) throw new Error('no stage')
 const { stage, startedAtMs } = step
 const readings = state.stageFacts.flatMap((f) => (f.kind === 'reading.taken' && 'massG' in f.payload ? [f.payload.massG] : []))
-const smooth = () => { let m = stage.startMassG; for (let n = 0; n < 1000; n++) for (const z of readings) m += 0.3 * (z - m); return m }
+const smooth = () => {
+  let m = stage.startMassG
+  for (let n = 0; n < 1000; n++) for (const z of readings) m += 0.3 * (z - m)
+  return m
+}
 const smoothMs = time(smooth) / 1000
-const estimateMs = time(() => { for (let n = 0; n < 100; n++) liveEstimate(stage, state.stageFacts, startedAtMs, startedAtMs + 500_000 + n) }) / 100
-say('estimator update', estimateMs / (1000 / 60), 'one frame of 16.7 ms', `${estimateMs.toFixed(3)} ms; smoothing alone ${(smoothMs * 1000).toFixed(2)} µs`)
+const estimateMs =
+  time(() => {
+    for (let n = 0; n < 100; n++) liveEstimate(stage, state.stageFacts, startedAtMs, startedAtMs + 500_000 + n)
+  }) / 100
+say(
+  'estimator update',
+  estimateMs / (1000 / 60),
+  'one frame of 16.7 ms',
+  `${estimateMs.toFixed(3)} ms; smoothing alone ${(smoothMs * 1000).toFixed(2)} µs`,
+)
 
 // The largest formula in all its numbers; a move of the workbench's slider only multiplies its trace.
 const largest = largestFormula(demo.catalog)
-const flatMs = time(() => { for (let n = 0; n < 1000; n++) largest.flat() }) / 1000
-const traceMs = time(() => { for (let n = 0; n < 20; n++) largest.trace() }) / 20
-say('formula evaluation', traceMs / flatMs, 'one flat loop of its masses', `${largest.id}: ${(1000 / traceMs).toFixed(0)} a second against ${(1000 / flatMs).toFixed(0)}`)
-const slideMs = time(() => { for (let n = 0; n < 20; n++) { largest.slide() } }) / 20
+const flatMs =
+  time(() => {
+    for (let n = 0; n < 1000; n++) largest.flat()
+  }) / 1000
+const traceMs =
+  time(() => {
+    for (let n = 0; n < 20; n++) largest.trace()
+  }) / 20
+say(
+  'formula evaluation',
+  traceMs / flatMs,
+  'one flat loop of its masses',
+  `${largest.id}: ${(1000 / traceMs).toFixed(0)} a second against ${(1000 / flatMs).toFixed(0)}`,
+)
+const slideMs =
+  time(() => {
+    for (let n = 0; n < 20; n++) {
+      largest.slide()
+    }
+  }) / 20
 say('slider in the workbench', slideMs / (1000 / 60), 'one frame of 16.7 ms', `${slideMs.toFixed(4)} ms`)
 
 const { factsPerS, rowsPerS } = await intake()
-say('fact intake', factsPerS / rowsPerS, 'raw pg inserts of the same rows', `${factsPerS.toFixed(0)} against ${rowsPerS.toFixed(0)} a second`)
+say(
+  'fact intake',
+  factsPerS / rowsPerS,
+  'raw pg inserts of the same rows',
+  `${factsPerS.toFixed(0)} against ${rowsPerS.toFixed(0)} a second`,
+)
 
 const { appMs, bareMs } = await firstView()
-say('first view, cold, CPU ÷ 4', appMs / bareMs, 'bare Vuetify page of the same build', `${appMs.toFixed(0)} ms against ${bareMs.toFixed(0)} ms`)
+say(
+  'first view, cold, CPU ÷ 4',
+  appMs / bareMs,
+  'bare Vuetify page of the same build',
+  `${appMs.toFixed(0)} ms against ${bareMs.toFixed(0)} ms`,
+)
 process.exit(0)

@@ -9,26 +9,68 @@ import { problemSchema } from './problem'
 export const MOST_FACTS_PER_POST = 200
 
 export const postFactsSchema = z.strictObject({ facts: z.array(z.unknown()).min(1).max(MOST_FACTS_PER_POST) })
-export const factResultSchema = z.object({ id: z.string(), status: z.enum(['stored', 'known', 'refused']), seq: z.number().optional(), atMs: z.number().optional(), problem: problemSchema.optional() })
+export const factResultSchema = z.object({
+  id: z.string(),
+  status: z.enum(['stored', 'known', 'refused']),
+  seq: z.number().optional(),
+  atMs: z.number().optional(),
+  problem: problemSchema.optional(),
+})
 export const postFactsAnswerSchema = z.object({ results: z.array(factResultSchema), serverNowMs: instantMs })
 export type PostFactsAnswer = z.infer<typeof postFactsAnswerSchema>
 
 export const factsPageSchema = z.object({ facts: z.array(storedFactSchema), headSeq: z.number().int(), hasMore: z.boolean() })
 
 export const enrolSchema = z.strictObject({ name: text(60).min(1), code: text(20).optional() })
-export const sessionSchema = z.object({ deviceId: uuid, deviceName: z.string(), kitchenId: uuid, headSeq: z.number().int(), serverNowMs: instantMs, catalog: catalogSchema })
+export const sessionSchema = z.object({
+  deviceId: uuid,
+  deviceName: z.string(),
+  kitchenId: uuid,
+  headSeq: z.number().int(),
+  serverNowMs: instantMs,
+  catalog: catalogSchema,
+})
 export type Session = z.infer<typeof sessionSchema>
 export const enrolAnswerSchema = z.object({ deviceId: uuid })
 
 /** Names, notes and allergies: rows that can be erased, pointed to by facts. */
-export const guestDetailsSchema = z.strictObject({ id: uuid, note: text(400), allergies: z.array(z.enum(ALLERGENS)).max(14), noLightlyCookedEgg: z.boolean().default(false) })
+export const guestDetailsSchema = z.strictObject({
+  id: uuid,
+  note: text(400),
+  allergies: z.array(z.enum(ALLERGENS)).max(14),
+  noLightlyCookedEgg: z.boolean().default(false),
+})
 export type GuestDetails = z.infer<typeof guestDetailsSchema>
 export const guestDetailsListSchema = z.object({ details: z.array(guestDetailsSchema) })
 
-export const batchRowSchema = z.object({ id: uuid, sauceName: z.string(), formulaId: z.string(), status: z.enum(['planned', 'underWay', 'finished', 'discarded', 'merged', 'unknown']), portions: z.number(), servedPortions: z.number(), plannedMin: z.number().nullable(), startedAtMs: z.number().nullable(), finishedAtMs: z.number().nullable(), pickupAtMs: z.number().nullable(), deviations: z.number().int() })
+export const batchRowSchema = z.object({
+  id: uuid,
+  sauceName: z.string(),
+  formulaId: z.string(),
+  status: z.enum(['planned', 'underWay', 'finished', 'discarded', 'merged', 'unknown']),
+  portions: z.number(),
+  servedPortions: z.number(),
+  plannedMin: z.number().nullable(),
+  startedAtMs: z.number().nullable(),
+  finishedAtMs: z.number().nullable(),
+  pickupAtMs: z.number().nullable(),
+  deviations: z.number().int(),
+})
 export type BatchRow = z.infer<typeof batchRowSchema>
 export const batchListSchema = z.object({ batches: z.array(batchRowSchema) })
-export const batchQuerySchema = z.object({ fromMs: z.coerce.number().optional(), toMs: z.coerce.number().optional(), formulaId: z.string().max(64).optional() })
+export const batchQuerySchema = z.object({
+  fromMs: z.coerce.number().optional(),
+  toMs: z.coerce.number().optional(),
+  formulaId: z.string().max(64).optional(),
+})
 export const batchFactsSchema = z.object({ facts: z.array(storedFactSchema) })
 export const importAnswerSchema = z.object({ facts: z.number().int(), batches: z.number().int(), formulas: z.number().int() })
-export const computeAnswerSchema = z.object({ value: z.number().nullable(), low: z.number().nullable(), high: z.number().nullable(), unit: z.string(), coverage: z.number(), modelVersion: z.string(), warnings: z.array(z.string()) })
+export const computeAnswerSchema = z.object({
+  value: z.number().nullable(),
+  low: z.number().nullable(),
+  high: z.number().nullable(),
+  unit: z.string(),
+  coverage: z.number(),
+  modelVersion: z.string(),
+  warnings: z.array(z.string()),
+})

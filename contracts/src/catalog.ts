@@ -1,74 +1,229 @@
-import { ALLERGENS, BOWLS, FOOD_CODES, HEATERS, LIMITS, MARKS, SPECIES, TECHNIQUES, THICKENERS, TOOLS, WHISKS, type BathHeat, type BowlMaterial, type CrewMember, type FoodCodeId, type Formula, type FormulaChange, type HeaterKind, type Ingredient, type KitchenSettings, type Pan, type Ring, type Tool, type Well, type Whisk } from '@liquamen/core'
+import {
+  ALLERGENS,
+  BOWLS,
+  FOOD_CODES,
+  HEATERS,
+  LIMITS,
+  MARKS,
+  SPECIES,
+  TECHNIQUES,
+  THICKENERS,
+  TOOLS,
+  WHISKS,
+  type BathHeat,
+  type BowlMaterial,
+  type CrewMember,
+  type FoodCodeId,
+  type Formula,
+  type FormulaChange,
+  type HeaterKind,
+  type Ingredient,
+  type KitchenSettings,
+  type Pan,
+  type Ring,
+  type Tool,
+  type Well,
+  type Whisk,
+} from '@liquamen/core'
 import { z } from 'zod'
 import { houseMeasuresSchema } from './houseMeasures'
 import { finite, inRange, keysOf, slug, text } from './primitives'
 
 const share = inRange(LIMITS.fraction)
-const minutesBand = z.strictObject({ low: finite.min(0), value: finite.min(0), high: finite.min(0) }).refine((b) => b.low <= b.value && b.value <= b.high, 'low, value and high must rise')
+const minutesBand = z
+  .strictObject({ low: finite.min(0), value: finite.min(0), high: finite.min(0) })
+  .refine((b) => b.low <= b.value && b.value <= b.high, 'low, value and high must rise')
 const saltBand = z.strictObject({ low: share, value: share, high: share })
 
 export const vesselProfileSchema = z.discriminatedUnion('shape', [
-  z.strictObject({ shape: z.literal('pan'), baseRadiusMm: finite.min(30).max(400), rimRadiusMm: finite.min(30).max(400), heightMm: inRange(LIMITS.heightMm), cornerMm: finite.min(0).max(40) }),
+  z.strictObject({
+    shape: z.literal('pan'),
+    baseRadiusMm: finite.min(30).max(400),
+    rimRadiusMm: finite.min(30).max(400),
+    heightMm: inRange(LIMITS.heightMm),
+    cornerMm: finite.min(0).max(40),
+  }),
   z.strictObject({ shape: z.literal('bowl'), sphereRadiusMm: finite.min(30).max(400), heightMm: inRange(LIMITS.heightMm) }),
 ])
 
-export const panSchema = z.strictObject({ id: slug, name: text(60).min(1), kind: z.enum(['saucepan', 'sauteuse', 'stockpot', 'fryingPan', 'bowl']), tareG: inRange(LIMITS.grossG), profile: vesselProfileSchema, material: z.enum(keysOf<BowlMaterial>(BOWLS)).optional() }) as z.ZodType<Pan>
+export const panSchema = z.strictObject({
+  id: slug,
+  name: text(60).min(1),
+  kind: z.enum(['saucepan', 'sauteuse', 'stockpot', 'fryingPan', 'bowl']),
+  tareG: inRange(LIMITS.grossG),
+  profile: vesselProfileSchema,
+  material: z.enum(keysOf<BowlMaterial>(BOWLS)).optional(),
+}) as z.ZodType<Pan>
 
-export const wellSchema = z.strictObject({ id: slug, letter: z.string().regex(/^[A-Z]$/), row: z.number().int().min(0).max(3), column: z.number().int().min(0).max(7), waterC: inRange(LIMITS.tempC), profile: vesselProfileSchema }) satisfies z.ZodType<Well>
+export const wellSchema = z.strictObject({
+  id: slug,
+  letter: z.string().regex(/^[A-Z]$/),
+  row: z.number().int().min(0).max(3),
+  column: z.number().int().min(0).max(7),
+  waterC: inRange(LIMITS.tempC),
+  profile: vesselProfileSchema,
+}) satisfies z.ZodType<Well>
 
-const rulesSchema = z.strictObject({ code: z.enum(keysOf<FoodCodeId>(FOOD_CODES)), holdLimitH: finite.min(0.5).max(6), clockFrom: z.enum(['outOfControl', 'firstEgg']) })
+const rulesSchema = z.strictObject({
+  code: z.enum(keysOf<FoodCodeId>(FOOD_CODES)),
+  holdLimitH: finite.min(0.5).max(6),
+  clockFrom: z.enum(['outOfControl', 'firstEgg']),
+})
 
 export const ringSchema = z.strictObject({
-  id: slug, number: z.number().int().min(1).max(99), row: z.number().int().min(0).max(3), column: z.number().int().min(0).max(7), strength: text(40),
+  id: slug,
+  number: z.number().int().min(1).max(99),
+  row: z.number().int().min(0).max(3),
+  column: z.number().int().min(0).max(7),
+  strength: text(40),
   heater: z.strictObject({ kind: z.enum(keysOf<HeaterKind>(HEATERS)), ratedW: inRange(LIMITS.powerW) }),
 }) satisfies z.ZodType<Ring>
 
-export const crewSchema = z.strictObject({ id: slug, name: text(60).min(1), role: z.enum(['cook', 'sousChef', 'admin']) }) satisfies z.ZodType<CrewMember>
+export const crewSchema = z.strictObject({
+  id: slug,
+  name: text(60).min(1),
+  role: z.enum(['cook', 'sousChef', 'admin']),
+}) satisfies z.ZodType<CrewMember>
 
-export const settingsSchema = z.strictObject({ name: text(80).min(1), altitudeM: inRange(LIMITS.altitudeM), roomTempC: finite.min(0).max(60), timeZone: text(60), scaleStepG: finite.min(0.1).max(50), isDemo: z.boolean(), rules: rulesSchema.optional(), measures: houseMeasuresSchema.optional(), currency: z.string().regex(/^[A-Z]{3}$/).optional() }) as z.ZodType<KitchenSettings>
+export const settingsSchema = z.strictObject({
+  name: text(80).min(1),
+  altitudeM: inRange(LIMITS.altitudeM),
+  roomTempC: finite.min(0).max(60),
+  timeZone: text(60),
+  scaleStepG: finite.min(0.1).max(50),
+  isDemo: z.boolean(),
+  rules: rulesSchema.optional(),
+  measures: houseMeasuresSchema.optional(),
+  currency: z
+    .string()
+    .regex(/^[A-Z]{3}$/)
+    .optional(),
+}) as z.ZodType<KitchenSettings>
 
 export const ingredientSchema = z.strictObject({
-  id: slug, name: text(80).min(1), isLiquid: z.boolean(),
-  per100G: z.strictObject(Object.fromEntries(SPECIES.map((s) => [s, finite.min(0).max(100).optional()]))).refine((c) => Math.abs(Object.values(c).reduce<number>((sum, g) => sum + (typeof g === 'number' ? g : 0), 0) - 100) < 2, 'must add up to 100 g'),
+  id: slug,
+  name: text(80).min(1),
+  isLiquid: z.boolean(),
+  per100G: z
+    .strictObject(Object.fromEntries(SPECIES.map((s) => [s, finite.min(0).max(100).optional()])))
+    .refine(
+      (c) => Math.abs(Object.values(c).reduce<number>((sum, g) => sum + (typeof g === 'number' ? g : 0), 0) - 100) < 2,
+      'must add up to 100 g',
+    ),
   fixedAcid: z.enum(['tartaric', 'citric', 'lactic', 'malic']).optional(),
-  group: text(30).optional(), trimYield: share.optional(), thickens: z.enum(THICKENERS).optional(), marks: z.array(z.enum(MARKS)).max(14).optional(), shelfDays: finite.min(0).max(3650).optional(), costMinorPerKg: finite.min(0).max(100_000_000).optional(), months: z.array(z.number().int().min(1).max(12)).max(12).optional(),
-  emulsionRole: z.enum(['yolk', 'butter']).optional(), pieceG: finite.min(0.1).max(5000).optional(),
+  group: text(30).optional(),
+  trimYield: share.optional(),
+  thickens: z.enum(THICKENERS).optional(),
+  marks: z.array(z.enum(MARKS)).max(14).optional(),
+  shelfDays: finite.min(0).max(3650).optional(),
+  costMinorPerKg: finite.min(0).max(100_000_000).optional(),
+  months: z.array(z.number().int().min(1).max(12)).max(12).optional(),
+  emulsionRole: z.enum(['yolk', 'butter']).optional(),
+  pieceG: finite.min(0.1).max(5000).optional(),
   solidInPan: z.strictObject({ massShare: share, volumeMlPerG: finite.min(0.1).max(3) }).optional(),
   allergens: z.partialRecord(z.enum(ALLERGENS), z.enum(['contains', 'mayContain', 'unknownLabel'])),
   source: text(200),
 }) as unknown as z.ZodType<Ingredient>
 
 const stepFields = {
-  id: slug, technique: z.enum(TECHNIQUES), verb: text(30).min(1), endsWhen: text(200).min(1), minutes: minutesBand.optional(), target: text(120).optional(),
-  attention: z.enum(['constant', 'often', 'none']).optional(), aheadKeepsH: finite.min(0).max(10_000).optional(), cut: z.enum(['coarse', 'neat', 'fine']).optional(), after: z.array(slug).max(8).optional(), roux: z.enum(['white', 'blond', 'brown']).optional(), lossFrac: share.optional(), pressFrac: share.optional(),
-  heat: z.enum(['low', 'mediumLow', 'medium', 'mediumHigh', 'high']).optional(), cautions: z.array(slug).max(8),
+  id: slug,
+  technique: z.enum(TECHNIQUES),
+  verb: text(30).min(1),
+  endsWhen: text(200).min(1),
+  minutes: minutesBand.optional(),
+  target: text(120).optional(),
+  attention: z.enum(['constant', 'often', 'none']).optional(),
+  aheadKeepsH: finite.min(0).max(10_000).optional(),
+  cut: z.enum(['coarse', 'neat', 'fine']).optional(),
+  after: z.array(slug).max(8).optional(),
+  roux: z.enum(['white', 'blond', 'brown']).optional(),
+  lossFrac: share.optional(),
+  pressFrac: share.optional(),
+  heat: z.enum(['low', 'mediumLow', 'medium', 'mediumHigh', 'high']).optional(),
+  cautions: z.array(slug).max(8),
 }
-const stepSchema = z.strictObject(stepFields).refine((s) => s.technique !== 'reduce' || (s.target ?? '') !== '', { path: ['target'], message: 'a reduction needs a target' })
+const stepSchema = z
+  .strictObject(stepFields)
+  .refine((s) => s.technique !== 'reduce' || (s.target ?? '') !== '', { path: ['target'], message: 'a reduction needs a target' })
 
 const amountSchema = z.union([z.strictObject({ massG: inRange(LIMITS.massG) }), z.strictObject({ volumeMl: inRange(LIMITS.volumeMl) })])
-const itemSchema = z.strictObject({ id: slug, ingredientId: slug, sources: z.array(slug).max(8).optional(), stepId: slug, amount: amountSchema })
-const methodFields = { bath: z.enum(['gentle', 'simmer', 'boil'] satisfies BathHeat[]), whisk: z.enum(keysOf<Whisk>(WHISKS)), tool: z.enum(keysOf<Tool>(TOOLS)), butterC: inRange(LIMITS.tempC), holdC: z.strictObject({ low: inRange(LIMITS.tempC), high: inRange(LIMITS.tempC) }) }
+const itemSchema = z.strictObject({
+  id: slug,
+  ingredientId: slug,
+  sources: z.array(slug).max(8).optional(),
+  stepId: slug,
+  amount: amountSchema,
+})
+const methodFields = {
+  bath: z.enum(['gentle', 'simmer', 'boil'] satisfies BathHeat[]),
+  whisk: z.enum(keysOf<Whisk>(WHISKS)),
+  tool: z.enum(keysOf<Tool>(TOOLS)),
+  butterC: inRange(LIMITS.tempC),
+  holdC: z.strictObject({ low: inRange(LIMITS.tempC), high: inRange(LIMITS.tempC) }),
+}
 const partial = (fields: z.core.$ZodLooseShape) => z.strictObject(fields).partial()
 const changeSchema = z.discriminatedUnion('op', [
-  z.strictObject({ op: z.literal('setAmount'), itemId: slug, amount: amountSchema }), z.strictObject({ op: z.literal('swap'), itemId: slug, ingredientId: slug, factor: finite.min(0).max(100) }), z.strictObject({ op: z.literal('move'), itemId: slug, stepId: slug }),
-  z.strictObject({ op: z.literal('drop'), itemId: slug }), z.strictObject({ op: z.literal('add'), item: itemSchema }), z.strictObject({ op: z.literal('setStep'), stepId: slug, step: partial(stepFields) }), z.strictObject({ op: z.literal('dropStep'), stepId: slug }),
-  z.strictObject({ op: z.literal('addStep'), afterStepId: slug, step: stepSchema }), z.strictObject({ op: z.literal('setMethod'), method: partial(methodFields) }),
+  z.strictObject({ op: z.literal('setAmount'), itemId: slug, amount: amountSchema }),
+  z.strictObject({ op: z.literal('swap'), itemId: slug, ingredientId: slug, factor: finite.min(0).max(100) }),
+  z.strictObject({ op: z.literal('move'), itemId: slug, stepId: slug }),
+  z.strictObject({ op: z.literal('drop'), itemId: slug }),
+  z.strictObject({ op: z.literal('add'), item: itemSchema }),
+  z.strictObject({ op: z.literal('setStep'), stepId: slug, step: partial(stepFields) }),
+  z.strictObject({ op: z.literal('dropStep'), stepId: slug }),
+  z.strictObject({ op: z.literal('addStep'), afterStepId: slug, step: stepSchema }),
+  z.strictObject({ op: z.literal('setMethod'), method: partial(methodFields) }),
 ]) as unknown as z.ZodType<FormulaChange>
-const schoolSchema = z.strictObject({ id: slug, says: text(60), defaultId: slug, reason: text(200), options: z.array(z.strictObject({ id: slug, says: text(120), changes: z.array(changeSchema).max(20) })).min(2).max(8) })
+const schoolSchema = z
+  .strictObject({
+    id: slug,
+    says: text(60),
+    defaultId: slug,
+    reason: text(200),
+    options: z
+      .array(z.strictObject({ id: slug, says: text(120), changes: z.array(changeSchema).max(20) }))
+      .min(2)
+      .max(8),
+  })
   .refine((s) => s.options.some((o) => o.id === s.defaultId), { path: ['defaultId'], message: 'must be one of the options' })
 
-export const formulaSchema = z.strictObject({
-  id: slug, version: z.number().int().min(1), name: text(80).min(1), family: text(60), fill: slug, basisPortions: inRange(LIMITS.portions), portionMl: finite.min(1).max(1000), overFrac: share, saltTargetFrac: saltBand, source: text(400),
-  emulsion: z.strictObject(methodFields).optional(), schools: z.array(schoolSchema).max(12).optional(), motherId: slug.optional(), makes: slug.optional(), dishes: z.array(text(60)).max(20).optional(), keeps: z.strictObject({ hotMin: finite.min(0).max(1440), chilledDays: finite.min(0).max(365), freezes: z.enum(['good', 'fair', 'no']) }).optional(),
-  items: z.array(itemSchema).min(1).max(60),
-  steps: z.array(stepSchema).min(1).max(40),
-}).superRefine((f, ctx) => {
-  const ids = new Set(f.steps.map((s) => s.id))
-  f.items.forEach((item, i) => { if (!ids.has(item.stepId)) ctx.addIssue({ code: 'custom', path: ['items', i, 'stepId'], message: 'names a step that is not there' }) })
-  if (ids.size !== f.steps.length) ctx.addIssue({ code: 'custom', path: ['steps'], message: 'two steps have one id' })
-}) as unknown as z.ZodType<Formula>
+export const formulaSchema = z
+  .strictObject({
+    id: slug,
+    version: z.number().int().min(1),
+    name: text(80).min(1),
+    family: text(60),
+    fill: slug,
+    basisPortions: inRange(LIMITS.portions),
+    portionMl: finite.min(1).max(1000),
+    overFrac: share,
+    saltTargetFrac: saltBand,
+    source: text(400),
+    emulsion: z.strictObject(methodFields).optional(),
+    schools: z.array(schoolSchema).max(12).optional(),
+    motherId: slug.optional(),
+    makes: slug.optional(),
+    dishes: z.array(text(60)).max(20).optional(),
+    keeps: z
+      .strictObject({ hotMin: finite.min(0).max(1440), chilledDays: finite.min(0).max(365), freezes: z.enum(['good', 'fair', 'no']) })
+      .optional(),
+    items: z.array(itemSchema).min(1).max(60),
+    steps: z.array(stepSchema).min(1).max(40),
+  })
+  .superRefine((f, ctx) => {
+    const ids = new Set(f.steps.map((s) => s.id))
+    f.items.forEach((item, i) => {
+      if (!ids.has(item.stepId)) ctx.addIssue({ code: 'custom', path: ['items', i, 'stepId'], message: 'names a step that is not there' })
+    })
+    if (ids.size !== f.steps.length) ctx.addIssue({ code: 'custom', path: ['steps'], message: 'two steps have one id' })
+  }) as unknown as z.ZodType<Formula>
 
 /** Everything a kitchen is, in a file or over the wire. */
 export const catalogSchema = z.strictObject({
-  settings: settingsSchema, rings: z.array(ringSchema).max(40), pans: z.array(panSchema).max(200), wells: z.array(wellSchema).max(40).default([]), crew: z.array(crewSchema).max(200), ingredients: z.array(ingredientSchema).max(5000), formulas: z.array(formulaSchema).max(1000),
+  settings: settingsSchema,
+  rings: z.array(ringSchema).max(40),
+  pans: z.array(panSchema).max(200),
+  wells: z.array(wellSchema).max(40).default([]),
+  crew: z.array(crewSchema).max(200),
+  ingredients: z.array(ingredientSchema).max(5000),
+  formulas: z.array(formulaSchema).max(1000),
 })

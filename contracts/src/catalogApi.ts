@@ -8,6 +8,13 @@ export const savedFormulaSchema = z.object({ formula: formulaSchema })
 export const formulaVersionsSchema = z.object({ versions: z.array(formulaSchema) })
 export const ingredientCsvSchema = z.strictObject({ csv: z.string().max(CSV_LIMIT_BYTES) })
 /** What a table would do: nothing is written by a preview. */
-export const ingredientPreviewSchema = z.object({ added: z.number().int(), changed: z.number().int(), same: z.number().int(), bad: z.array(z.object({ line: z.number().int(), why: z.string() })), badCount: z.number().int(), isWritten: z.boolean() })
+export const ingredientPreviewSchema = z.object({
+  added: z.number().int(),
+  changed: z.number().int(),
+  same: z.number().int(),
+  bad: z.array(z.object({ line: z.number().int(), why: z.string() })),
+  badCount: z.number().int(),
+  isWritten: z.boolean(),
+})
 export type IngredientPreviewAnswer = z.infer<typeof ingredientPreviewSchema>
 export const savedIngredientSchema = z.object({ ingredient: ingredientSchema })

@@ -13,8 +13,12 @@ export const channelListSchema = z.object({ channels: z.array(channelSchema) })
 
 /** A group of samples with the device's own clock at sending, by which its times are settled. The same group again is stored once. */
 export const postSamplesSchema = z.strictObject({
-  groupId: uuid, sentAtMs: instantMs,
-  samples: z.array(z.strictObject({ atMs: instantMs, value: finite.min(-WILDEST).max(WILDEST) })).min(1).max(MOST_SAMPLES),
+  groupId: uuid,
+  sentAtMs: instantMs,
+  samples: z
+    .array(z.strictObject({ atMs: instantMs, value: finite.min(-WILDEST).max(WILDEST) }))
+    .min(1)
+    .max(MOST_SAMPLES),
 })
 export type PostSamples = z.infer<typeof postSamplesSchema>
 /** `clock`: the device's clock was off and its times were moved. `future`, `late`: kept, and counted for nothing that is live. */

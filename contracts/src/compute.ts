@@ -5,10 +5,17 @@ import { problem, schemaProblem, type Problem } from './problem'
 
 /** The schema of a model's inputs, read from the registry: a new model needs no edit here. */
 export function modelInputSchema(model: Model): z.ZodType<Record<string, number | string>> {
-  const shape = Object.fromEntries(model.inputs.map((input) => {
-    const base = 'range' in input ? inRange(input.range) : 'oneOf' in input ? z.enum(input.oneOf as [string, ...string[]]) : text(input.text.maxLength).min(1)
-    return [input.name, input.optional === undefined ? base : base.optional()]
-  }))
+  const shape = Object.fromEntries(
+    model.inputs.map((input) => {
+      const base =
+        'range' in input
+          ? inRange(input.range)
+          : 'oneOf' in input
+            ? z.enum(input.oneOf as [string, ...string[]])
+            : text(input.text.maxLength).min(1)
+      return [input.name, input.optional === undefined ? base : base.optional()]
+    }),
+  )
   return z.strictObject(shape) as unknown as z.ZodType<Record<string, number | string>>
 }
 
@@ -19,6 +26,7 @@ export function compute(modelId: string, input: unknown): { ok: true; answer: Mo
   const read = modelInputSchema(model).safeParse(input)
   if (!read.success) return { ok: false, problem: schemaProblem(read.error) }
   const answer = runModel(model, read.data)
-  if (Number.isNaN(answer.value) && answer.warnings.length === 0) return { ok: false, problem: problem(422, 'noAnswer', 'These numbers have no answer.') }
+  if (Number.isNaN(answer.value) && answer.warnings.length === 0)
+    return { ok: false, problem: problem(422, 'noAnswer', 'These numbers have no answer.') }
   return { ok: true, answer }
 }

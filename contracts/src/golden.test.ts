@@ -7,14 +7,20 @@ import { exportFileSchema } from './exportFile'
 import { kitchenJsonSchema } from './jsonSchema'
 
 // a file a release: what was written once is never written anew
-const golden = ['facts.v1.json', 'facts.v1.emulsion.json'].flatMap((file) => JSON.parse(readFileSync(new URL(`./golden/${file}`, import.meta.url), 'utf8')) as { kind: FactKind; v: number }[])
+const golden = ['facts.v1.json', 'facts.v1.emulsion.json'].flatMap(
+  (file) => JSON.parse(readFileSync(new URL(`./golden/${file}`, import.meta.url), 'utf8')) as { kind: FactKind; v: number }[],
+)
 const demo = JSON.parse(readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8')) as unknown
 
 describe('every version ever written can be read', () => {
-  it.each(golden.map((fact) => [`${fact.kind} v${fact.v}`, fact] as const))('%s', (_, fact) => expect(readFact(fact)).toMatchObject({ ok: true }))
+  it.each(golden.map((fact) => [`${fact.kind} v${fact.v}`, fact] as const))('%s', (_, fact) =>
+    expect(readFact(fact)).toMatchObject({ ok: true }),
+  )
   it('the golden file knows every kind', () => expect(new Set(golden.map((f) => f.kind))).toEqual(new Set(Object.keys(KINDS))))
   it('upcasters lift a payload version by version', () => {
-    const table = { 'portion.served': [(p: unknown) => ({ ...(p as object), orderId: null }), (p: unknown) => ({ ...(p as object), plates: 1 })] }
+    const table = {
+      'portion.served': [(p: unknown) => ({ ...(p as object), orderId: null }), (p: unknown) => ({ ...(p as object), plates: 1 })],
+    }
     expect(upcast('portion.served', 1, { portions: 2 }, table)).toEqual({ portions: 2, orderId: null, plates: 1 })
     expect(upcast('portion.served', 2, { portions: 2, orderId: null }, table)).toEqual({ portions: 2, orderId: null, plates: 1 })
   })
@@ -23,9 +29,17 @@ describe('every version ever written can be read', () => {
 
 describe('compute', () => {
   it('answers with a band', () => expect(compute('boilingPoint', { altitudeM: 1180 })).toMatchObject({ ok: true, answer: { unit: '°C' } }))
-  it.each([['nobody', {}, 'unknownModel'], ['boilingPoint', { altitudeM: 'high' }, 'badInput'], ['boilingPoint', { altitudeM: 9e9 }, 'badInput'], ['panDepth', {}, 'badInput']])('refuses %s', (model, input, code) => expect(compute(model, input)).toMatchObject({ ok: false, problem: { code } }))
+  it.each([
+    ['nobody', {}, 'unknownModel'],
+    ['boilingPoint', { altitudeM: 'high' }, 'badInput'],
+    ['boilingPoint', { altitudeM: 9e9 }, 'badInput'],
+    ['panDepth', {}, 'badInput'],
+  ])('refuses %s', (model, input, code) => expect(compute(model, input)).toMatchObject({ ok: false, problem: { code } }))
 })
 
 describe('the open format', () => {
-  it('docs/formats has the JSON Schema of today', () => expect(JSON.parse(readFileSync(new URL('../../docs/formats/kitchen.v1.schema.json', import.meta.url), 'utf8'))).toEqual(JSON.parse(JSON.stringify(kitchenJsonSchema()))))
+  it('docs/formats has the JSON Schema of today', () =>
+    expect(JSON.parse(readFileSync(new URL('../../docs/formats/kitchen.v1.schema.json', import.meta.url), 'utf8'))).toEqual(
+      JSON.parse(JSON.stringify(kitchenJsonSchema())),
+    ))
 })

@@ -14,7 +14,9 @@ describe('the table of ingredients', () => {
     for (const i of good) expect(i.source, i.id).not.toBe('')
   })
   it('bad lines stand beside the good ones with line and reason', () => {
-    const { good, bad } = readIngredientCsv('id,name,water,fat,contains\r\nx1,Good,90,10,milk\r\n9bad,Bad id,90,10,\r\nx2,Too much,90,80,\r\nx3,Word,wet,10,\r\nx1,Twice,90,10,\r\nx4,Allergen,90,10,moonlight\r\n')
+    const { good, bad } = readIngredientCsv(
+      'id,name,water,fat,contains\r\nx1,Good,90,10,milk\r\n9bad,Bad id,90,10,\r\nx2,Too much,90,80,\r\nx3,Word,wet,10,\r\nx1,Twice,90,10,\r\nx4,Allergen,90,10,moonlight\r\n',
+    )
     expect(good.map((i) => i.id)).toEqual(['x1'])
     expect(bad.map((b) => b.line)).toEqual([3, 4, 5, 6, 7])
     expect(bad[1]?.why).toContain('must add up to 100 g')

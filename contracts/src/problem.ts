@@ -2,9 +2,22 @@ import { DomainError } from '@liquamen/core'
 import { z } from 'zod'
 
 /** What is wrong with one field, in words a cook understands. */
-export const fieldProblemSchema = z.object({ field: z.string(), message: z.string(), min: z.number().optional(), max: z.number().optional(), unit: z.string().optional() })
+export const fieldProblemSchema = z.object({
+  field: z.string(),
+  message: z.string(),
+  min: z.number().optional(),
+  max: z.number().optional(),
+  unit: z.string().optional(),
+})
 /** RFC 9457 problem with a stable code. */
-export const problemSchema = z.object({ type: z.string(), title: z.string(), status: z.number().int(), code: z.string(), detail: z.string().optional(), fields: z.array(fieldProblemSchema).optional() })
+export const problemSchema = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.number().int(),
+  code: z.string(),
+  detail: z.string().optional(),
+  fields: z.array(fieldProblemSchema).optional(),
+})
 export type Problem = z.infer<typeof problemSchema>
 export type FieldProblem = z.infer<typeof fieldProblemSchema>
 
@@ -33,6 +46,19 @@ export function schemaProblem(error: z.ZodError, title = 'Some of what was sent 
 
 /** A broken range of the core as a 422. */
 export function domainProblem(error: DomainError): Problem {
-  const bounds = error.min !== undefined && error.max !== undefined ? `must be from ${error.min} to ${error.max} ${error.unit ?? ''}`.trim() : 'cannot be used'
-  return problem(422, error.code, `That number cannot be: ${error.field} ${bounds}.`, { fields: [{ field: error.field, message: bounds, ...(error.min === undefined ? {} : { min: error.min }), ...(error.max === undefined ? {} : { max: error.max }), ...(error.unit === undefined ? {} : { unit: error.unit }) }] })
+  const bounds =
+    error.min !== undefined && error.max !== undefined
+      ? `must be from ${error.min} to ${error.max} ${error.unit ?? ''}`.trim()
+      : 'cannot be used'
+  return problem(422, error.code, `That number cannot be: ${error.field} ${bounds}.`, {
+    fields: [
+      {
+        field: error.field,
+        message: bounds,
+        ...(error.min === undefined ? {} : { min: error.min }),
+        ...(error.max === undefined ? {} : { max: error.max }),
+        ...(error.unit === undefined ? {} : { unit: error.unit }),
+      },
+    ],
+  })
 }

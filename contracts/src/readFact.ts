@@ -18,8 +18,16 @@ export function readFact(input: unknown): ReadFact {
 /** The second half: the payload of an envelope that is sound. */
 export function readPayload(envelope: z.infer<typeof envelopeSchema>): ReadFact {
   const { kind, v, streamKind } = envelope
-  if (!isReadableVersion(kind, v)) return refuse(problem(422, 'newerVersion', 'This entry was made by a newer version of the app. Update the server first; the entry is kept on the device.'))
-  if (KINDS[kind].stream !== streamKind && !IN_ANY_STREAM.includes(kind)) return refuse(problem(422, 'wrongStream', `An entry of the kind ${kind} does not belong to a ${streamKind}.`))
+  if (!isReadableVersion(kind, v))
+    return refuse(
+      problem(
+        422,
+        'newerVersion',
+        'This entry was made by a newer version of the app. Update the server first; the entry is kept on the device.',
+      ),
+    )
+  if (KINDS[kind].stream !== streamKind && !IN_ANY_STREAM.includes(kind))
+    return refuse(problem(422, 'wrongStream', `An entry of the kind ${kind} does not belong to a ${streamKind}.`))
   if (envelope.actor.deviceId !== envelope.deviceId) return refuse(problem(422, 'wrongActor', 'The entry names two devices.'))
   const payload = PAYLOAD_SCHEMAS[kind].safeParse(upcast(kind, v, envelope.payload))
   if (!payload.success) return refuse(schemaProblem(payload.error, 'This entry has numbers or words that cannot be used.'))

@@ -1,5 +1,9 @@
 /** A number with its allowed range and unit; the one place code, schemas and forms read it from. */
-export interface Range { readonly min: number; readonly max: number; readonly unit: string }
+export interface Range {
+  readonly min: number
+  readonly max: number
+  readonly unit: string
+}
 
 /** A value outside its range: the caller's fault, told as data so that texts can be made anywhere. */
 export class DomainError extends Error {

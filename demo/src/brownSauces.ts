@@ -1,69 +1,94 @@
-import type { Formula, School } from '@liquamen/core'
-import { deglaze, formula, g, ml, mount, reduce, season, serve, step, strainStep, sweat, way } from './formulaDsl'
+import type { Formula } from '@liquamen/core'
+import { deglaze, formula, g, ml, mount, reduce, season, serve, step, strainStep, sweat } from './formulaDsl'
+import { saltSchool } from './sharedSteps'
 
-const BASES = 'bases'
-const BROWN = 'brown sauces'
-const PAN = 'pan sauces and jus'
-const WHITE = 'white and cream sauces'
-const NUT = 'browned butter'
-const longSimmer = (minutes: readonly [number, number, number], lossFrac: number) => step('simmer', 'simmer', 'simmer', 'Barely moving, skimmed; never boiling', minutes, { lossFrac, attention: 'none', heat: 'low', cautions: ['steam'] })
-const skimStep = step('skim', 'skim', 'skim', 'No fat at the top', [3, 5, 8], { attention: 'often' })
-const sourceSchool = (itemId: string): School => ({ id: 'stock', says: 'Stock', defaultId: 'made', reason: 'unsalted, with its own gelatin', options: [way('made', 'made here, unsalted'), way('cube', 'from cubes: salt of its own, no gelatin', { op: 'swap', itemId, ingredientId: 'stockCubeBroth', factor: 1 }), way('tinned', 'tinned', { op: 'swap', itemId, ingredientId: 'chickenBrothTin', factor: 1 })] })
-const saltSchool: School = { id: 'salt', says: 'Salt', defaultId: 'late', reason: 'what is reduced grows saltier', options: [way('late', 'at the end'), way('early', 'a pinch at the start', { op: 'add', item: g('sweat', 'salt', 2, 'earlySalt') })] }
+const FAMILY = 'brown sauces'
 const keeps = { hotMin: 120, chilledDays: 4, freezes: 'good' } as const
-const demiChild = (id: string, name: string, fill: string, dishes: string[], items: readonly ReturnType<typeof g>[], extra: Formula['steps'] = []) => formula(BROWN, { id, name, fill, basisPortions: 10, portionMl: 45, salt: 'jusDemi', dishes, keeps, motherId: 'demiGlaceMade', schools: [saltSchool] }, items, [sweat('Soft, golden at the edge', { cut: 'fine' }), deglaze(), reduce('reduceWine', 'reduce', 'to a third', 'A third is left', { cautions: ['wineVapour', 'steam'] }), step('addDemi', 'add', 'add demi', 'In, back at the boil', [0.5, 1, 1.5]), reduce('reduceToCoat', 'to coat', 'by a quarter', 'Coats the spoon', { cautions: ['scorch'] }), ...extra, mount(), season(), serve()])
-const demiItems = (...more: readonly ReturnType<typeof g>[]) => [g('sweat', 'butter', 15, 'sweatButter'), ...more, ml('addDemi', 'demiGlace', 480, 'demi'), g('mount', 'butter', 28, 'finishButter')]
-const panSteps = (target: string) => [sweat('Fond brown, not black', { heat: 'medium', cut: 'fine' }), deglaze(), reduce('reduceWine', 'reduce', 'by half', 'Half is left'), step('addStock', 'add', 'add stock', 'In, scraped clean', [0.5, 1, 1.5]), reduce('reduceToCoat', 'to coat', target, 'Coats the spoon thinly', { cautions: ['scorch'] }), mount(), season(), serve()]
+const demiChild = (
+  id: string,
+  name: string,
+  fill: string,
+  dishes: string[],
+  items: readonly ReturnType<typeof g>[],
+  extra: Formula['steps'] = [],
+) =>
+  formula(
+    FAMILY,
+    { id, name, fill, basisPortions: 10, portionMl: 45, salt: 'jusDemi', dishes, keeps, motherId: 'demiGlaceMade', schools: [saltSchool] },
+    items,
+    [
+      sweat('Soft, golden at the edge', { cut: 'fine' }),
+      deglaze(),
+      reduce('reduceWine', 'reduce', 'to a third', 'A third is left', { cautions: ['wineVapour', 'steam'] }),
+      step('addDemi', 'add', 'add demi', 'In, back at the boil', [0.5, 1, 1.5]),
+      reduce('reduceToCoat', 'to coat', 'by a quarter', 'Coats the spoon', { cautions: ['scorch'] }),
+      ...extra,
+      mount(),
+      season(),
+      serve(),
+    ],
+  )
+const demiItems = (...more: readonly ReturnType<typeof g>[]) => [
+  g('sweat', 'butter', 15, 'sweatButter'),
+  ...more,
+  ml('addDemi', 'demiGlace', 480, 'demi'),
+  g('mount', 'butter', 28, 'finishButter'),
+]
 
-/** Bases, brown sauces and what comes of them, pan sauces, browned butters, white sauces. */
+/** What comes of demi-glace. */
 export const BROWN_SAUCES: readonly Formula[] = [
-  formula(BASES, { id: 'brownStockMade', name: 'Brown stock', fill: 'stock', basisPortions: 40, portionMl: 50, salt: 'base', makes: 'brownStock', keeps: { hotMin: 240, chilledDays: 3, freezes: 'good' } },
-    [g('add', 'vealBones', 2400, 'bones'), g('add', 'onion', 200, 'onion'), g('add', 'carrot', 200, 'carrot'), g('add', 'celeryStick', 100, 'celery'), g('add', 'gelatinBeefPowder', 44, 'gelatinOfBones'), g('add', 'tomatoPaste', 30, 'tomato'), ml('add', 'water', 4000, 'water')],
-    [step('add', 'add', 'cover', 'Roasted bones and roots covered with cold water', [15, 20, 30], { cut: 'coarse', attention: 'none' }), longSimmer([300, 360, 420], 0.4), skimStep, strainStep()]),
-  formula(BASES, { id: 'chickenStockMade', name: 'Chicken stock', fill: 'stock', basisPortions: 40, portionMl: 50, salt: 'base', makes: 'chickenStock', keeps: { hotMin: 240, chilledDays: 3, freezes: 'good' } },
-    [g('add', 'chickenBones', 2000, 'bones'), g('add', 'onion', 150, 'onion'), g('add', 'carrot', 150, 'carrot'), g('add', 'celeryStick', 80, 'celery'), g('add', 'gelatinBeefPowder', 22, 'gelatinOfBones'), ml('add', 'water', 3200, 'water')],
-    [step('add', 'add', 'cover', 'Covered with cold water', [5, 8, 10], { cut: 'coarse', attention: 'none' }), longSimmer([150, 180, 210], 0.3), skimStep, strainStep()]),
-  formula(BASES, { id: 'fishStockMade', name: 'Fish stock', fill: 'fishGlaze', basisPortions: 30, portionMl: 50, salt: 'base', makes: 'fishStock', keeps: { hotMin: 120, chilledDays: 2, freezes: 'good' } },
-    [g('sweat', 'butter', 20, 'butter'), g('sweat', 'shallot', 80, 'shallot'), g('sweat', 'leek', 100, 'leek'), g('sweat', 'fishBones', 1200, 'bones'), ml('add', 'whiteWine', 200, 'wine'), ml('add', 'water', 1700, 'water'), g('add', 'gelatinLeaf', 12, 'gelatinOfBones')],
-    [sweat('Bones white, nothing browned', { cut: 'coarse' }), step('add', 'add', 'cover', 'Cold water over it', [3, 5, 7]), step('simmer', 'simmer', 'simmer', 'Twenty minutes, no longer', [18, 20, 22], { lossFrac: 0.1, attention: 'often', heat: 'low' }), strainStep(), skimStep]),
-  formula(BASES, { id: 'brownSauce', name: 'Brown sauce', fill: 'brownSauce', basisPortions: 40, portionMl: 50, salt: 'base', makes: 'brownSauceBase', motherId: 'brownStockMade', keeps, schools: [{ id: 'roux', says: 'Roux', defaultId: 'brown', reason: 'colour and nut', options: [way('brown', 'brown'), way('blond', 'blond: binds more', { op: 'setStep', stepId: 'roux', step: { roux: 'blond' } })] }, sourceSchool('stock')] },
-    [g('roux', 'clarifiedButter', 110, 'fat'), g('roux', 'flour', 110, 'flour'), g('roots', 'onion', 150, 'onion'), g('roots', 'carrot', 150, 'carrot'), g('roots', 'tomatoPaste', 60, 'tomato'), ml('add', 'brownStock', 3200, 'stock')],
-    [step('roux', 'roux', 'roux', 'Hazel brown, smells of nuts', [12, 15, 20], { roux: 'brown', attention: 'constant', heat: 'mediumLow', cautions: ['hotFat'] }), step('roots', 'add', 'roots', 'Roots and paste browned in it', [6, 8, 10], { cut: 'coarse' }), step('add', 'add', 'add stock', 'Cold stock in three additions, no lump', [4, 5, 8]), longSimmer([150, 180, 240], 0.3), skimStep, strainStep(0.3)]),
-  formula(BASES, { id: 'demiGlaceMade', name: 'Demi-glace', fill: 'demiGlace', basisPortions: 28, portionMl: 50, salt: 'base', makes: 'demiGlace', motherId: 'brownStockMade', keeps: { hotMin: 240, chilledDays: 5, freezes: 'good' }, schools: [{ id: 'path', says: 'Way', defaultId: 'stock', reason: 'no flour: clear and gluten-free', options: [way('stock', 'stock alone, reduced'), way('classic', 'brown sauce and stock, half and half', { op: 'add', item: ml('add', 'brownSauceBase', 2200, 'sauce') }, { op: 'setAmount', itemId: 'stock', amount: { volumeMl: 2200 } }, { op: 'setStep', stepId: 'reduce', step: { target: 'by half' } })] }] },
-    [ml('add', 'brownStock', 7000, 'stock'), ml('add', 'madeira', 150, 'wine')],
-    [step('add', 'add', 'bring up', 'At the boil, first scum off', [15, 20, 30], { attention: 'none' }), reduce('reduce', 'reduce', 'to a fifth', 'A fifth is left, lip-sticky', { attention: 'none', heat: 'medium' }), skimStep, strainStep()]),
-  formula(BASES, { id: 'meatGlaze', name: 'Meat glaze', fill: 'demiGlace', basisPortions: 18, portionMl: 15, salt: 'base', makes: 'glaceDeViande', motherId: 'brownStockMade', keeps: { hotMin: 240, chilledDays: 30, freezes: 'good' } },
-    [ml('add', 'brownStock', 4000, 'stock')], [step('add', 'add', 'bring up', 'At the boil', [10, 15, 20], { attention: 'none' }), reduce('reduce', 'glaze', 'glaze', 'Like warm honey; watch the film', { cautions: ['scorch'], attention: 'constant' })]),
-  formula(BASES, { id: 'veloute', name: 'Velouté', fill: 'cream', basisPortions: 15, portionMl: 65, salt: 'cream', dishes: ['poultry', 'gratin'], motherId: 'chickenStockMade', keeps, schools: [sourceSchool('stock'), { id: 'roux', says: 'Roux', defaultId: 'white', reason: 'pale and strongest', options: [way('white', 'white'), way('blond', 'blond: rounder, binds a little less', { op: 'setStep', stepId: 'roux', step: { roux: 'blond' } })] }] },
-    [g('roux', 'butter', 62, 'fat'), g('roux', 'flour', 48, 'flour'), ml('add', 'chickenStock', 1200, 'stock')],
-    [step('roux', 'roux', 'roux', 'Sandy, no colour', [3, 4, 5], { roux: 'white', attention: 'constant', heat: 'low' }), step('add', 'add', 'add stock', 'Cold stock in three additions', [3, 4, 6]), step('simmer', 'simmer', 'cook out', 'No taste of flour: a quarter of an hour', [15, 20, 30], { lossFrac: 0.12, attention: 'often', heat: 'low' }), strainStep(), season(), serve()]),
-  formula(WHITE, { id: 'supreme', name: 'Suprême', fill: 'cream', basisPortions: 12, portionMl: 60, salt: 'cream', dishes: ['poached chicken'], motherId: 'veloute', keeps: { hotMin: 60, chilledDays: 2, freezes: 'no' } },
-    [g('roux', 'butter', 36, 'fat'), g('roux', 'flour', 32, 'flour'), ml('add', 'chickenStock', 700, 'stock'), ml('liaison', 'cream35', 150, 'cream'), g('liaison', 'yolk', 34, 'yolks')],
-    [step('roux', 'roux', 'roux', 'Sandy, no colour', [3, 4, 5], { roux: 'white', attention: 'constant', heat: 'low' }), step('add', 'add', 'add stock', 'Cold stock in three additions', [3, 4, 6]), step('simmer', 'simmer', 'cook out', 'No taste of flour', [15, 20, 30], { lossFrac: 0.12, attention: 'often', heat: 'low' }), strainStep(), step('liaison', 'liaison', 'liaison', 'Tempered, thickened at 82°, never boiled', [2, 3, 4], { attention: 'constant', cautions: ['rawEgg', 'noBoilAfterButter'] }), season(), serve()]),
-  formula(WHITE, { id: 'creamPeppercorn', name: 'Peppercorn cream', fill: 'cream', basisPortions: 7, portionMl: 55, salt: 'cream', dishes: ['steak', 'pork'], motherId: 'demiGlaceMade', keeps: { hotMin: 60, chilledDays: 2, freezes: 'no' }, schools: [saltSchool] },
-    [g('sweat', 'butter', 15, 'sweatButter'), g('sweat', 'shallot', 40, 'shallot'), g('sweat', 'peppercornGreen', 14, 'pepper'), ml('deglaze', 'brandy', 40, 'spirit'), ml('addDemi', 'demiGlace', 120, 'demi'), ml('addDemi', 'cream35', 420, 'cream')],
-    [sweat(), { ...deglaze('Spirit in, off the flame'), cautions: ['flambe', 'wineVapour'] }, reduce('reduceWine', 'reduce', 'by half', 'Half is left'), step('addDemi', 'add', 'add cream', 'Demi and cream in', [1, 1.5, 2]), reduce('creamDown', 'to coat', 'by a quarter', 'Coats; no fat at the edge', { cautions: ['scorch'] }), season(), serve()]),
-  formula(WHITE, { id: 'ciderCream', name: 'Cider cream', fill: 'cream', basisPortions: 6, portionMl: 50, salt: 'cream', dishes: ['pork', 'chicken'], motherId: 'chickenStockMade', keeps: { hotMin: 60, chilledDays: 2, freezes: 'no' }, schools: [sourceSchool('stock')] },
-    [g('sweat', 'butter', 15, 'sweatButter'), g('sweat', 'shallot', 40, 'shallot'), ml('deglaze', 'cider', 300, 'wine'), ml('addStock', 'chickenStock', 250, 'stock'), ml('addCream', 'cream35', 250, 'cream')],
-    [sweat(), deglaze(), reduce('reduceWine', 'reduce cider', 'to a third', 'A third is left'), step('addStock', 'add', 'add stock', 'In', [1, 1.5, 2]), reduce('reduceStock', 'reduce stock', 'by half', 'Half is left'), strainStep(), step('addCream', 'add', 'add cream', 'In, boiled once', [1, 1.5, 2]), reduce('creamDown', 'to coat', 'by a quarter', 'Coats the spoon'), season(), serve()]),
-  formula(WHITE, { id: 'whiteWineCream', name: 'White wine cream for fish', fill: 'cream', basisPortions: 6, portionMl: 45, salt: 'cream', dishes: ['white fish'], motherId: 'fishStockMade', keeps: { hotMin: 60, chilledDays: 1, freezes: 'no' } },
-    [g('sweat', 'butter', 12, 'sweatButter'), g('sweat', 'shallot', 40, 'shallot'), ml('deglaze', 'whiteWine', 200, 'wine'), ml('addStock', 'fishStock', 400, 'stock'), ml('addCream', 'cream35', 220, 'cream')],
-    [sweat(), deglaze(), reduce('reduceWine', 'reduce wine', 'to a third', 'A third is left'), step('addStock', 'add', 'add stock', 'In', [1, 1.5, 2]), reduce('reduceStock', 'reduce stock', 'to a third', 'A third is left'), strainStep(), step('addCream', 'add', 'add cream', 'In, boiled once', [1, 1.5, 2]), reduce('creamDown', 'to coat', 'by a fifth', 'Coats the spoon'), season(), serve()]),
-  demiChild('bordelaise', 'Bordelaise', 'redWine', ['steak'], demiItems(g('sweat', 'shallot', 70, 'shallot'), g('sweat', 'pepperBlack', 1, 'pepper'), ml('deglaze', 'redWine', 350, 'wine'), g('marrow', 'marrow', 60, 'marrow')), [step('marrow', 'add', 'marrow', 'Poached dice folded in, not stirred', [0.5, 1, 1.5], { cut: 'neat' })]),
-  demiChild('lyonnaise', 'Lyonnaise', 'brownSauce', ['liver', 'cold roast'], demiItems(g('sweat', 'onion', 150, 'onion'), ml('deglaze', 'whiteWine', 200, 'wine'), ml('deglaze', 'wineVinegar', 40, 'vinegar'))),
-  demiChild('poivrade', 'Poivrade', 'brownSauce', ['venison', 'hare'], demiItems(g('sweat', 'carrot', 50, 'carrot'), g('sweat', 'onion', 50, 'onion'), g('sweat', 'pepperBlack', 4, 'pepper'), ml('deglaze', 'redWine', 250, 'wine'), ml('deglaze', 'redWineVinegar', 50, 'vinegar')), [strainStep(0.3)]),
-  demiChild('chasseur', 'Chasseur', 'mushroom', ['chicken', 'rabbit'], demiItems(g('sweat', 'mushroomButton', 180, 'mushroom'), g('sweat', 'shallot', 40, 'shallot'), ml('deglaze', 'whiteWine', 250, 'wine'), g('addDemi', 'tomatoPaste', 25, 'tomato'))),
-  demiChild('mustardBrown', 'Brown mustard sauce', 'brownSauce', ['pork', 'kidneys'], demiItems(g('sweat', 'onion', 80, 'onion'), ml('deglaze', 'whiteWine', 200, 'wine'), g('mustard', 'mustardDijon', 20, 'mustard')), [step('mustard', 'add', 'mustard', 'In off the heat: it splits and dulls if boiled', [0.3, 0.5, 1])]),
-  formula(PAN, { id: 'panJus', name: 'Deglazed jus', fill: 'jus', basisPortions: 6, portionMl: 30, salt: 'panSauce', dishes: ['roast chicken', 'pork chop'], keeps: { hotMin: 60, chilledDays: 3, freezes: 'good' }, motherId: 'chickenStockMade', schools: [sourceSchool('stock'), { id: 'gelatin', says: 'Thin stock', defaultId: 'none', reason: 'a made stock has its own', options: [way('none', 'as it is'), way('gelatin', 'gelatin bloomed in cold stock, melted at 50°', { op: 'add', item: g('addStock', 'gelatinBeefPowder', 6, 'gelatin') })] }] },
-    [g('sweat', 'butter', 10, 'sweatButter'), g('sweat', 'shallot', 25, 'shallot'), ml('deglaze', 'whiteWine', 100, 'wine'), ml('addStock', 'chickenStock', 450, 'stock'), g('mount', 'butter', 20, 'finishButter')], panSteps('to 35 %')),
-  formula(PAN, { id: 'roastJus', name: 'Roast jus, fat separated', fill: 'jus', basisPortions: 10, portionMl: 38, salt: 'panSauce', dishes: ['roast beef', 'roast lamb'], keeps: { hotMin: 120, chilledDays: 3, freezes: 'good' }, motherId: 'brownStockMade', schools: [sourceSchool('stock')] },
-    [g('brown', 'neutralOil', 10, 'oil'), g('brown', 'beefTrim', 250, 'trim'), g('brown', 'onion', 80, 'onion'), ml('deglaze', 'redWine', 150, 'wine'), ml('addStock', 'brownStock', 1100, 'stock')],
-    [step('brown', 'sweat', 'brown', 'Brown on every side, nothing black', [8, 10, 14], { cut: 'fine', heat: 'mediumHigh', attention: 'often', cautions: ['hotFat'] }), deglaze(), reduce('reduceWine', 'reduce', 'to a third', 'A third is left'), step('addStock', 'add', 'add stock', 'In', [1, 2, 3]), step('simmer', 'simmer', 'simmer', 'Tastes of the roast', [25, 30, 40], { lossFrac: 0.25, attention: 'none', heat: 'low' }), strainStep(), skimStep, reduce('reduceToCoat', 'reduce', 'by half', 'Half is left, glossy'), season(), serve()]),
-  formula(PAN, { id: 'mushroomSauce', name: 'Mushroom sauce', fill: 'mushroom', basisPortions: 7, portionMl: 50, salt: 'panSauce', dishes: ['steak', 'chicken', 'pasta'], keeps: { hotMin: 60, chilledDays: 2, freezes: 'fair' }, motherId: 'demiGlaceMade' },
-    [g('sweat', 'butter', 20, 'sweatButter'), g('sweat', 'mushroomChestnut', 300, 'mushroom'), g('sweat', 'shallot', 40, 'shallot'), ml('deglaze', 'sherryDry', 80, 'wine'), ml('addDemi', 'demiGlace', 150, 'demi'), ml('addDemi', 'cream35', 250, 'cream')],
-    [sweat('Browned, no pool in the pan', { heat: 'high', cut: 'neat' }), deglaze(), reduce('reduceWine', 'reduce', 'by half', 'Half is left'), step('addDemi', 'add', 'demi, cream', 'In, boiled once', [1, 1.5, 2]), reduce('creamDown', 'to coat', 'by a fifth', 'Coats the spoon'), season(), serve()]),
-  formula(PAN, { id: 'perPersonPan', name: 'Mustard pan sauce, by the cover', fill: 'jus', basisPortions: 2, portionMl: 35, salt: 'panSauce', dishes: ['steak', 'pork chop'], keeps: { hotMin: 15, chilledDays: 0, freezes: 'no' }, motherId: 'chickenStockMade' },
-    [g('sweat', 'butter', 6, 'sweatButter'), g('sweat', 'shallot', 14, 'shallot'), ml('deglaze', 'brandy', 20, 'spirit'), ml('addStock', 'chickenStock', 160, 'stock'), g('mount', 'mustardGrain', 6, 'mustard'), g('mount', 'butter', 14, 'finishButter')], panSteps('to 40 %')),
-  ...([['hazelnutButter', 'Hazelnut butter with capers', [g('finish', 'capers', 20, 'capers'), g('finish', 'lemonJuice', 14, 'juice'), g('finish', 'parsley', 4, 'parsley')], ['skate', 'sole']], ['croutonButter', 'Hazelnut butter with lemon and croutons', [g('finish', 'lemonJuice', 12, 'juice'), g('finish', 'crouton', 24, 'croutons')], ['gnocchi', 'trout']], ['almondButter', 'Hazelnut butter with almonds', [g('finish', 'almond', 24, 'almonds'), g('finish', 'lemonJuice', 12, 'juice')], ['trout']]] as const).map(([id, name, finish, dishes]) => formula(NUT, { id, name, fill: 'hazelnut', basisPortions: 6, portionMl: 20, salt: 'brownButter', dishes: [...dishes], keeps: { hotMin: 10, chilledDays: 3, freezes: 'fair' } },
-    [g('brown', 'butter', 150, 'butter'), ...finish], [step('brown', 'brown', 'brown', 'Sound stops, smells of hazelnut: quench at once', [4, 6, 8], { attention: 'constant', heat: 'medium', cautions: ['hotFat'] }), step('finish', 'add', 'quench', 'Juice in a thin stream, off the heat, at arm’s length', [0.2, 0.3, 0.5], { cautions: ['spatter'] }), season(), serve()])),
+  demiChild(
+    'bordelaise',
+    'Bordelaise',
+    'redWine',
+    ['steak'],
+    demiItems(
+      g('sweat', 'shallot', 70, 'shallot'),
+      g('sweat', 'pepperBlack', 1, 'pepper'),
+      ml('deglaze', 'redWine', 350, 'wine'),
+      g('marrow', 'marrow', 60, 'marrow'),
+    ),
+    [step('marrow', 'add', 'marrow', 'Poached dice folded in, not stirred', [0.5, 1, 1.5], { cut: 'neat' })],
+  ),
+  demiChild(
+    'lyonnaise',
+    'Lyonnaise',
+    'brownSauce',
+    ['liver', 'cold roast'],
+    demiItems(g('sweat', 'onion', 150, 'onion'), ml('deglaze', 'whiteWine', 200, 'wine'), ml('deglaze', 'wineVinegar', 40, 'vinegar')),
+  ),
+  demiChild(
+    'poivrade',
+    'Poivrade',
+    'brownSauce',
+    ['venison', 'hare'],
+    demiItems(
+      g('sweat', 'carrot', 50, 'carrot'),
+      g('sweat', 'onion', 50, 'onion'),
+      g('sweat', 'pepperBlack', 4, 'pepper'),
+      ml('deglaze', 'redWine', 250, 'wine'),
+      ml('deglaze', 'redWineVinegar', 50, 'vinegar'),
+    ),
+    [strainStep(0.3)],
+  ),
+  demiChild(
+    'chasseur',
+    'Chasseur',
+    'mushroom',
+    ['chicken', 'rabbit'],
+    demiItems(
+      g('sweat', 'mushroomButton', 180, 'mushroom'),
+      g('sweat', 'shallot', 40, 'shallot'),
+      ml('deglaze', 'whiteWine', 250, 'wine'),
+      g('addDemi', 'tomatoPaste', 25, 'tomato'),
+    ),
+  ),
+  demiChild(
+    'mustardBrown',
+    'Brown mustard sauce',
+    'brownSauce',
+    ['pork', 'kidneys'],
+    demiItems(g('sweat', 'onion', 80, 'onion'), ml('deglaze', 'whiteWine', 200, 'wine'), g('mustard', 'mustardDijon', 20, 'mustard')),
+    [step('mustard', 'add', 'mustard', 'In off the heat: it splits and dulls if boiled', [0.3, 0.5, 1])],
+  ),
 ]

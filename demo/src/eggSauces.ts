@@ -4,47 +4,259 @@ import { formula, g, ml, reduce, step, strainStep, way } from './formulaDsl'
 const FAMILY = 'egg and butter'
 const method = { bath: 'gentle', whisk: 'normal', tool: 'handWhisk', butterC: 55, holdC: { low: 57, high: 63 } } as const
 const keeps = { hotMin: 120, chilledDays: 0, freezes: 'no' } as const
-const separate = (says: string) => step('separate', 'add', 'separate', says, [3, 4, 6], { attention: 'none', cautions: ['rawEgg', 'hotButter'] })
-const sabayon = step('sabayon', 'whisk', 'sabayon', 'A ribbon stands for three seconds', undefined, { attention: 'constant', cautions: ['steam', 'rawEgg', 'linedCopper'] })
-const pour = step('pour', 'pour', 'pour butter', 'All the butter is in; it shines and holds', undefined, { attention: 'constant', cautions: ['hotButter'] })
+const separate = (says: string) =>
+  step('separate', 'add', 'separate', says, [3, 4, 6], { attention: 'none', cautions: ['rawEgg', 'hotButter'] })
+const sabayon = step('sabayon', 'whisk', 'sabayon', 'A ribbon stands for three seconds', undefined, {
+  attention: 'constant',
+  cautions: ['steam', 'rawEgg', 'linedCopper'],
+})
+const pour = step('pour', 'pour', 'pour butter', 'All the butter is in; it shines and holds', undefined, {
+  attention: 'constant',
+  cautions: ['hotButter'],
+})
 const season = step('season', 'season', 'season', 'Salt at the end, tasted with a clean spoon', [0.5, 1, 1.5], { attention: 'constant' })
 const hold = step('hold', 'hold', 'to well', 'In the well, lid on, its clock running', [0.5, 1, 1.5], { cautions: ['eggClock'] })
 
 /** Whole or clarified butter; the same butterfat either way. */
-const butterSchool = (itemId: string, wholeG: number): School => ({ id: 'butter', says: 'Butter', defaultId: 'whole', reason: 'whole butter brings its own water and forgives most', options: [
-  way('whole', 'whole, melted'),
-  way('clarified', 'clarified: purer and stiffer, needs spare warm water', { op: 'swap', itemId, ingredientId: 'clarifiedButter', factor: 0.83 }),
-  way('salted', 'salted: no salt at the end', { op: 'swap', itemId, ingredientId: 'butterSalted', factor: 1 }),
-  way('lean', 'lean: 50 g a yolk, eggier', { op: 'setAmount', itemId, amount: { massG: wholeG * 0.6 } }),
-] })
-const bathSchool: School = { id: 'bath', says: 'Bath', defaultId: 'gentle', reason: 'a gentle bath leaves minutes to react', options: [
-  way('gentle', 'gentle, water still', { op: 'setMethod', method: { bath: 'gentle' } }), way('hard', 'hard, water boiling: fast, burns the wall layer', { op: 'setMethod', method: { bath: 'boil', whisk: 'vigorous' } }), way('simmer', 'simmering, whisked hard', { op: 'setMethod', method: { bath: 'simmer', whisk: 'vigorous' } }),
-] }
-const whiskSchool: School = { id: 'whisk', says: 'Whisk', defaultId: 'hand', reason: 'a hand feels it thicken', options: [way('hand', 'by hand', { op: 'setMethod', method: { tool: 'handWhisk' } }), way('stand', 'hand mixer', { op: 'setMethod', method: { tool: 'handMixer' } }), way('power', 'stick blender with very hot butter: no bath, finer drops', { op: 'setMethod', method: { tool: 'stickBlender', butterC: 93 } })] }
-const acidSchool = (itemId: string): School => ({ id: 'acid', says: 'Acid', defaultId: 'early', reason: 'the water is there all along', options: [way('early', 'with the yolks', { op: 'move', itemId, stepId: 'separate' }), way('late', 'at the end: brightest, highest load before it', { op: 'move', itemId, stepId: 'season' })] })
-const reductionSchool = (dropWine: string): School => ({ id: 'reduction', says: 'Acid base', defaultId: 'reduction', reason: 'solids and aroma; part of the sharpness is gone', options: [way('reduction', 'reduced wine and vinegar'), way('plain', 'plain acid: faster, sharper, no wine', { op: 'drop', itemId: dropWine }, { op: 'setStep', stepId: 'reduce', step: { target: 'by half' } })] })
+const butterSchool = (itemId: string, wholeG: number): School => ({
+  id: 'butter',
+  says: 'Butter',
+  defaultId: 'whole',
+  reason: 'whole butter brings its own water and forgives most',
+  options: [
+    way('whole', 'whole, melted'),
+    way('clarified', 'clarified: purer and stiffer, needs spare warm water', {
+      op: 'swap',
+      itemId,
+      ingredientId: 'clarifiedButter',
+      factor: 0.83,
+    }),
+    way('salted', 'salted: no salt at the end', { op: 'swap', itemId, ingredientId: 'butterSalted', factor: 1 }),
+    way('lean', 'lean: 50 g a yolk, eggier', { op: 'setAmount', itemId, amount: { massG: wholeG * 0.6 } }),
+  ],
+})
+const bathSchool: School = {
+  id: 'bath',
+  says: 'Bath',
+  defaultId: 'gentle',
+  reason: 'a gentle bath leaves minutes to react',
+  options: [
+    way('gentle', 'gentle, water still', { op: 'setMethod', method: { bath: 'gentle' } }),
+    way('hard', 'hard, water boiling: fast, burns the wall layer', { op: 'setMethod', method: { bath: 'boil', whisk: 'vigorous' } }),
+    way('simmer', 'simmering, whisked hard', { op: 'setMethod', method: { bath: 'simmer', whisk: 'vigorous' } }),
+  ],
+}
+const whiskSchool: School = {
+  id: 'whisk',
+  says: 'Whisk',
+  defaultId: 'hand',
+  reason: 'a hand feels it thicken',
+  options: [
+    way('hand', 'by hand', { op: 'setMethod', method: { tool: 'handWhisk' } }),
+    way('stand', 'hand mixer', { op: 'setMethod', method: { tool: 'handMixer' } }),
+    way('power', 'stick blender with very hot butter: no bath, finer drops', {
+      op: 'setMethod',
+      method: { tool: 'stickBlender', butterC: 93 },
+    }),
+  ],
+}
+const acidSchool = (itemId: string): School => ({
+  id: 'acid',
+  says: 'Acid',
+  defaultId: 'early',
+  reason: 'the water is there all along',
+  options: [
+    way('early', 'with the yolks', { op: 'move', itemId, stepId: 'separate' }),
+    way('late', 'at the end: brightest, highest load before it', { op: 'move', itemId, stepId: 'season' }),
+  ],
+})
+const reductionSchool = (dropWine: string): School => ({
+  id: 'reduction',
+  says: 'Acid base',
+  defaultId: 'reduction',
+  reason: 'solids and aroma; part of the sharpness is gone',
+  options: [
+    way('reduction', 'reduced wine and vinegar'),
+    way(
+      'plain',
+      'plain acid: faster, sharper, no wine',
+      { op: 'drop', itemId: dropWine },
+      { op: 'setStep', stepId: 'reduce', step: { target: 'by half' } },
+    ),
+  ],
+})
 
-const hollandaise = formula(FAMILY, { id: 'hollandaise', name: 'Hollandaise', fill: 'hollandaise', basisPortions: 6, portionMl: 53, over: 0.15, salt: 'eggEmulsion', emulsion: method, keeps, dishes: ['poached eggs', 'asparagus', 'poached fish'],
-  source: 'our amounts, from the ratios of the science files: 83 g whole butter and 15 g water phase a yolk (φ 0.62); 50–60 ml a cover and 15 % over; 0.8–1.1 % salt. Juice goes in with the yolks: the water is there all along, which forgives most',
-  schools: [butterSchool('butter', 250), acidSchool('juice'), bathSchool, whiskSchool] },
-[g('separate', 'yolk', 51, 'yolks'), g('separate', 'water', 30, 'water'), g('separate', 'lemonJuice', 15, 'juice'), g('pour', 'butter', 250, 'butter')],
-[separate('Yolks, water and juice in the bowl; butter melted, held near 55°'), sabayon, pour, season, hold])
+const hollandaise = formula(
+  FAMILY,
+  {
+    id: 'hollandaise',
+    name: 'Hollandaise',
+    fill: 'hollandaise',
+    basisPortions: 6,
+    portionMl: 53,
+    over: 0.15,
+    salt: 'eggEmulsion',
+    emulsion: method,
+    keeps,
+    dishes: ['poached eggs', 'asparagus', 'poached fish'],
+    source:
+      'our amounts, from the ratios of the science files: 83 g whole butter and 15 g water phase a yolk (φ 0.62); 50–60 ml a cover and 15 % over; 0.8–1.1 % salt. Juice goes in with the yolks: the water is there all along, which forgives most',
+    schools: [butterSchool('butter', 250), acidSchool('juice'), bathSchool, whiskSchool],
+  },
+  [
+    g('separate', 'yolk', 51, 'yolks'),
+    g('separate', 'water', 30, 'water'),
+    g('separate', 'lemonJuice', 15, 'juice'),
+    g('pour', 'butter', 250, 'butter'),
+  ],
+  [separate('Yolks, water and juice in the bowl; butter melted, held near 55°'), sabayon, pour, season, hold],
+)
 
-const bearnaiseBase = [ml('reduce', 'tarragonVinegar', 45, 'vinegar'), ml('reduce', 'whiteWine', 45, 'wine'), g('reduce', 'shallot', 20, 'shallot'), g('reduce', 'tarragon', 4, 'stalks'), g('separate', 'yolk', 51, 'yolks'), g('separate', 'water', 24, 'water'), g('pour', 'butter', 250, 'butter')]
-const bearnaiseSteps = [reduce('reduce', 'reduce acid', 'to a third', 'A third is left, sharp and winy', { cautions: ['steam', 'scorch'], aheadKeepsH: 72, cut: 'coarse' }), strainStep(0.3), separate('Reduction cooled to 45°, yolks and water in the bowl'), sabayon, pour, step('herbs', 'add', 'fold in herbs', 'Herbs in at the last, still green', [0.5, 1, 1.5], { cut: 'fine' }), season, hold]
-const relative = (id: string, name: string, fill: string, dishes: string[], items: readonly ReturnType<typeof g>[], motherId = 'bearnaise', salt: 'eggEmulsion' = 'eggEmulsion') => formula(FAMILY, { id, name, fill, basisPortions: 7, portionMl: 45, over: 0.15, salt, emulsion: method, keeps, dishes, motherId, schools: [butterSchool('butter', 250), bathSchool, whiskSchool, ...(motherId === 'bearnaise' || id === 'bearnaise' ? [reductionSchool('wine')] : [])] }, items, bearnaiseSteps)
+const bearnaiseBase = [
+  ml('reduce', 'tarragonVinegar', 45, 'vinegar'),
+  ml('reduce', 'whiteWine', 45, 'wine'),
+  g('reduce', 'shallot', 20, 'shallot'),
+  g('reduce', 'tarragon', 4, 'stalks'),
+  g('separate', 'yolk', 51, 'yolks'),
+  g('separate', 'water', 24, 'water'),
+  g('pour', 'butter', 250, 'butter'),
+]
+const bearnaiseSteps = [
+  reduce('reduce', 'reduce acid', 'to a third', 'A third is left, sharp and winy', {
+    cautions: ['steam', 'scorch'],
+    aheadKeepsH: 72,
+    cut: 'coarse',
+  }),
+  strainStep(0.3),
+  separate('Reduction cooled to 45°, yolks and water in the bowl'),
+  sabayon,
+  pour,
+  step('herbs', 'add', 'fold in herbs', 'Herbs in at the last, still green', [0.5, 1, 1.5], { cut: 'fine' }),
+  season,
+  hold,
+]
+const relative = (
+  id: string,
+  name: string,
+  fill: string,
+  dishes: string[],
+  items: readonly ReturnType<typeof g>[],
+  motherId = 'bearnaise',
+  salt: 'eggEmulsion' = 'eggEmulsion',
+) =>
+  formula(
+    FAMILY,
+    {
+      id,
+      name,
+      fill,
+      basisPortions: 7,
+      portionMl: 45,
+      over: 0.15,
+      salt,
+      emulsion: method,
+      keeps,
+      dishes,
+      motherId,
+      schools: [
+        butterSchool('butter', 250),
+        bathSchool,
+        whiskSchool,
+        ...(motherId === 'bearnaise' || id === 'bearnaise' ? [reductionSchool('wine')] : []),
+      ],
+    },
+    items,
+    bearnaiseSteps,
+  )
 
 /** Warm egg-and-butter emulsions. */
 export const EGG_SAUCES: readonly Formula[] = [
   hollandaise,
-  relative('bearnaise', 'Béarnaise', 'bearnaise', ['grilled beef', 'grilled fish'], [...bearnaiseBase, g('herbs', 'tarragon', 6, 'tarragon'), g('herbs', 'chervil', 4, 'chervil')], 'hollandaise'),
+  relative(
+    'bearnaise',
+    'Béarnaise',
+    'bearnaise',
+    ['grilled beef', 'grilled fish'],
+    [...bearnaiseBase, g('herbs', 'tarragon', 6, 'tarragon'), g('herbs', 'chervil', 4, 'chervil')],
+    'hollandaise',
+  ),
   relative('choron', 'Choron', 'choron', ['grilled beef', 'eggs'], [...bearnaiseBase, g('herbs', 'tomatoPaste', 18, 'tomato')]),
-  relative('paloise', 'Paloise', 'bearnaise', ['grilled lamb'], [...bearnaiseBase.map((i) => (i.id === 'stalks' ? g('reduce', 'mint', 4, 'stalks') : i)), g('herbs', 'mint', 8, 'mint')]),
-  relative('foyot', 'Meat-glaze béarnaise', 'bearnaise', ['veal chop', 'grilled beef'], [...bearnaiseBase, g('herbs', 'glaceDeViande', 16, 'glaze'), g('herbs', 'tarragon', 5, 'tarragon')]),
-  formula(FAMILY, { id: 'mousseline', name: 'Mousseline', fill: 'mousseline', basisPortions: 9, portionMl: 45, over: 0.2, salt: 'eggEmulsion', emulsion: method, keeps: { ...keeps, hotMin: 15 }, dishes: ['asparagus', 'poached fish'], motherId: 'hollandaise', schools: [butterSchool('butter', 250), acidSchool('juice'), bathSchool] },
-    [g('separate', 'yolk', 51, 'yolks'), g('separate', 'water', 30, 'water'), g('separate', 'lemonJuice', 15, 'juice'), g('pour', 'butter', 250, 'butter'), g('cream', 'cream35', 80, 'cream')],
-    [separate('Yolks, water and juice in the bowl; butter near 55°; cream whipped soft, cold'), sabayon, pour, season, step('cream', 'add', 'fold in cream', 'Soft cream folded in at plating', [0.5, 1, 1.5], { attention: 'constant' }), hold]),
-  formula(FAMILY, { id: 'maltaise', name: 'Maltaise', fill: 'choron', basisPortions: 7, portionMl: 50, over: 0.15, salt: 'eggEmulsion', emulsion: method, keeps, dishes: ['asparagus'], motherId: 'hollandaise', schools: [butterSchool('butter', 250), bathSchool] },
-    [ml('reduce', 'bloodOrangeJuice', 90, 'orange'), g('separate', 'yolk', 51, 'yolks'), g('separate', 'water', 14, 'water'), g('separate', 'lemonJuice', 6, 'juice'), g('pour', 'butter', 250, 'butter')],
-    [reduce('reduce', 'reduce juice', 'to a third', 'A third is left, still bright', { cautions: ['scorch'] }), separate('Juice cooled to 45°, yolks and water in the bowl'), sabayon, pour, season, hold]),
+  relative(
+    'paloise',
+    'Paloise',
+    'bearnaise',
+    ['grilled lamb'],
+    [...bearnaiseBase.map((i) => (i.id === 'stalks' ? g('reduce', 'mint', 4, 'stalks') : i)), g('herbs', 'mint', 8, 'mint')],
+  ),
+  relative(
+    'foyot',
+    'Meat-glaze béarnaise',
+    'bearnaise',
+    ['veal chop', 'grilled beef'],
+    [...bearnaiseBase, g('herbs', 'glaceDeViande', 16, 'glaze'), g('herbs', 'tarragon', 5, 'tarragon')],
+  ),
+  formula(
+    FAMILY,
+    {
+      id: 'mousseline',
+      name: 'Mousseline',
+      fill: 'mousseline',
+      basisPortions: 9,
+      portionMl: 45,
+      over: 0.2,
+      salt: 'eggEmulsion',
+      emulsion: method,
+      keeps: { ...keeps, hotMin: 15 },
+      dishes: ['asparagus', 'poached fish'],
+      motherId: 'hollandaise',
+      schools: [butterSchool('butter', 250), acidSchool('juice'), bathSchool],
+    },
+    [
+      g('separate', 'yolk', 51, 'yolks'),
+      g('separate', 'water', 30, 'water'),
+      g('separate', 'lemonJuice', 15, 'juice'),
+      g('pour', 'butter', 250, 'butter'),
+      g('cream', 'cream35', 80, 'cream'),
+    ],
+    [
+      separate('Yolks, water and juice in the bowl; butter near 55°; cream whipped soft, cold'),
+      sabayon,
+      pour,
+      season,
+      step('cream', 'add', 'fold in cream', 'Soft cream folded in at plating', [0.5, 1, 1.5], { attention: 'constant' }),
+      hold,
+    ],
+  ),
+  formula(
+    FAMILY,
+    {
+      id: 'maltaise',
+      name: 'Maltaise',
+      fill: 'choron',
+      basisPortions: 7,
+      portionMl: 50,
+      over: 0.15,
+      salt: 'eggEmulsion',
+      emulsion: method,
+      keeps,
+      dishes: ['asparagus'],
+      motherId: 'hollandaise',
+      schools: [butterSchool('butter', 250), bathSchool],
+    },
+    [
+      ml('reduce', 'bloodOrangeJuice', 90, 'orange'),
+      g('separate', 'yolk', 51, 'yolks'),
+      g('separate', 'water', 14, 'water'),
+      g('separate', 'lemonJuice', 6, 'juice'),
+      g('pour', 'butter', 250, 'butter'),
+    ],
+    [
+      reduce('reduce', 'reduce juice', 'to a third', 'A third is left, still bright', { cautions: ['scorch'] }),
+      separate('Juice cooled to 45°, yolks and water in the bowl'),
+      sabayon,
+      pour,
+      season,
+      hold,
+    ],
+  ),
 ]

@@ -12,14 +12,19 @@ export function createFaulty(chance: () => number) {
   let fault: Fault = 'none'
   let last = 0
   return {
-    set: (next: Fault) => { fault = next },
+    set: (next: Fault) => {
+      fault = next
+    },
     fault: () => fault,
     /** What it says instead of the truth; undefined where it says nothing. */
     bend(truth: number): number | undefined {
       if (fault === 'unplugged') return undefined
       if (fault === 'stuck') return last
       if (fault === 'zeroed') return 0
-      if (fault === 'outOfBowl') { last += (ROOM - last) * COOLS_PER_READING; return Math.round(last * 10) / 10 }
+      if (fault === 'outOfBowl') {
+        last += (ROOM - last) * COOLS_PER_READING
+        return Math.round(last * 10) / 10
+      }
       last = Math.round((fault === 'noisy' ? truth + (chance() - 0.5) * 2 * NOISE : truth) * 10) / 10
       return last
     },

@@ -20,7 +20,9 @@ export function createWatcher() {
     },
     /** The batch that has this channel now. */
     boundTo(channelId: string): BatchState | undefined {
-      const states = [...streams].filter(([, facts]) => facts.some((f) => f.kind === 'channel.bound' && f.payload.channelId === channelId)).map(([id, facts]) => foldBatch(id, facts))
+      const states = [...streams]
+        .filter(([, facts]) => facts.some((f) => f.kind === 'channel.bound' && f.payload.channelId === channelId))
+        .map(([id, facts]) => foldBatch(id, facts))
       return states.find((s) => s.bindings.some((b) => b.channelId === channelId && b.toMs === undefined))
     },
   }

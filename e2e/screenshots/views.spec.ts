@@ -2,8 +2,14 @@ import { expect, openScreen, runAhead, test } from '../kitchenServer'
 
 const OUT = new URL('../../docs/screenshots/', import.meta.url).pathname
 const VIEWS = [
-  ['service', '/service', 1280, 800, 'day'], ['stove', '/stove', 1280, 800, 'day'], ['bench', '/bench', 1280, 800, 'day'], ['bench-night-portrait', '/bench', 820, 1180, 'night'], ['log', '/log', 1280, 800, 'day'],
-  ['book', '/book', 1280, 800, 'day'], ['allergens', '/book/allergens', 1280, 800, 'day'], ['pantry', '/book/pantry', 1280, 800, 'day'],
+  ['service', '/service', 1280, 800, 'day'],
+  ['stove', '/stove', 1280, 800, 'day'],
+  ['bench', '/bench', 1280, 800, 'day'],
+  ['bench-night-portrait', '/bench', 820, 1180, 'night'],
+  ['log', '/log', 1280, 800, 'day'],
+  ['book', '/book', 1280, 800, 'day'],
+  ['allergens', '/book/allergens', 1280, 800, 'day'],
+  ['pantry', '/book/pantry', 1280, 800, 'day'],
 ] as const
 
 test('pictures of the main views', async ({ page, kitchen }) => {
@@ -12,7 +18,14 @@ test('pictures of the main views', async ({ page, kitchen }) => {
     await openScreen(page, kitchen, path)
     await page.evaluate((t) => localStorage.setItem('liquamen.theme', t), theme)
     await openScreen(page, kitchen, path)
-    await page.locator({ '/bench': 'svg.bench', '/log': 'a.line', '/book': 'a.node', '/book/allergens': 'table', '/book/pantry': 'button.line' }[path as string] ?? 'h1').first().waitFor()
+    await page
+      .locator(
+        { '/bench': 'svg.bench', '/log': 'a.line', '/book': 'a.node', '/book/allergens': 'table', '/book/pantry': 'button.line' }[
+          path as string
+        ] ?? 'h1',
+      )
+      .first()
+      .waitFor()
     await page.evaluate(() => document.fonts.ready)
     await page.screenshot({ path: `${OUT}${name}.png` })
   }
@@ -47,14 +60,21 @@ test('pictures of the main views', async ({ page, kitchen }) => {
   await page.getByRole('button', { name: 'Bind a probe' }).click()
   await page.getByRole('button', { name: /^Probe 1/ }).click()
   await runAhead(page, 6.4)
-  for (const cue of ['Foamy', 'Trails', 'Ribbon']) { await page.getByRole('button', { name: cue, exact: true }).waitFor(); await page.keyboard.press('Space') }
+  for (const cue of ['Foamy', 'Trails', 'Ribbon']) {
+    await page.getByRole('button', { name: cue, exact: true }).waitFor()
+    await page.keyboard.press('Space')
+  }
   await page.getByRole('button', { name: 'Lift off', exact: true }).waitFor()
   await page.keyboard.press('Space')
   await page.getByRole('button', { name: /^Butter/ }).click()
   await page.getByLabel('Butter in so far, digits').fill('224')
   await page.getByRole('button', { name: 'Keep' }).click()
   await page.keyboard.press('Space')
-  await page.getByRole('button', { name: 'Silence' }).first().click({ timeout: 3000 }).catch(() => undefined)
+  await page
+    .getByRole('button', { name: 'Silence' })
+    .first()
+    .click({ timeout: 3000 })
+    .catch(() => undefined)
   await expect.poll(async () => page.locator('.temp.glance').textContent(), { timeout: 30_000 }).toMatch(/^6[0-4]/)
   await page.screenshot({ path: `${OUT}emulsion.png` })
 })

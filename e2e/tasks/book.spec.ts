@@ -3,20 +3,30 @@ import type { Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { expect, openScreen, test } from '../kitchenServer'
 
-const { catalog } = JSON.parse(readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8')) as { catalog: KitchenCatalog }
+const { catalog } = JSON.parse(readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8')) as {
+  catalog: KitchenCatalog
+}
 const setting = { ingredients: new Map(catalog.ingredients.map((i) => [i.id, i])), altitudeM: catalog.settings.altitudeM }
 const hollandaise = catalog.formulas.find((f) => f.id === 'hollandaise')!
 /** The finished sauce by the core, in ml, beside which the screen is held. */
-const finishedMl = (factor: number, schools: Record<string, string> = {}) => Math.round((traceFormula(applyChoices(hollandaise, { ...NO_CHOICES, schools }), setting).at(-1)?.volumeMl ?? 0) * factor)
+const finishedMl = (factor: number, schools: Record<string, string> = {}) =>
+  Math.round((traceFormula(applyChoices(hollandaise, { ...NO_CHOICES, schools }), setting).at(-1)?.volumeMl ?? 0) * factor)
 
 const amount = (page: Page, good: string) => page.getByRole('textbox', { name: `Amount of ${good}` })
-const number = (page: Page, name: string) => page.getByRole('row', { name: new RegExp(`^${name}`) }).locator('td').last()
+const number = (page: Page, name: string) =>
+  page
+    .getByRole('row', { name: new RegExp(`^${name}`) })
+    .locator('td')
+    .last()
 const pick = async (page: Page, label: string, option: string) => {
   await page.getByRole('combobox', { name: label }).press('ArrowDown')
   await page.getByRole('option', { name: option, exact: true }).click()
 }
 
-test('from the Book to the workbench: scale, switch a school, swap, compare, edit with undo, save as a version, order it', async ({ page, kitchen }) => {
+test('from the Book to the workbench: scale, switch a school, swap, compare, edit with undo, save as a version, order it', async ({
+  page,
+  kitchen,
+}) => {
   test.setTimeout(120_000)
   await openScreen(page, kitchen, '/book')
   await expect(page.getByText(`${catalog.formulas.length} sauces`)).toBeVisible()
@@ -84,7 +94,11 @@ test('from the Book to the workbench: scale, switch a school, swap, compare, edi
   await expect(page.getByRole('listitem').filter({ hasText: 'Hollandaise' }).filter({ hasText: '4' }).first()).toBeVisible()
 })
 
-test('a formula that cannot be made names its step and why, and a save by another wipes nobody’s changes', async ({ page, context, kitchen }) => {
+test('a formula that cannot be made names its step and why, and a save by another wipes nobody’s changes', async ({
+  page,
+  context,
+  kitchen,
+}) => {
   await openScreen(page, kitchen, '/book/redWineShallot')
   const phrase = page.getByRole('textbox', { name: /^How far: / }).first()
   await phrase.fill('by a lot or so')
@@ -98,9 +112,17 @@ test('a formula that cannot be made names its step and why, and a save by anothe
   await amount(page, 'Water').fill('45 g')
   await amount(page, 'Water').press('Enter')
   const answer = await page.evaluate(async () => {
-    const read = async () => ((await (await fetch('/api/session')).json()) as { catalog: { formulas: { id: string; version: number }[] } }).catalog.formulas.find((f) => f.id === 'hollandaise')!
+    const read = async () =>
+      ((await (await fetch('/api/session')).json()) as { catalog: { formulas: { id: string; version: number }[] } }).catalog.formulas.find(
+        (f) => f.id === 'hollandaise',
+      )!
     const formula = await read()
-    const put = (name: string) => fetch('/api/catalog/formulas/hollandaise', { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ ...formula, name }) })
+    const put = (name: string) =>
+      fetch('/api/catalog/formulas/hollandaise', {
+        method: 'PUT',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ ...formula, name }),
+      })
     const first = await put('Hollandaise one')
     const second = await put('Hollandaise two')
     return [first.status, second.status, ((await second.json()) as { code: string }).code]
@@ -116,16 +138,21 @@ test('a formula that cannot be made names its step and why, and a save by anothe
   await expect(amount(page, 'Water')).toHaveValue('30 g')
 })
 
-test('the pantry as a table: out, in again, bad lines listed and the good ones written only when a person says so', async ({ page, kitchen }) => {
+test('the pantry as a table: out, in again, bad lines listed and the good ones written only when a person says so', async ({
+  page,
+  kitchen,
+}) => {
   await openScreen(page, kitchen, '/book/pantry')
   await expect(page.getByText(`${catalog.ingredients.length} goods`)).toBeVisible()
   const download = page.waitForEvent('download')
   await page.getByRole('link', { name: 'Export as CSV' }).click()
-  const out = readFileSync((await (await download).path()), 'utf8')
+  const out = readFileSync(await (await download).path(), 'utf8')
   const [head, ...rows] = out.trimEnd().split('\n')
   expect(rows).toHaveLength(catalog.ingredients.length)
   const own = rows.find((r) => r.startsWith('water,'))!
-  const bad = Array.from({ length: 20 }, (_, n) => own.replace('water,Water', `bad${n},Bad ${n}`).replace(',100,', n % 2 ? ',-3,' : ',much,'))
+  const bad = Array.from({ length: 20 }, (_, n) =>
+    own.replace('water,Water', `bad${n},Bad ${n}`).replace(',100,', n % 2 ? ',-3,' : ',much,'),
+  )
   const table = [head, ...rows.slice(0, 50), ...bad, ...rows.slice(50), own.replace('water,Water', 'meltwater,Meltwater')].join('\n')
   await page.locator('input[type=file]').setInputFiles({ name: 'goods.csv', mimeType: 'text/csv', buffer: Buffer.from(table) })
   const preview = page.getByRole('region', { name: 'Import CSV' })

@@ -86,7 +86,10 @@ test('hollandaise by cues alone, into a well, past the house’s rule by name an
   await expect(page.getByText('No probe stood in it: made by cues.')).toBeVisible()
 })
 
-test('hollandaise by probe: simulated and stamped so, lift called ahead, one tap to bind, a spot, and a probe that sticks is noticed', async ({ page, kitchen }, info) => {
+test('hollandaise by probe: simulated and stamped so, lift called ahead, one tap to bind, a spot, and a probe that sticks is noticed', async ({
+  page,
+  kitchen,
+}, info) => {
   test.setTimeout(240_000)
   const fault = await kitchen.startStandIn('Probe 1')
   await openScreen(page, kitchen, '/stove')
@@ -124,10 +127,16 @@ test('hollandaise by probe: simulated and stamped so, lift called ahead, one tap
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Temperatures as CSV' }).click()])
   const file = info.outputPath('temperatures.csv')
   await download.saveAs(file)
-  expect((await (await import('node:fs/promises')).readFile(file, 'utf8')).split('\r\n').filter((line) => line.includes('SIMULATED')).length).toBeGreaterThan(5)
+  expect(
+    (await (await import('node:fs/promises')).readFile(file, 'utf8')).split('\r\n').filter((line) => line.includes('SIMULATED')).length,
+  ).toBeGreaterThan(5)
 })
 
-test('a probe bound to two sauces is asked about, and an order that must not have lightly cooked egg is told', async ({ browser, page, kitchen }) => {
+test('a probe bound to two sauces is asked about, and an order that must not have lightly cooked egg is told', async ({
+  browser,
+  page,
+  kitchen,
+}) => {
   await kitchen.startStandIn('Probe 1')
   await openScreen(page, kitchen, '/service')
   await expect(page.getByRole('listitem').filter({ hasText: 'Table 2' }).getByText('must not have lightly cooked egg')).toBeVisible()

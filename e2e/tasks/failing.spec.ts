@@ -8,10 +8,13 @@ const weigh = async (page: import('@playwright/test').Page, grossG: string) => {
   await page.getByRole('button', { name: 'Keep' }).click()
 }
 const clockMs = async (page: import('@playwright/test').Page) => Date.parse((await page.locator('time.now').getAttribute('datetime')) ?? '')
-const grossOnScreen = async (page: import('@playwright/test').Page) => Number(/([\d,]+) g on the scale/.exec((await page.locator('.forms').first().textContent()) ?? '')?.[1]?.replace(',', ''))
+const grossOnScreen = async (page: import('@playwright/test').Page) =>
+  Number(/([\d,]+) g on the scale/.exec((await page.locator('.forms').first().textContent()) ?? '')?.[1]?.replace(',', ''))
 
 test('two browsers follow each other', async ({ browser, kitchen }) => {
-  const [stove, pass] = await Promise.all([0, 1].map(async () => (await browser.newContext({ viewport: { width: 820, height: 1180 } })).newPage()))
+  const [stove, pass] = await Promise.all(
+    [0, 1].map(async () => (await browser.newContext({ viewport: { width: 820, height: 1180 } })).newPage()),
+  )
   await openScreen(stove!, kitchen, '/bench')
   await openScreen(pass!, kitchen, '/bench')
   await weigh(stove!, String(await grossOnScreen(stove!)))
@@ -20,7 +23,10 @@ test('two browsers follow each other', async ({ browser, kitchen }) => {
   await expect(stove!.getByRole('button', { name: 'Put back' })).toBeVisible()
 })
 
-test('the server is stopped for a minute in the middle of a batch: clocks run, taps are kept, each arrives once', async ({ page, kitchen }) => {
+test('the server is stopped for a minute in the middle of a batch: clocks run, taps are kept, each arrives once', async ({
+  page,
+  kitchen,
+}) => {
   test.setTimeout(180_000)
   await openScreen(page, kitchen, '/bench')
   await page.locator('svg.bench').waitFor()
@@ -42,14 +48,22 @@ test('the server is stopped for a minute in the middle of a batch: clocks run, t
   await kitchen.start()
   await expect(page.getByText(/Server out of reach|not sent yet/)).toBeHidden({ timeout: 30_000 })
   const after = (await serverFacts(page)).slice(before.length)
-  expect(after.map((f) => f.kind).filter((kind) => kind !== 'forecast.shown')).toEqual(['reading.taken', 'heat.changed', 'step.finished', 'step.started'])
+  expect(after.map((f) => f.kind).filter((kind) => kind !== 'forecast.shown')).toEqual([
+    'reading.taken',
+    'heat.changed',
+    'step.finished',
+    'step.started',
+  ])
   expect(new Set(after.map((f) => f.id)).size).toBe(after.length)
   expect(after.map((f) => f.deviceSeq)).toEqual(after.map((_, i) => (after[0]?.deviceSeq ?? 0) + i))
   expect(Math.max(...after.map((f) => f.atMs))).toBeLessThan(stoppedAt + 60_000) // they carry the time at which they were made
 })
 
 test('a tablet whose clock is ten minutes wrong shows and records the kitchen’s time', async ({ page, kitchen }) => {
-  await page.addInitScript(() => { const real = Date.now.bind(Date); Date.now = () => real() + 600_000 })
+  await page.addInitScript(() => {
+    const real = Date.now.bind(Date)
+    Date.now = () => real() + 600_000
+  })
   await openScreen(page, kitchen, '/bench')
   await expect.poll(async () => Math.abs((await clockMs(page)) - Date.now())).toBeLessThan(3000)
   const before = (await serverFacts(page)).filter((f) => f.kind === 'reading.taken').length
@@ -71,7 +85,9 @@ test('a new version is offered, waits while a batch is under way, and is taken w
   const worker = join(kitchen.pageFolder, 'sw.js')
   writeFileSync(worker, readFileSync(worker, 'utf8').replace(/(url:"index.html",revision:")[^"]+/, '$1newer'))
   appendFileSync(worker, '\n// a newer build\n')
-  await page.evaluate(async () => { await (await navigator.serviceWorker.getRegistration())?.update() })
+  await page.evaluate(async () => {
+    await (await navigator.serviceWorker.getRegistration())?.update()
+  })
   await expect(page.getByText('It waits until the stove is clear.')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Take it now' })).toHaveCount(0)
   await page.getByRole('button', { name: 'Step done' }).click()

@@ -2,23 +2,63 @@ import AxeBuilder from '@axe-core/playwright'
 import { expect, openScreen, test } from '../kitchenServer'
 
 /** Each screen with what is there once it stands. */
-const SCREENS = { '/service': 'h1', '/stove': 'h1', '/bench': 'svg.bench', '/log': 'a.line', '/book': 'a.node', '/book/hollandaise': 'table', '/book/redWineShallot': 'table', '/book/allergens': 'table', '/book/pantry': 'button.line' } as const
+const SCREENS = {
+  '/service': 'h1',
+  '/stove': 'h1',
+  '/bench': 'svg.bench',
+  '/log': 'a.line',
+  '/book': 'a.node',
+  '/book/hollandaise': 'table',
+  '/book/redWineShallot': 'table',
+  '/book/allergens': 'table',
+  '/book/pantry': 'button.line',
+} as const
 
 for (const theme of ['day', 'night']) {
-  test(`every screen by ${theme}: no serious axe finding, no overflow at either size, nothing blocked by the content policy`, async ({ page, kitchen }) => {
+  test(`every screen by ${theme}: no serious axe finding, no overflow at either size, nothing blocked by the content policy`, async ({
+    page,
+    kitchen,
+  }) => {
     const errors: string[] = []
     page.on('pageerror', (error) => errors.push(error.message))
-    page.on('console', (message) => { if (message.type() === 'error' && !message.text().includes('401')) errors.push(message.text()) })
+    page.on('console', (message) => {
+      if (message.type() === 'error' && !message.text().includes('401')) errors.push(message.text())
+    })
     await page.addInitScript((name) => localStorage.setItem('liquamen.theme', name), theme)
     const check = async (where: string) => {
-      for (const [width, height] of [[1280, 800], [820, 1180]] as const) {
+      for (const [width, height] of [
+        [1280, 800],
+        [820, 1180],
+      ] as const) {
         await page.setViewportSize({ width, height })
-        expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth), `${where} at ${width}`).toBeLessThanOrEqual(0)
-        const small = await page.evaluate(() => [...document.querySelectorAll<HTMLElement>('button, a[href], input')].filter((e) => !e.closest('.visually-hidden') && !e.classList.contains('visually-hidden') && !e.classList.contains('order') && e.offsetParent !== null).map((e) => ({ name: e.textContent?.trim() || e.getAttribute('aria-label'), ...(({ height }) => ({ height }))((e.closest('.v-input__control') ?? e).getBoundingClientRect()), grace: e.classList.contains('event') || e.classList.contains('flag') ? 30 : 0 })).filter((e) => e.height + e.grace < 44))
+        expect(
+          await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
+          `${where} at ${width}`,
+        ).toBeLessThanOrEqual(0)
+        const small = await page.evaluate(() =>
+          [...document.querySelectorAll<HTMLElement>('button, a[href], input')]
+            .filter(
+              (e) =>
+                !e.closest('.visually-hidden') &&
+                !e.classList.contains('visually-hidden') &&
+                !e.classList.contains('order') &&
+                e.offsetParent !== null,
+            )
+            .map((e) => ({
+              name: e.textContent?.trim() || e.getAttribute('aria-label'),
+              ...(({ height }) => ({ height }))((e.closest('.v-input__control') ?? e).getBoundingClientRect()),
+              grace: e.classList.contains('event') || e.classList.contains('flag') ? 30 : 0,
+            }))
+            .filter((e) => e.height + e.grace < 44),
+        )
         expect(small, `targets too small: ${where} at ${width}`).toEqual([])
       }
       const { violations } = await new AxeBuilder({ page }).analyze()
-      expect(violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => `${where}: ${v.id} ${v.nodes[0]?.html.slice(0, 160)} ${v.nodes[0]?.failureSummary?.slice(0, 200)}`)).toEqual([])
+      expect(
+        violations
+          .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+          .map((v) => `${where}: ${v.id} ${v.nodes[0]?.html.slice(0, 160)} ${v.nodes[0]?.failureSummary?.slice(0, 200)}`),
+      ).toEqual([])
     }
     for (const [screen, there] of Object.entries(SCREENS)) {
       await openScreen(page, kitchen, screen)
@@ -26,7 +66,10 @@ for (const theme of ['day', 'night']) {
       await check(screen)
     }
     await openScreen(page, kitchen, '/log')
-    await page.getByRole('link', { name: /served/ }).first().click()
+    await page
+      .getByRole('link', { name: /served/ })
+      .first()
+      .click()
     await page.getByRole('table').first().waitFor()
     await check('batch')
     await openScreen(page, kitchen, '/stove')
@@ -87,7 +130,9 @@ test('the tap that opens the service wakes the sound, and an alarm is silenced b
   await page.getByRole('button', { name: 'Open the service' }).click()
   await expect(page.getByRole('button', { name: 'Open the service' })).toBeHidden() // heard
   await page.keyboard.press('w')
-  const target = Number((await page.getByRole('region', { name: 'Where it stops' }).locator('dd').nth(3).textContent())?.replace(/[^\d]/g, ''))
+  const target = Number(
+    (await page.getByRole('region', { name: 'Where it stops' }).locator('dd').nth(3).textContent())?.replace(/[^\d]/g, ''),
+  )
   await page.getByLabel('Pan and all on the scale, digits').fill(String(target))
   await page.getByRole('button', { name: 'Keep' }).click()
   await page.getByRole('button', { name: 'It is right' }).click()

@@ -16,7 +16,9 @@ test('one sauce from the order to the record, every number the core’s own', as
   await order.getByRole('button', { name: 'Plan it' }).click()
 
   // the plan on screen against the core, with the same kitchen and order
-  const catalog = (await page.evaluate(async () => ((await (await fetch('/api/session')).json()) as { catalog: never }).catalog)) as KitchenCatalog
+  const catalog = (await page.evaluate(
+    async () => ((await (await fetch('/api/session')).json()) as { catalog: never }).catalog,
+  )) as KitchenCatalog
   const taken = (await serverFacts(page)).findLast((f) => f.kind === 'order.taken')
   const pan = catalog.pans.find((p) => p.id === 'sauteuse19')!
   await page.locator('.v-select').filter({ hasText: 'Pan' }).first().click()
@@ -25,10 +27,23 @@ test('one sauce from the order to the record, every number the core’s own', as
   await expect(page.getByText('By and to may be swapped.')).toBeVisible() // a target that contradicts itself: both readings side by side
   await expect(page.getByRole('button', { name: '67 % left' })).toBeVisible()
   await page.getByLabel('How far: reduce wine').fill('to a third')
-  const plan = planBatch({ formula: catalog.formulas[0]!, ingredients: new Map(catalog.ingredients.map((i) => [i.id, i])), place: findPlace(catalog.settings, catalog.pans, catalog.rings, pan.id, 'ring2'), portions: 8, pickupAtMs: Number(taken?.payload.pickupAtMs), nowMs: Date.now() })
+  const plan = planBatch({
+    formula: catalog.formulas[0]!,
+    ingredients: new Map(catalog.ingredients.map((i) => [i.id, i])),
+    place: findPlace(catalog.settings, catalog.pans, catalog.rings, pan.id, 'ring2'),
+    portions: 8,
+    pickupAtMs: Number(taken?.payload.pickupAtMs),
+    nowMs: Date.now(),
+  })
   for (const [i, stage] of plan.stages.entries()) {
     const forms = page.getByRole('region', { name: 'Where it stops' }).nth(i)
-    const shown = async (term: string) => digits(await forms.locator('div', { has: page.getByText(term, { exact: true }) }).locator('dd').textContent())
+    const shown = async (term: string) =>
+      digits(
+        await forms
+          .locator('div', { has: page.getByText(term, { exact: true }) })
+          .locator('dd')
+          .textContent(),
+      )
     expect(await shown('depth in this pan')).toBe(Math.round(stage.targetDepthMm))
     expect(await shown('volume, as at 20 °C')).toBe(Math.round(stage.targetVolumeMl))
     expect(await shown('on this scale')).toBe(Math.round(stage.targetGrossG))
@@ -44,8 +59,10 @@ test('one sauce from the order to the record, every number the core’s own', as
   await expect(page.getByText(/✓ \d+ g/)).toBeVisible()
   const done = page.getByRole('button', { name: 'Step done' })
   const at = (step: string) => expect(page.locator('[aria-current="step"]')).toContainText(step)
-  await at('sweat'); await done.click()
-  await at('deglaze'); await done.click()
+  await at('sweat')
+  await done.click()
+  await at('deglaze')
+  await done.click()
   await at('reduce wine')
   const stage = plan.stages[0]!
   await page.keyboard.press('d')
@@ -65,15 +82,18 @@ test('one sauce from the order to the record, every number the core’s own', as
   await page.getByRole('button', { name: /Water/ }).click()
   await expect(page.getByText(/g past the notch. Give back:/)).toBeHidden()
   await done.click()
-  await at('add demi'); await done.click()
+  await at('add demi')
+  await done.click()
   await at('to coat')
   await page.getByRole('button', { name: /^Flame/ }).click()
   await page.getByRole('button', { name: 'medium', exact: true }).click()
   await page.getByRole('button', { name: 'Take off' }).click()
   await page.getByRole('button', { name: 'Put back' }).click()
   await done.click()
-  await at('strain'); await done.click()
-  await at('mount butter'); await done.click()
+  await at('strain')
+  await done.click()
+  await at('mount butter')
+  await done.click()
   await at('season')
   await page.getByRole('button', { name: /^Add .* now$/ }).click()
   await page.getByRole('button', { name: 'Keep' }).click()
@@ -120,7 +140,12 @@ test('an order that can no longer be met is taken as late, with the earliest tha
   await expect(page.getByText(new RegExp(`Cannot make ${soon}. Earliest \\d\\d:\\d\\d.`))).toBeVisible()
   await page.getByRole('button', { name: 'Put it on the stove' }).click()
   await page.getByRole('link', { name: 'Service' }).click()
-  await expect(page.getByRole('listitem').filter({ hasText: 'Table 5' }).getByText(/Cannot make/)).toBeVisible()
+  await expect(
+    page
+      .getByRole('listitem')
+      .filter({ hasText: 'Table 5' })
+      .getByText(/Cannot make/),
+  ).toBeVisible()
 })
 
 test('an allergy blocks until a person decides, and an unread label counts', async ({ page, kitchen }) => {

@@ -26,13 +26,38 @@ import { limitBodies, requireJson } from './http/guards'
 import { servePage } from './http/page'
 
 /** What the application stands on; nothing here is opened by `createApp`. */
-export interface AppOptions { readonly database: Database; readonly feed: LiveFeed; readonly clock: () => number; readonly log: Logger; readonly stopping: AbortSignal; readonly pageFolder?: string; readonly demoKitchenId?: string | undefined; readonly demoClock?: DemoClock | undefined; readonly isSecure?: boolean }
+export interface AppOptions {
+  readonly database: Database
+  readonly feed: LiveFeed
+  readonly clock: () => number
+  readonly log: Logger
+  readonly stopping: AbortSignal
+  readonly pageFolder?: string
+  readonly demoKitchenId?: string | undefined
+  readonly demoClock?: DemoClock | undefined
+  readonly isSecure?: boolean
+}
 /** The options and the services built from them, as routes see them. */
-export interface AppDeps extends AppOptions { readonly devices: DevicesService; readonly facts: FactsService; readonly files: FilesService; readonly channels: ChannelsService; readonly catalog: CatalogService; readonly isSecure: boolean }
+export interface AppDeps extends AppOptions {
+  readonly devices: DevicesService
+  readonly facts: FactsService
+  readonly files: FilesService
+  readonly channels: ChannelsService
+  readonly catalog: CatalogService
+  readonly isSecure: boolean
+}
 
 /** Joins options and services. */
 export function createDeps(options: AppOptions): AppDeps {
-  return { isSecure: false, ...options, devices: createDevicesService(options), facts: createFactsService(options), files: createFilesService(options), channels: createChannelsService(options), catalog: createCatalogService(options) }
+  return {
+    isSecure: false,
+    ...options,
+    devices: createDevicesService(options),
+    facts: createFactsService(options),
+    files: createFilesService(options),
+    channels: createChannelsService(options),
+    catalog: createCatalogService(options),
+  }
 }
 
 const OPEN_TO_ALL = ['/api/health', '/api/devices/enrol', '/api/openapi.json']
@@ -42,12 +67,27 @@ export function createApp(deps: AppDeps) {
   const app = createRouter()
   app.onError(handleError(deps.log))
   app.notFound((c) => sendProblem(c, problem(404, 'notFound', 'There is nothing at this address.')))
-  app.use('/api/*', async (c, next) => { c.set('requestId', uuidv7()); await next(); if (!c.res.headers.has('cache-control')) c.header('cache-control', 'no-store') })
+  app.use('/api/*', async (c, next) => {
+    c.set('requestId', uuidv7())
+    await next()
+    if (!c.res.headers.has('cache-control')) c.header('cache-control', 'no-store')
+  })
   app.use('/api/*', limitBodies, requireJson)
   app.use('*', except('/api/live', compress())) // a compressed stream would be held back
   app.get('/api/health', (c) => c.json({ status: 'up', nowMs: deps.clock() }))
   app.use('/api/*', except(OPEN_TO_ALL, requireDevice(deps.devices)))
-  for (const routes of [devicesRoutes(deps), factsRoutes(deps), batchesRoutes(deps), guestsRoutes(deps), filesRoutes(deps), channelsRoutes(deps), catalogRoutes(deps), demoRoutes(deps), computeRoutes()]) app.route('/api', routes)
+  for (const routes of [
+    devicesRoutes(deps),
+    factsRoutes(deps),
+    batchesRoutes(deps),
+    guestsRoutes(deps),
+    filesRoutes(deps),
+    channelsRoutes(deps),
+    catalogRoutes(deps),
+    demoRoutes(deps),
+    computeRoutes(),
+  ])
+    app.route('/api', routes)
   app.doc('/api/openapi.json', { openapi: '3.1.0', info: { title: 'Liquamen', version: '1' } })
   app.all('/api/*', (c) => sendProblem(c, problem(404, 'notFound', 'There is nothing at this address.')))
   if (deps.pageFolder) servePage(app as never, deps.pageFolder)

@@ -1,7 +1,10 @@
 import { withClient } from './db/prepare'
 
 /** A kitchen of this instance. */
-export interface KitchenName { readonly id: string; readonly name: string }
+export interface KitchenName {
+  readonly id: string
+  readonly name: string
+}
 
 /** All kitchens, oldest first; asked as the owner, who may list them. */
 export function listKitchens(ownerUrl: string): Promise<KitchenName[]> {

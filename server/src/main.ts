@@ -18,7 +18,10 @@ const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' }, pino.destination(2)
 const say = (line: string) => process.stdout.write(`liquamen: ${line}\n`)
 const host = process.env.HOST ?? '127.0.0.1'
 const port = Number(process.env.PORT ?? 4173)
-const tls = process.env.TLS_CERT_FILE && process.env.TLS_KEY_FILE ? { cert: readFileSync(process.env.TLS_CERT_FILE), key: readFileSync(process.env.TLS_KEY_FILE) } : undefined
+const tls =
+  process.env.TLS_CERT_FILE && process.env.TLS_KEY_FILE
+    ? { cert: readFileSync(process.env.TLS_CERT_FILE), key: readFileSync(process.env.TLS_KEY_FILE) }
+    : undefined
 
 const stopping = new AbortController()
 const connection = await connectionFromEnvironment(process.env)
@@ -43,9 +46,22 @@ if (!kitchen) {
 const { id: kitchenId } = kitchen
 const { settings } = await database.inKitchen(kitchenId, readCatalog)
 const isDemo = settings.isDemo && isLoopback // without a code only on its own machine, and only where there is nothing to protect
-const app = createApp(createDeps({ ...options, isSecure: Boolean(tls), pageFolder: process.env.PAGE_FOLDER ?? PAGE_FOLDER, ...(isDemo ? { demoKitchenId: kitchenId, demoClock } : {}) }))
-const server = serve({ fetch: app.fetch, hostname: host, port, ...(tls ? { createServer: createHttpsServer, serverOptions: tls } : {}) }, () => void announce())
-server.on('error', (error: NodeJS.ErrnoException) => { process.stderr.write(`liquamen: ${error.code === 'EADDRINUSE' ? `port ${port} is taken` : error.message}\n`); process.exit(1) })
+const app = createApp(
+  createDeps({
+    ...options,
+    isSecure: Boolean(tls),
+    pageFolder: process.env.PAGE_FOLDER ?? PAGE_FOLDER,
+    ...(isDemo ? { demoKitchenId: kitchenId, demoClock } : {}),
+  }),
+)
+const server = serve(
+  { fetch: app.fetch, hostname: host, port, ...(tls ? { createServer: createHttpsServer, serverOptions: tls } : {}) },
+  () => void announce(),
+)
+server.on('error', (error: NodeJS.ErrnoException) => {
+  process.stderr.write(`liquamen: ${error.code === 'EADDRINUSE' ? `port ${port} is taken` : error.message}\n`)
+  process.exit(1)
+})
 
 async function announce(): Promise<void> {
   const address = process.env.PUBLIC_URL ?? `${tls ? 'https' : 'http'}://${host}:${port}`
@@ -59,7 +75,11 @@ async function close(): Promise<void> {
   if (isClosing) return
   isClosing = true
   stopping.abort()
-  await new Promise<void>((resolve) => { server.close(() => resolve()); if ('closeIdleConnections' in server) server.closeIdleConnections(); setTimeout(resolve, 3000).unref() })
+  await new Promise<void>((resolve) => {
+    server.close(() => resolve())
+    if ('closeIdleConnections' in server) server.closeIdleConnections()
+    setTimeout(resolve, 3000).unref()
+  })
   await feed.stop()
   await database.close()
   process.exit(0)

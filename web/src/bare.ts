@@ -5,4 +5,6 @@ import 'vuetify/styles'
 import { VApp } from 'vuetify/components/VApp'
 import { VBtn } from 'vuetify/components/VBtn'
 
-createApp({ render: () => h(VApp, () => h(VBtn, () => 'ready')) }).use(createVuetify()).mount('#app')
+createApp({ render: () => h(VApp, () => h(VBtn, () => 'ready')) })
+  .use(createVuetify())
+  .mount('#app')

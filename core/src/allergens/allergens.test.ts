@@ -4,19 +4,42 @@ import type { Ingredient } from '../ingredients/ingredient'
 import { checkAllergens } from './checkAllergens'
 import { usableSources, type DecidedFinding } from './usableSources'
 
-const good = (id: string, allergens: Ingredient['allergens']): Ingredient => ({ id, name: id, isLiquid: true, per100G: { water: 100 }, allergens, source: 'test' })
-const goods = [good('wine', { sulphites: 'contains' }), good('butter', { milk: 'contains' }), good('demiHere', { celery: 'contains' }), good('demiBought', { celery: 'unknownLabel' })]
-const formula = { items: [{ id: 'wine', ingredientId: 'wine', stepId: 's', amount: { massG: 1 } }, { id: 'demi', ingredientId: 'demiHere', sources: ['demiBought'], stepId: 's', amount: { massG: 1 } }] } as unknown as Formula
+const good = (id: string, allergens: Ingredient['allergens']): Ingredient => ({
+  id,
+  name: id,
+  isLiquid: true,
+  per100G: { water: 100 },
+  allergens,
+  source: 'test',
+})
+const goods = [
+  good('wine', { sulphites: 'contains' }),
+  good('butter', { milk: 'contains' }),
+  good('demiHere', { celery: 'contains' }),
+  good('demiBought', { celery: 'unknownLabel' }),
+]
+const formula = {
+  items: [
+    { id: 'wine', ingredientId: 'wine', stepId: 's', amount: { massG: 1 } },
+    { id: 'demi', ingredientId: 'demiHere', sources: ['demiBought'], stepId: 's', amount: { massG: 1 } },
+  ],
+} as unknown as Formula
 
 describe('allergens', () => {
   it('wine holds sulphites, butter milk, and an unread label counts until a person decides', () => {
     expect(checkAllergens(goods, ['sulphites', 'milk', 'celery'])).toEqual([
-      { allergen: 'sulphites', ingredientId: 'wine', mark: 'contains' }, { allergen: 'milk', ingredientId: 'butter', mark: 'contains' },
-      { allergen: 'celery', ingredientId: 'demiHere', mark: 'contains' }, { allergen: 'celery', ingredientId: 'demiBought', mark: 'unknownLabel' },
+      { allergen: 'sulphites', ingredientId: 'wine', mark: 'contains' },
+      { allergen: 'milk', ingredientId: 'butter', mark: 'contains' },
+      { allergen: 'celery', ingredientId: 'demiHere', mark: 'contains' },
+      { allergen: 'celery', ingredientId: 'demiBought', mark: 'unknownLabel' },
     ])
     expect(checkAllergens(goods, ['fish'])).toEqual([])
   })
-  const decide = (decision?: DecidedFinding['decision'], on = 'demiBought') => usableSources(formula, checkAllergens(goods, ['celery']).map((f) => ({ ...f, decision: f.ingredientId === on ? decision : undefined }))).get('demi')
+  const decide = (decision?: DecidedFinding['decision'], on = 'demiBought') =>
+    usableSources(
+      formula,
+      checkAllergens(goods, ['celery']).map((f) => ({ ...f, decision: f.ingredientId === on ? decision : undefined })),
+    ).get('demi')
   it('nothing decided: no demi-glace may go in', () => expect(decide()).toEqual([]))
   it('the bought label read and free: only that one may', () => expect(decide('labelClear')).toEqual(['demiBought']))
   it('that plate without sauce: both may', () => expect(decide('leaveOff', 'demiHere')).toEqual(['demiHere', 'demiBought']))

@@ -2,7 +2,9 @@ import type { Formula } from '../formula/formula'
 import type { AllergenFinding } from './checkAllergens'
 
 /** What a person decided about one finding. */
-export interface DecidedFinding extends AllergenFinding { readonly decision?: 'labelClear' | 'leaveOff' | 'goOn' | undefined }
+export interface DecidedFinding extends AllergenFinding {
+  readonly decision?: 'labelClear' | 'leaveOff' | 'goOn' | undefined
+}
 
 /** A finding no longer stands in the way: its label was read, the guest agrees, or that plate goes without the sauce. */
 export function isSettled(finding: DecidedFinding, all: readonly DecidedFinding[]): boolean {

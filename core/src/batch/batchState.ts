@@ -6,10 +6,31 @@ import type { BatchPlan, StagePlan } from '../plan/batchPlan'
 import type { HeatLevel } from '../reduction/heater'
 
 /** Kinds that move the live estimate of a stage. */
-export type StageFact = Extract<Fact, { kind: 'reading.taken' | 'reading.explained' | 'addition.made' | 'heat.changed' | 'pan.lifted' | 'pan.returned' | 'bath.changed' | 'cue.seen' | 'pour.started' | 'pour.stopped' }>
+export type StageFact = Extract<
+  Fact,
+  {
+    kind:
+      | 'reading.taken'
+      | 'reading.explained'
+      | 'addition.made'
+      | 'heat.changed'
+      | 'pan.lifted'
+      | 'pan.returned'
+      | 'bath.changed'
+      | 'cue.seen'
+      | 'pour.started'
+      | 'pour.stopped'
+  }
+>
 
 /** How far a step is. */
-export interface StepState { readonly startedAtMs?: number; readonly finishedAtMs?: number; readonly finishedBy?: string | undefined; readonly stage?: StagePlan | undefined; readonly massG?: number | undefined }
+export interface StepState {
+  readonly startedAtMs?: number
+  readonly finishedAtMs?: number
+  readonly finishedBy?: string | undefined
+  readonly stage?: StagePlan | undefined
+  readonly massG?: number | undefined
+}
 
 /** A probe or scale bound to a batch for a stretch of time. */
 export type Binding = Payloads['channel.bound'] & { readonly fromMs: number; readonly toMs?: number }
@@ -52,7 +73,12 @@ export interface BatchState {
   /** When the sauce first left control; undefined while it has not. Moves earlier through a late fact, never later. */
   readonly clockStartedAtMs?: number | undefined
   readonly servedPortions: number
-  readonly servings: readonly { readonly atMs: number; readonly portions: number; readonly orderId: string | null; readonly by: string | undefined }[]
+  readonly servings: readonly {
+    readonly atMs: number
+    readonly portions: number
+    readonly orderId: string | null
+    readonly by: string | undefined
+  }[]
   /** Alarms silenced by name: `alarm:stepId` and when; one that falls due later sounds again. */
   readonly silenced: readonly { readonly key: string; readonly atMs: number }[]
   readonly deviations: readonly Deviation[]
@@ -62,5 +88,22 @@ export interface BatchState {
 
 /** A batch nothing is known of. */
 export function emptyBatch(id: string): BatchState {
-  return { id, status: 'unknown', steps: {}, weighed: {}, heat: undefined, isPanOff: false, bath: 'off', bindings: [], stageFacts: [], forecasts: [], servedPortions: 0, servings: [], silenced: [], deviations: [], crewIds: [], lastAtMs: 0 }
+  return {
+    id,
+    status: 'unknown',
+    steps: {},
+    weighed: {},
+    heat: undefined,
+    isPanOff: false,
+    bath: 'off',
+    bindings: [],
+    stageFacts: [],
+    forecasts: [],
+    servedPortions: 0,
+    servings: [],
+    silenced: [],
+    deviations: [],
+    crewIds: [],
+    lastAtMs: 0,
+  }
 }

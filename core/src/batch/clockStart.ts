@@ -23,7 +23,8 @@ export function clockStart(sorted: readonly Fact[]): number | undefined {
   const starts = sorted.flatMap((fact): number[] => {
     if (fact.kind === 'step.finished' && fact.payload.stepId === pourId) return [fact.atMs]
     if (fact.kind === 'control.lost') return [fact.atMs]
-    if (fact.kind === 'reading.taken' && fact.payload.how === 'temperature' && fact.atMs > cookedAtMs && fact.payload.tempC < limitC) return [fact.atMs]
+    if (fact.kind === 'reading.taken' && fact.payload.how === 'temperature' && fact.atMs > cookedAtMs && fact.payload.tempC < limitC)
+      return [fact.atMs]
     if (fact.kind === 'hold.started') return [fact.atMs, ...(fact.payload.onto ? [fact.payload.onto.clockStartedAtMs] : [])]
     if (rules.clockFrom === 'firstEgg' && fact.kind === 'step.started' && fact.payload.stepId === whiskId) return [fact.atMs]
     return []

@@ -12,17 +12,61 @@ import { probeHealth, trustedReadings } from './probeHealth'
 
 const formula = larchwaterTest.formulas.find((f) => f.id === 'hollandaise')!
 const ingredients = new Map(larchwaterTest.ingredients.map((i) => [i.id, i]))
-const planFor = (portions: number, panId = 'bowlSteel') => planBatch({ formula, ingredients, place: findPlace(larchwaterTest.settings, larchwaterTest.pans, larchwaterTest.rings, panId, 'ring2'), portions, pickupAtMs: 3600_000 * 500_000 + 3600_000, nowMs: 3600_000 * 500_000 })
+const planFor = (portions: number, panId = 'bowlSteel') =>
+  planBatch({
+    formula,
+    ingredients,
+    place: findPlace(larchwaterTest.settings, larchwaterTest.pans, larchwaterTest.rings, panId, 'ring2'),
+    portions,
+    pickupAtMs: 3600_000 * 500_000 + 3600_000,
+    nowMs: 3600_000 * 500_000,
+  })
 const T0 = 3600_000 * 500_000
 let n = 0
-const fact = <K extends FactKind>(kind: K, s: number, payload: Payloads[K], crewId?: string): Fact => ({ id: `f${++n}`, kitchenId: 'k', streamKind: 'batch', streamId: 'b', kind, v: 1, deviceId: 'd', deviceSeq: n, deviceAtMs: T0 + s * 1000, clockOffsetMs: 0, actor: { deviceId: 'd', ...(crewId ? { crewId } : {}) }, payload, atMs: T0 + s * 1000 }) as unknown as Fact
+const fact = <K extends FactKind>(kind: K, s: number, payload: Payloads[K], crewId?: string): Fact =>
+  ({
+    id: `f${++n}`,
+    kitchenId: 'k',
+    streamKind: 'batch',
+    streamId: 'b',
+    kind,
+    v: 1,
+    deviceId: 'd',
+    deviceSeq: n,
+    deviceAtMs: T0 + s * 1000,
+    clockOffsetMs: 0,
+    actor: { deviceId: 'd', ...(crewId ? { crewId } : {}) },
+    payload,
+    atMs: T0 + s * 1000,
+  }) as unknown as Fact
 const begun = (portions = 6): Fact[] => {
   const plan = planFor(portions)
-  const frozen = { formula, ingredients: larchwaterTest.ingredients, pan: larchwaterTest.pans.find((p) => p.id === 'bowlSteel')!, ring: larchwaterTest.rings[1]!, settings: larchwaterTest.settings }
-  return [fact('batch.planned', -60, { orderIds: [], formulaId: formula.id, sauceName: formula.name, fill: formula.fill, panId: 'bowlSteel', ringId: 'ring2', sources: {}, phrases: {}, plan }), fact('batch.started', -30, { frozen, plan }), fact('step.started', 0, { stepId: 'sabayon' })]
+  const frozen = {
+    formula,
+    ingredients: larchwaterTest.ingredients,
+    pan: larchwaterTest.pans.find((p) => p.id === 'bowlSteel')!,
+    ring: larchwaterTest.rings[1]!,
+    settings: larchwaterTest.settings,
+  }
+  return [
+    fact('batch.planned', -60, {
+      orderIds: [],
+      formulaId: formula.id,
+      sauceName: formula.name,
+      fill: formula.fill,
+      panId: 'bowlSteel',
+      ringId: 'ring2',
+      sources: {},
+      phrases: {},
+      plan,
+    }),
+    fact('batch.started', -30, { frozen, plan }),
+    fact('step.started', 0, { stepId: 'sabayon' }),
+  ]
 }
 const fold = (facts: readonly Fact[]) => foldBatch('b', [...facts].sort(compareFacts))
-const at = (facts: readonly Fact[], s: number, probe: { atMs: number; tempC: number }[] = []) => liveEmulsion(fold(facts), probe, T0 + s * 1000)!
+const at = (facts: readonly Fact[], s: number, probe: { atMs: number; tempC: number }[] = []) =>
+  liveEmulsion(fold(facts), probe, T0 + s * 1000)!
 const codes = (facts: readonly Fact[]) => fold(facts).deviations.map((d) => d.code)
 
 describe('the plan of a hollandaise', () => {
@@ -60,9 +104,16 @@ describe('the bowl, live', () => {
     expect(Math.abs(live.tempC - 56.4)).toBeLessThan(1.5)
     expect(live.liftAtMs!).toBeLessThan(at(begun(), 60).liftAtMs!)
   })
-  it('off the bath there is nothing to lift', () => expect(at([...begun(), fact('pan.lifted', 100, { stepId: 'sabayon' })], 101).liftAtMs).toBeUndefined())
+  it('off the bath there is nothing to lift', () =>
+    expect(at([...begun(), fact('pan.lifted', 100, { stepId: 'sabayon' })], 101).liftAtMs).toBeUndefined())
   it('butter poured by the guide grows with what is in, and is corrected by what was really poured', () => {
-    const pour = [...begun(), fact('pan.lifted', 280, { stepId: 'sabayon' }), fact('step.finished', 281, { stepId: 'sabayon' }), fact('step.started', 282, { stepId: 'pour' }), fact('pour.started', 290, { stepId: 'pour', ingredientId: 'butter', gPerS: 1, tempC: 55 })]
+    const pour = [
+      ...begun(),
+      fact('pan.lifted', 280, { stepId: 'sabayon' }),
+      fact('step.finished', 281, { stepId: 'sabayon' }),
+      fact('step.started', 282, { stepId: 'pour' }),
+      fact('pour.started', 290, { stepId: 'pour', ingredientId: 'butter', gPerS: 1, tempC: 55 }),
+    ]
     const paced = [330, 360, 390].map((s) => at(pour, s).butterInG)
     expect(paced[2]! - paced[1]!).toBeGreaterThan(paced[1]! - paced[0]!)
     expect(paced[2]).toBeGreaterThan(50)
@@ -71,11 +122,17 @@ describe('the bowl, live', () => {
     expect(at(stopped, 400).butterInG).toBeCloseTo(80, 0)
     expect(at(stopped, 400).butterToComeG).toBeCloseTo(170, 0)
     expect(at(stopped, 400).endPhaseFrac).toBeCloseTo(0.63, 1)
-    expect(at([...stopped, fact('addition.made', 395, { stepId: 'pour', ingredientId: 'water', massG: 15, sdG: 1, coolerByK: 0 })], 400).roomG).toBeGreaterThan(at(stopped, 400).roomG + 100)
+    expect(
+      at([...stopped, fact('addition.made', 395, { stepId: 'pour', ingredientId: 'water', massG: 15, sdG: 1, coolerByK: 0 })], 400).roomG,
+    ).toBeGreaterThan(at(stopped, 400).roomG + 100)
   })
   it('yolks counted wrong and corrected later move the load', () => {
     const told = fact('ingredient.weighed', -10, { itemId: 'yolks', ingredientId: 'yolk', massG: 51 })
-    const corrected = fact('fact.corrected', 50, { factId: told.id, kind: 'ingredient.weighed', payload: { itemId: 'yolks', ingredientId: 'yolk', massG: 34 } })
+    const corrected = fact('fact.corrected', 50, {
+      factId: told.id,
+      kind: 'ingredient.weighed',
+      payload: { itemId: 'yolks', ingredientId: 'yolk', massG: 34 },
+    })
     expect(at([...begun(), told, corrected], 60).roomG).toBeLessThan(at([...begun(), told], 60).roomG)
     expect(at([...begun(), told, corrected], 60).endPhaseFrac).toBeGreaterThan(at([...begun(), told], 60).endPhaseFrac)
   })
@@ -83,7 +140,12 @@ describe('the bowl, live', () => {
     const facts = [...begun(), fact('step.started', 400, { stepId: 'pour' })]
     const log = Array.from({ length: 80 }, (_, i) => ({ atMs: T0 + 150_000 + i * 5000, tempC: 65 }))
     expect(creditOf(fold(facts), log).band).toBe('over8')
-    expect(creditOf(fold(facts), log.filter((p) => p.atMs > T0 + 400_000)).band).toBe('none')
+    expect(
+      creditOf(
+        fold(facts),
+        log.filter((p) => p.atMs > T0 + 400_000),
+      ).band,
+    ).toBe('none')
     expect(creditOf(fold(facts), []).band).toBe('none')
   })
 })
@@ -110,7 +172,12 @@ describe('what a probe may be believed', () => {
 
 describe('the clock of a sauce in a well', () => {
   const limits = holdLimits(DEFAULT_HOUSE_RULES)
-  const made = [...begun(), fact('step.finished', 300, { stepId: 'sabayon' }), fact('step.started', 301, { stepId: 'pour' }), fact('step.finished', 600, { stepId: 'pour' })]
+  const made = [
+    ...begun(),
+    fact('step.finished', 300, { stepId: 'sabayon' }),
+    fact('step.started', 301, { stepId: 'pour' }),
+    fact('step.finished', 600, { stepId: 'pour' }),
+  ]
   const held = [...made, fact('hold.started', 700, { wellId: 'wellA', letter: 'A', limits, portions: 6, onto: null })]
   const started = (facts: readonly Fact[]) => (clockStart([...facts].sort(compareFacts))! - T0) / 1000
   it('starts when it is finished, or sooner when it was read under the hot-hold limit', () => {
@@ -119,20 +186,40 @@ describe('the clock of a sauce in a well', () => {
     expect(started([...held, fact('reading.taken', 200, { stepId: 'sabayon', how: 'temperature', tempC: 40 })])).toBe(600) // raw yolk is under it by nature
     expect(started([...held, fact('control.lost', 450, { tempC: 56, limitC: 57 })])).toBe(450)
   })
-  it('a mix takes the oldest start', () => expect(started([...held, fact('hold.started', 700, { wellId: 'wellA', letter: 'A', limits, portions: 6, onto: { batchId: 'old', clockStartedAtMs: T0 - 3000_000, portions: 2 } })])).toBe(-3000))
+  it('a mix takes the oldest start', () =>
+    expect(
+      started([
+        ...held,
+        fact('hold.started', 700, {
+          wellId: 'wellA',
+          letter: 'A',
+          limits,
+          portions: 6,
+          onto: { batchId: 'old', clockStartedAtMs: T0 - 3000_000, portions: 2 },
+        }),
+      ]),
+    ).toBe(-3000))
   it('late facts may move it earlier and never later: not by taking back, not in any order', () => {
     const end = held.find((f) => f.kind === 'step.finished' && f.payload.stepId === 'pour')!
     expect(started([...held, fact('fact.voided', 800, { factId: end.id, reason: 'a slip' })])).toBe(600)
-    fc.assert(fc.property(fc.array(fc.record({ s: fc.integer({ min: 301, max: 4000 }), tempC: fc.double({ min: 30, max: 70, noNaN: true }) }), { maxLength: 20 }), (reads) => {
-      let before = started(held)
-      const facts = [...held]
-      for (const { s, tempC } of reads) {
-        facts.push(fact('reading.taken', s, { stepId: 'hold', how: 'temperature', tempC }))
-        const now = started(facts)
-        expect(now).toBeLessThanOrEqual(before)
-        before = now
-      }
-    }), { numRuns: 30 })
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ s: fc.integer({ min: 301, max: 4000 }), tempC: fc.double({ min: 30, max: 70, noNaN: true }) }), {
+          maxLength: 20,
+        }),
+        (reads) => {
+          let before = started(held)
+          const facts = [...held]
+          for (const { s, tempC } of reads) {
+            facts.push(fact('reading.taken', s, { stepId: 'hold', how: 'temperature', tempC }))
+            const now = started(facts)
+            expect(now).toBeLessThanOrEqual(before)
+            before = now
+          }
+        },
+      ),
+      { numRuns: 30 },
+    )
   })
   it('past the house’s limit a named person goes on; without a name it does not count; past the code’s nothing does', () => {
     const go = (s: number, crewId?: string) => fact('hold.goneOn', s, { reason: 'six plates' }, crewId)
@@ -145,13 +232,18 @@ describe('the clock of a sauce in a well', () => {
     const serve = (s: number) => fact('portion.served', s, { portions: 1, orderId: null })
     expect(codes([...held, serve(600 + 7100)])).toEqual([])
     expect(codes([...held, serve(600 + 7300)])).toContain('servedPastHouseLimit')
-    expect(codes([...held, fact('hold.goneOn', 600 + 7250, { reason: 'x' }, 'bram'), serve(600 + 7300)])).not.toContain('servedPastHouseLimit')
+    expect(codes([...held, fact('hold.goneOn', 600 + 7250, { reason: 'x' }, 'bram'), serve(600 + 7300)])).not.toContain(
+      'servedPastHouseLimit',
+    )
     expect(codes([...held, serve(600 + 4 * 3600)])).toContain('servedPastCodeLimit')
   })
   it('a channel bound again has left where it was, and the end of a batch lets it go', () => {
     const bind = (s: number) => fact('channel.bound', s, { channelId: 'c', name: 'Probe 1', isSimulated: true, place: 'bowl' })
     const state = fold([...held, bind(10), bind(20), fact('batch.finished', 900, { result: 'served', reason: '' })])
-    expect(state.bindings.map((b) => [b.fromMs, b.toMs].map((ms) => (ms! - T0) / 1000))).toEqual([[10, 20], [20, 900]])
+    expect(state.bindings.map((b) => [b.fromMs, b.toMs].map((ms) => (ms! - T0) / 1000))).toEqual([
+      [10, 20],
+      [20, 900],
+    ])
   })
   it('the demo’s own hollandaise is held within its limits', () => {
     const id = demoFacts.find((f) => f.kind === 'hold.started')!.streamId

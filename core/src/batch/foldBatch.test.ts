@@ -12,7 +12,21 @@ const whole = foldBatch(finished, mergeFacts([], stream))
 let seq = 0
 const fact = <K extends FactKind>(kind: K, payload: Payloads[K], atMs = 1e12 + seq * 1000): Fact => {
   seq += 1
-  return { id: `id-${String(seq).padStart(6, '0')}`, kitchenId: 'k', streamKind: KINDS[kind].stream, streamId: 's', kind, v: 1, deviceId: 'd', deviceSeq: seq, deviceAtMs: atMs, clockOffsetMs: 0, actor: { deviceId: 'd', crewId: 'ilse' }, payload, atMs } as unknown as Fact
+  return {
+    id: `id-${String(seq).padStart(6, '0')}`,
+    kitchenId: 'k',
+    streamKind: KINDS[kind].stream,
+    streamId: 's',
+    kind,
+    v: 1,
+    deviceId: 'd',
+    deviceSeq: seq,
+    deviceAtMs: atMs,
+    clockOffsetMs: 0,
+    actor: { deviceId: 'd', crewId: 'ilse' },
+    payload,
+    atMs,
+  } as unknown as Fact
 }
 const fold = (...facts: Fact[]) => foldBatch('s', mergeFacts([], facts))
 const codes = (...facts: Fact[]) => fold(...facts).deviations.map((d) => d.code)
@@ -24,22 +38,43 @@ describe('foldBatch', () => {
     expect(whole.stageFacts).toHaveLength(6)
   })
   it('any order, any duplicates, any split into batches: the same state (law)', () => {
-    fc.assert(fc.property(fc.shuffledSubarray(stream, { minLength: stream.length }), fc.array(fc.nat({ max: stream.length - 1 }), { maxLength: 30 }), fc.integer({ min: 1, max: 9 }), (shuffled, again, size) => {
-      const delivered = [...shuffled, ...again.map((i) => stream[i]!)]
-      let sorted: Fact[] = []
-      for (let i = 0; i < delivered.length; i += size) sorted = mergeFacts(sorted, delivered.slice(i, i + size))
-      expect(foldBatch(finished, sorted)).toEqual(whole)
-    }), { numRuns: 60 })
+    fc.assert(
+      fc.property(
+        fc.shuffledSubarray(stream, { minLength: stream.length }),
+        fc.array(fc.nat({ max: stream.length - 1 }), { maxLength: 30 }),
+        fc.integer({ min: 1, max: 9 }),
+        (shuffled, again, size) => {
+          const delivered = [...shuffled, ...again.map((i) => stream[i]!)]
+          let sorted: Fact[] = []
+          for (let i = 0; i < delivered.length; i += size) sorted = mergeFacts(sorted, delivered.slice(i, i + size))
+          expect(foldBatch(finished, sorted)).toEqual(whole)
+        },
+      ),
+      { numRuns: 60 },
+    )
   })
   it('never throws, whatever the facts say (law)', () => {
-    fc.assert(fc.property(fc.shuffledSubarray(stream), (some) => { expect(foldBatch(finished, mergeFacts([], some)).id).toBe(finished) }))
+    fc.assert(
+      fc.property(fc.shuffledSubarray(stream), (some) => {
+        expect(foldBatch(finished, mergeFacts([], some)).id).toBe(finished)
+      }),
+    )
   })
   it.each<[string, () => Fact[]]>([
     ['stepStartedTwice', () => [fact('step.started', { stepId: 'a' }), fact('step.started', { stepId: 'a' })]],
     ['stepNeverStarted', () => [fact('step.finished', { stepId: 'a' })]],
-    ['stepFinishedTwice', () => [fact('step.started', { stepId: 'a' }), fact('step.finished', { stepId: 'a' }), fact('step.finished', { stepId: 'a' })]],
-    ['afterTheEnd', () => [fact('batch.finished', { result: 'served', reason: '' }), fact('portion.served', { portions: 1, orderId: null })]],
-    ['finishedTwice', () => [fact('batch.finished', { result: 'served', reason: '' }), fact('batch.finished', { result: 'discarded', reason: 'x' })]],
+    [
+      'stepFinishedTwice',
+      () => [fact('step.started', { stepId: 'a' }), fact('step.finished', { stepId: 'a' }), fact('step.finished', { stepId: 'a' })],
+    ],
+    [
+      'afterTheEnd',
+      () => [fact('batch.finished', { result: 'served', reason: '' }), fact('portion.served', { portions: 1, orderId: null })],
+    ],
+    [
+      'finishedTwice',
+      () => [fact('batch.finished', { result: 'served', reason: '' }), fact('batch.finished', { result: 'discarded', reason: 'x' })],
+    ],
     ['changesUnknownFact', () => [fact('fact.voided', { factId: 'nobody', reason: '' })]],
     ['neverStarted', () => [fact('pan.lifted', { stepId: 'a' })]],
   ])('%s becomes a deviation', (code, facts) => expect(codes(...facts())).toContain(code))
@@ -53,7 +88,15 @@ describe('foldBatch', () => {
     expect(fold(served, corrected, fact('fact.voided', { factId: corrected.id, reason: '' })).servedPortions).toBe(9)
   })
   it('a forecast that was shown cannot be taken back', () => {
-    const shown = fact('forecast.shown', { stepId: 'a', massG: 1, targetMassG: 1, p10AtMs: null, p50AtMs: null, p90AtMs: null, modelVersion: 'x' })
+    const shown = fact('forecast.shown', {
+      stepId: 'a',
+      massG: 1,
+      targetMassG: 1,
+      p10AtMs: null,
+      p50AtMs: null,
+      p90AtMs: null,
+      modelVersion: 'x',
+    })
     const state = fold(shown, fact('fact.voided', { factId: shown.id, reason: '' }))
     expect(state.forecasts).toHaveLength(1)
     expect(state.deviations.map((d) => d.code)).toContain('cannotBeChanged')

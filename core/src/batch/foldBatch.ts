@@ -7,10 +7,25 @@ type Of<K extends Fact['kind']> = Extract<Fact, { kind: K }>
 type Draft = { -readonly [P in keyof BatchState]: BatchState[P] }
 
 /** Mutable lists beside the draft, so that a fold of n facts costs n and not n². */
-interface Fold { readonly draft: Draft; readonly stageFacts: BatchState['stageFacts'][number][]; readonly bindings: Binding[]; readonly forecasts: BatchState['forecasts'][number][]; readonly servings: BatchState['servings'][number][]; readonly deviations: Deviation[]; readonly crew: Set<string> }
+interface Fold {
+  readonly draft: Draft
+  readonly stageFacts: BatchState['stageFacts'][number][]
+  readonly bindings: Binding[]
+  readonly forecasts: BatchState['forecasts'][number][]
+  readonly servings: BatchState['servings'][number][]
+  readonly deviations: Deviation[]
+  readonly crew: Set<string>
+}
 
 const OVERSHOOT = 0.95 // under this share of the target's mass a reduction has gone too far
-const UNFINISHED_BUSINESS: readonly Fact['kind'][] = ['batch.planned', 'reading.explained', 'batch.finished', 'alarm.silenced', 'forecast.shown', 'channel.released']
+const UNFINISHED_BUSINESS: readonly Fact['kind'][] = [
+  'batch.planned',
+  'reading.explained',
+  'batch.finished',
+  'alarm.silenced',
+  'forecast.shown',
+  'channel.released',
+]
 
 function deviate(fold: Fold, fact: Fact, code: string, detail?: string | number): void {
   fold.deviations.push({ code, factId: fact.id, atMs: fact.atMs, detail })
@@ -29,7 +44,8 @@ function startStep(fold: Fold, fact: Of<'step.started'>): void {
     fold.draft.heat = stage.heat
     fold.draft.isPanOff = false
   }
-  if (fold.draft.frozen?.formula.steps.find((s) => s.id === stepId)?.technique === 'whisk') fold.draft.bath = fold.draft.frozen.formula.emulsion?.bath ?? 'gentle'
+  if (fold.draft.frozen?.formula.steps.find((s) => s.id === stepId)?.technique === 'whisk')
+    fold.draft.bath = fold.draft.frozen.formula.emulsion?.bath ?? 'gentle'
 }
 
 function finishStep(fold: Fold, fact: Of<'step.finished'>): void {
@@ -37,7 +53,8 @@ function finishStep(fold: Fold, fact: Of<'step.finished'>): void {
   const step = fold.draft.steps[stepId]
   if (step?.finishedAtMs !== undefined) return deviate(fold, fact, 'stepFinishedTwice', stepId)
   if (step?.startedAtMs === undefined) deviate(fold, fact, 'stepNeverStarted', stepId)
-  if (massG !== undefined && step?.stage && massG < OVERSHOOT * step.stage.targetMassG) deviate(fold, fact, 'overReduced', Math.round(step.stage.targetMassG - massG))
+  if (massG !== undefined && step?.stage && massG < OVERSHOOT * step.stage.targetMassG)
+    deviate(fold, fact, 'overReduced', Math.round(step.stage.targetMassG - massG))
   setStep(fold, stepId, { finishedAtMs: fact.atMs, finishedBy: fact.actor.crewId, massG })
   if (fold.draft.currentStepId === stepId) fold.draft.currentStepId = undefined
 }
@@ -47,9 +64,12 @@ function serve(fold: Fold, fact: Of<'portion.served'>): void {
   draft.servedPortions += fact.payload.portions
   fold.servings.push({ atMs: fact.atMs, portions: fact.payload.portions, orderId: fact.payload.orderId, by: fact.actor.crewId })
   const { hold } = draft
-  if (hold && draft.clockStartedAtMs !== undefined && fact.atMs >= draft.clockStartedAtMs + hold.limits.codeS * 1000) deviate(fold, fact, 'servedPastCodeLimit')
-  else if (hold && draft.clockStartedAtMs !== undefined && !hold.goneOn && fact.atMs >= draft.clockStartedAtMs + hold.limits.houseS * 1000) deviate(fold, fact, 'servedPastHouseLimit')
-  if (draft.plan && draft.servedPortions > draft.plan.yieldPortions + (hold?.onto?.portions ?? 0)) deviate(fold, fact, 'servedMoreThanMade', draft.servedPortions)
+  if (hold && draft.clockStartedAtMs !== undefined && fact.atMs >= draft.clockStartedAtMs + hold.limits.codeS * 1000)
+    deviate(fold, fact, 'servedPastCodeLimit')
+  else if (hold && draft.clockStartedAtMs !== undefined && !hold.goneOn && fact.atMs >= draft.clockStartedAtMs + hold.limits.houseS * 1000)
+    deviate(fold, fact, 'servedPastHouseLimit')
+  if (draft.plan && draft.servedPortions > draft.plan.yieldPortions + (hold?.onto?.portions ?? 0))
+    deviate(fold, fact, 'servedMoreThanMade', draft.servedPortions)
 }
 
 function finish(fold: Fold, fact: Of<'batch.finished'>): void {
@@ -78,7 +98,9 @@ function bind(fold: Fold, fact: Of<'channel.bound'>): void {
 }
 
 function release(fold: Fold, fact: Fact, channelId?: string): void {
-  fold.bindings.forEach((b, i) => { if (b.toMs === undefined && (channelId === undefined || b.channelId === channelId)) fold.bindings[i] = { ...b, toMs: fact.atMs } })
+  fold.bindings.forEach((b, i) => {
+    if (b.toMs === undefined && (channelId === undefined || b.channelId === channelId)) fold.bindings[i] = { ...b, toMs: fact.atMs }
+  })
 }
 
 function hold(fold: Fold, fact: Of<'hold.started'>): void {
@@ -91,7 +113,8 @@ function goOn(fold: Fold, fact: Of<'hold.goneOn'>): void {
   const { hold: held, clockStartedAtMs } = fold.draft
   if (!held) return deviate(fold, fact, 'goneOnWithoutHold')
   if (!fact.actor.crewId) return deviate(fold, fact, 'goneOnWithoutName')
-  if (clockStartedAtMs !== undefined && fact.atMs >= clockStartedAtMs + held.limits.codeS * 1000) return deviate(fold, fact, 'goneOnPastCodeLimit')
+  if (clockStartedAtMs !== undefined && fact.atMs >= clockStartedAtMs + held.limits.codeS * 1000)
+    return deviate(fold, fact, 'goneOnPastCodeLimit')
   deviate(fold, fact, 'passedHouseLimit', fact.actor.crewId)
   fold.draft.hold = { ...held, goneOn: { atMs: fact.atMs, by: fact.actor.crewId, reason: fact.payload.reason } }
 }
@@ -109,30 +132,72 @@ function apply(fold: Fold, fact: Fact): void {
   const { draft } = fold
   if (draft.finishedAtMs !== undefined && !UNFINISHED_BUSINESS.includes(fact.kind)) deviate(fold, fact, 'afterTheEnd', fact.kind)
   switch (fact.kind) {
-    case 'batch.planned': return plan(fold, fact)
-    case 'batch.started': return start(fold, fact)
-    case 'batch.finished': return finish(fold, fact)
-    case 'ingredient.weighed': draft.weighed = { ...draft.weighed, [fact.payload.itemId]: fact.payload.massG }; return
-    case 'step.started': return startStep(fold, fact)
-    case 'step.finished': return finishStep(fold, fact)
-    case 'heat.changed': draft.heat = fact.payload.level; fold.stageFacts.push(fact); return
-    case 'pan.lifted': draft.isPanOff = true; fold.stageFacts.push(fact); return
-    case 'pan.returned': draft.isPanOff = false; fold.stageFacts.push(fact); return
-    case 'bath.changed': draft.bath = fact.payload.bath; fold.stageFacts.push(fact); return
-    case 'channel.bound': return bind(fold, fact)
-    case 'channel.released': return release(fold, fact, fact.payload.channelId)
-    case 'pasteurisation.credited': draft.credit = fact.payload; return
-    case 'control.lost': return
-    case 'hold.started': return hold(fold, fact)
-    case 'hold.stirred': if (draft.hold) draft.hold = { ...draft.hold, stirredAtMs: fact.atMs }; return
-    case 'hold.goneOn': return goOn(fold, fact)
-    case 'cue.seen': case 'pour.started': case 'pour.stopped':
-    case 'reading.taken': case 'reading.explained': case 'addition.made': fold.stageFacts.push(fact); return
-    case 'forecast.shown': fold.forecasts.push({ ...fact.payload, atMs: fact.atMs, id: fact.id }); return
-    case 'salt.added': draft.saltAdded = fact.payload; return
-    case 'portion.served': return serve(fold, fact)
-    case 'alarm.silenced': draft.silenced = [...draft.silenced, { key: `${fact.payload.alarm}:${fact.payload.stepId}`, atMs: fact.atMs }]; return
-    default: deviate(fold, fact, 'notOfThisStream', fact.kind)
+    case 'batch.planned':
+      return plan(fold, fact)
+    case 'batch.started':
+      return start(fold, fact)
+    case 'batch.finished':
+      return finish(fold, fact)
+    case 'ingredient.weighed':
+      draft.weighed = { ...draft.weighed, [fact.payload.itemId]: fact.payload.massG }
+      return
+    case 'step.started':
+      return startStep(fold, fact)
+    case 'step.finished':
+      return finishStep(fold, fact)
+    case 'heat.changed':
+      draft.heat = fact.payload.level
+      fold.stageFacts.push(fact)
+      return
+    case 'pan.lifted':
+      draft.isPanOff = true
+      fold.stageFacts.push(fact)
+      return
+    case 'pan.returned':
+      draft.isPanOff = false
+      fold.stageFacts.push(fact)
+      return
+    case 'bath.changed':
+      draft.bath = fact.payload.bath
+      fold.stageFacts.push(fact)
+      return
+    case 'channel.bound':
+      return bind(fold, fact)
+    case 'channel.released':
+      return release(fold, fact, fact.payload.channelId)
+    case 'pasteurisation.credited':
+      draft.credit = fact.payload
+      return
+    case 'control.lost':
+      return
+    case 'hold.started':
+      return hold(fold, fact)
+    case 'hold.stirred':
+      if (draft.hold) draft.hold = { ...draft.hold, stirredAtMs: fact.atMs }
+      return
+    case 'hold.goneOn':
+      return goOn(fold, fact)
+    case 'cue.seen':
+    case 'pour.started':
+    case 'pour.stopped':
+    case 'reading.taken':
+    case 'reading.explained':
+    case 'addition.made':
+      fold.stageFacts.push(fact)
+      return
+    case 'forecast.shown':
+      fold.forecasts.push({ ...fact.payload, atMs: fact.atMs, id: fact.id })
+      return
+    case 'salt.added':
+      draft.saltAdded = fact.payload
+      return
+    case 'portion.served':
+      return serve(fold, fact)
+    case 'alarm.silenced':
+      draft.silenced = [...draft.silenced, { key: `${fact.payload.alarm}:${fact.payload.stepId}`, atMs: fact.atMs }]
+      return
+    default:
+      deviate(fold, fact, 'notOfThisStream', fact.kind)
   }
 }
 
@@ -144,7 +209,15 @@ function apply(fold: Fold, fact: Fact): void {
  */
 export function foldBatch(id: string, sorted: readonly Fact[]): BatchState {
   const effective = effectiveFacts(sorted)
-  const fold: Fold = { draft: emptyBatch(id), stageFacts: [], bindings: [], forecasts: [], servings: [], deviations: [...effective.deviations], crew: new Set() }
+  const fold: Fold = {
+    draft: emptyBatch(id),
+    stageFacts: [],
+    bindings: [],
+    forecasts: [],
+    servings: [],
+    deviations: [...effective.deviations],
+    crew: new Set(),
+  }
   fold.draft.clockStartedAtMs = clockStart(sorted) // from every fact, taken back or not: a safety clock never moves later
   for (const fact of effective.facts) {
     apply(fold, fact)

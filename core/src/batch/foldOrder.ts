@@ -18,9 +18,17 @@ export function foldOrder(id: string, sorted: readonly Fact[]): OrderState {
   const { facts, deviations } = effectiveFacts(sorted)
   let state: OrderState = { id, status: 'unknown', takenAtMs: 0, decisions: {}, deviations: [] }
   for (const fact of facts) {
-    if (fact.kind === 'order.taken') state = { ...state, status: state.status === 'cancelled' ? 'cancelled' : 'open', taken: fact.payload, takenAtMs: fact.atMs }
+    if (fact.kind === 'order.taken')
+      state = { ...state, status: state.status === 'cancelled' ? 'cancelled' : 'open', taken: fact.payload, takenAtMs: fact.atMs }
     else if (fact.kind === 'order.cancelled') state = { ...state, status: 'cancelled' }
-    else if (fact.kind === 'allergen.decided') state = { ...state, decisions: { ...state.decisions, [`${fact.payload.allergen}:${fact.payload.ingredientId}`]: { ...fact.payload, by: fact.actor.crewId, atMs: fact.atMs } } }
+    else if (fact.kind === 'allergen.decided')
+      state = {
+        ...state,
+        decisions: {
+          ...state.decisions,
+          [`${fact.payload.allergen}:${fact.payload.ingredientId}`]: { ...fact.payload, by: fact.actor.crewId, atMs: fact.atMs },
+        },
+      }
     else deviations.push({ code: 'notOfThisStream', factId: fact.id, atMs: fact.atMs, detail: fact.kind })
   }
   return { ...state, deviations }

@@ -1,5 +1,14 @@
 import { DROPS_G_PER_S, freeOilFrac, recommendedPourGPerS, runPour } from '../emulsion/butterPour'
-import { butterPerWaterG, butterRoomG, phaseBand, phaseFraction, phasesOf, waterNeededG, WATER_FIRST_FROM, type PhaseBand } from '../emulsion/phases'
+import {
+  butterPerWaterG,
+  butterRoomG,
+  phaseBand,
+  phaseFraction,
+  phasesOf,
+  waterNeededG,
+  WATER_FIRST_FROM,
+  type PhaseBand,
+} from '../emulsion/phases'
 import { stepYolkBath, yolkStage, type BathHeat, type YolkBathSetup, type YolkStage } from '../emulsion/yolkBath'
 import type { EmulsionPlan } from '../plan/batchPlan'
 import { emulsionParts, pourSetting } from '../plan/planEmulsion'
@@ -53,7 +62,10 @@ export function creditOf(state: BatchState, probe: readonly TempPoint[]): { read
   const sinceMs = whisk && state.steps[whisk.id]?.startedAtMs
   if (sinceMs === undefined) return { band: 'none', log: 0 }
   const untilMs = (pour && state.steps[pour.id]?.startedAtMs) ?? Infinity // butter in it: hardly measured, so no credit
-  return pasteurisationCredit(probe.filter((p) => p.atMs <= untilMs), sinceMs)
+  return pasteurisationCredit(
+    probe.filter((p) => p.atMs <= untilMs),
+    sinceMs,
+  )
 }
 
 /** What goes into the bowl, as weighed where it was weighed. */
@@ -67,7 +79,15 @@ function goodsOf(state: BatchState) {
   const base = emulsionParts(frozen.formula, lines, ingredients, whiskStep.id)
   const whole = emulsionParts(frozen.formula, lines, ingredients)
   const isButter = (id: string) => ingredients.get(id)?.emulsionRole === 'butter'
-  return { frozen, plan: plan.emulsion, startedAtMs, base, isButter, butterGoalG: whole.butters.reduce((sum, b) => sum + b.massG, 0), lateG: whole.aqueousG - base.aqueousG }
+  return {
+    frozen,
+    plan: plan.emulsion,
+    startedAtMs,
+    base,
+    isButter,
+    butterGoalG: whole.butters.reduce((sum, b) => sum + b.massG, 0),
+    lateG: whole.aqueousG - base.aqueousG,
+  }
 }
 
 /**
@@ -82,23 +102,52 @@ export function liveEmulsion(state: BatchState, probe: readonly TempPoint[], now
   const { frozen, plan, startedAtMs, base, butterGoalG, lateG } = goods
   const setup: YolkBathSetup = { bowl: frozen.pan.material ?? 'steel', yolkG: Math.max(1, base.yolkG) }
   const endMs = Math.min(nowMs, state.hold?.startedAtMs ?? Infinity, state.finishedAtMs ?? Infinity)
-  const replay = replayEmulsion({ setup, plan, isButter: goods.isButter, butterGoalG }, base.aqueousG, frozen.settings.roomTempC, state.stageFacts, probe, startedAtMs, endMs)
+  const replay = replayEmulsion(
+    { setup, plan, isButter: goods.isButter, butterGoalG },
+    base.aqueousG,
+    frozen.settings.roomTempC,
+    state.stageFacts,
+    probe,
+    startedAtMs,
+    endMs,
+  )
   const { bowl, pour, pouring, butterInG } = replay
   const evaporatedG = Math.max(0, replay.aqueousG + butterInG * plan.butter.waterFrac - bowl.waterG)
-  const phasesWith = (butterG: number, moreWaterG = 0) => phasesOf({ yolkG: base.yolkG, aqueousG: replay.aqueousG + moreWaterG, evaporatedG, butters: [{ massG: butterG, parts: plan.butter }] })
+  const phasesWith = (butterG: number, moreWaterG = 0) =>
+    phasesOf({ yolkG: base.yolkG, aqueousG: replay.aqueousG + moreWaterG, evaporatedG, butters: [{ massG: butterG, parts: plan.butter }] })
   const now = phasesWith(butterInG)
   const allButterG = Math.max(butterGoalG, butterInG)
   const toComeG = Math.max(0, butterGoalG - butterInG)
   const safe = pour.isBroken ? 0 : recommendedPourGPerS(pour, pourSetting(plan.method.tool, bowl.tempC), plan.butter)
   const ahead = lookAhead(setup, replay, endMs)
   return {
-    tempC: bowl.tempC, from: replay.from, readAtMs: replay.readAtMs, inOneMinuteC: ahead.inOneMinuteC, cookedFrac: bowl.cookedFrac, stage: yolkStage(setup, bowl, replay.control).stage,
-    isOnBath: replay.control.bath !== 'off', bath: replay.bath, liftAtMs: replay.liftDueAtMs ?? ahead.liftAtMs, liftC: GRAINS_FROM_C - LIFT_EARLY_K[setup.bowl], ribbonAtMs: ahead.ribbonAtMs,
-    butterInG, butterToComeG: toComeG, isPouring: pouring !== undefined, stretchG: replay.stretchG,
-    phaseFrac: phaseFraction(now), band: phaseBand(phaseFraction(now)), endPhaseFrac: phaseFraction(phasesWith(allButterG, lateG)), roomG: Math.max(0, Math.min(NO_LIMIT_G, butterRoomG(now, WATER_FIRST_FROM, plan.butter))),
-    waterFirstG: waterNeededG(phasesWith(allButterG), WATER_FIRST_FROM), butterPerWater: butterPerWaterG(WATER_FIRST_FROM, plan.butter),
-    freeOil: freeOilFrac(pour, bowl.tempC), isBroken: pour.isBroken, safePourGPerS: safe, pourLeftS: pourLeftS(replay, plan, toComeG),
-    volumeMl: (now.fatMl + now.continuousMl) * (1 + bowl.overrun), massG: base.yolkG + replay.aqueousG + butterInG - evaporatedG,
+    tempC: bowl.tempC,
+    from: replay.from,
+    readAtMs: replay.readAtMs,
+    inOneMinuteC: ahead.inOneMinuteC,
+    cookedFrac: bowl.cookedFrac,
+    stage: yolkStage(setup, bowl, replay.control).stage,
+    isOnBath: replay.control.bath !== 'off',
+    bath: replay.bath,
+    liftAtMs: replay.liftDueAtMs ?? ahead.liftAtMs,
+    liftC: GRAINS_FROM_C - LIFT_EARLY_K[setup.bowl],
+    ribbonAtMs: ahead.ribbonAtMs,
+    butterInG,
+    butterToComeG: toComeG,
+    isPouring: pouring !== undefined,
+    stretchG: replay.stretchG,
+    phaseFrac: phaseFraction(now),
+    band: phaseBand(phaseFraction(now)),
+    endPhaseFrac: phaseFraction(phasesWith(allButterG, lateG)),
+    roomG: Math.max(0, Math.min(NO_LIMIT_G, butterRoomG(now, WATER_FIRST_FROM, plan.butter))),
+    waterFirstG: waterNeededG(phasesWith(allButterG), WATER_FIRST_FROM),
+    butterPerWater: butterPerWaterG(WATER_FIRST_FROM, plan.butter),
+    freeOil: freeOilFrac(pour, bowl.tempC),
+    isBroken: pour.isBroken,
+    safePourGPerS: safe,
+    pourLeftS: pourLeftS(replay, plan, toComeG),
+    volumeMl: (now.fatMl + now.continuousMl) * (1 + bowl.overrun),
+    massG: base.yolkG + replay.aqueousG + butterInG - evaporatedG,
   }
 }
 
@@ -107,11 +156,22 @@ const LONGEST_POUR_S = 1800
 function pourLeftS({ pour, bowl }: Replay, plan: EmulsionPlan, toComeG: number): number {
   if (toComeG < 1) return 0
   const setting = pourSetting(plan.method.tool, bowl.tempC)
-  return runPour({ ...pour, isBroken: false }, setting, plan.butter, (state) => Math.max(DROPS_G_PER_S, recommendedPourGPerS(state, setting, plan.butter)), LONGEST_POUR_S, (_, pouredG) => pouredG >= toComeG).atS
+  return runPour(
+    { ...pour, isBroken: false },
+    setting,
+    plan.butter,
+    (state) => Math.max(DROPS_G_PER_S, recommendedPourGPerS(state, setting, plan.butter)),
+    LONGEST_POUR_S,
+    (_, pouredG) => pouredG >= toComeG,
+  ).atS
 }
 
 /** The bowl left as it is now, simulated on from the last reading. */
-function lookAhead(setup: YolkBathSetup, { bowl: from, control }: Replay, nowMs: number): { inOneMinuteC: number; liftAtMs: number | undefined; ribbonAtMs: number | undefined } {
+function lookAhead(
+  setup: YolkBathSetup,
+  { bowl: from, control }: Replay,
+  nowMs: number,
+): { inOneMinuteC: number; liftAtMs: number | undefined; ribbonAtMs: number | undefined } {
   let bowl = from
   let inOneMinuteC = bowl.tempC
   let liftAtMs: number | undefined

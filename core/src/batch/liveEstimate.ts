@@ -1,4 +1,15 @@
-import { addMass, changeHeat, liftPan, predictTo, returnPan, startBelief, takeReading, warmUpDeadMin, type PanBelief, type ReadingVerdict } from '../reduction/estimator'
+import {
+  addMass,
+  changeHeat,
+  liftPan,
+  predictTo,
+  returnPan,
+  startBelief,
+  takeReading,
+  warmUpDeadMin,
+  type PanBelief,
+  type ReadingVerdict,
+} from '../reduction/estimator'
 import { forecast, type Forecast } from '../reduction/forecast'
 import type { StagePlan } from '../plan/batchPlan'
 import type { Explanation } from '../events/kinds'
@@ -11,9 +22,19 @@ const SCALE_SD_G = 5
 const NEAR_BOIL_K = 3
 
 /** A reading with what the estimator made of it. */
-export interface JudgedReading { readonly fact: Extract<StageFact, { kind: 'reading.taken' }>; readonly verdict: ReadingVerdict | 'ignored' | 'noMass'; readonly expectedG: number }
+export interface JudgedReading {
+  readonly fact: Extract<StageFact, { kind: 'reading.taken' }>
+  readonly verdict: ReadingVerdict | 'ignored' | 'noMass'
+  readonly expectedG: number
+}
 /** A reading that does not fit and waits for one tap. */
-export interface OpenQuestion { readonly readingId: string; readonly verdict: 'outlier' | 'shift'; readonly expectedG: number; readonly massG: number; readonly atMs: number }
+export interface OpenQuestion {
+  readonly readingId: string
+  readonly verdict: 'outlier' | 'shift'
+  readonly expectedG: number
+  readonly massG: number
+  readonly atMs: number
+}
 /** What is believed of a pan now. */
 export interface LiveEstimate {
   readonly belief: PanBelief
@@ -28,8 +49,12 @@ export interface LiveEstimate {
 /** The belief a stage starts with: mass from the weigh-out or a scale, rate from the knob, dead time until it boils. */
 export function stageBelief(stage: StagePlan): PanBelief {
   return startBelief({
-    massG: stage.startMassG, sdMassG: Math.max(SCALE_SD_G, RECIPE_SD * stage.startMassG), rateGPerMin: stage.rateGPerMin, sdRateGPerMin: stage.sdRateGPerMin,
-    driftPerRootMin: stage.driftPerRootMin, deadMin: stage.warmUpMin,
+    massG: stage.startMassG,
+    sdMassG: Math.max(SCALE_SD_G, RECIPE_SD * stage.startMassG),
+    rateGPerMin: stage.rateGPerMin,
+    sdRateGPerMin: stage.sdRateGPerMin,
+    driftPerRootMin: stage.driftPerRootMin,
+    deadMin: stage.warmUpMin,
   })
 }
 
@@ -47,8 +72,12 @@ function seeRate(belief: PanBelief, rateGPerMin: number, sdRateGPerMin: number):
   const massGain = belief.covMassRate / s
   const innovation = rateGPerMin - belief.rateGPerMin
   return {
-    ...belief, rateGPerMin: Math.max(0.1, belief.rateGPerMin + gain * innovation), massG: belief.massG + massGain * innovation,
-    varRate: belief.varRate * (1 - gain), covMassRate: belief.covMassRate * (1 - gain), varMass: belief.varMass - massGain * belief.covMassRate,
+    ...belief,
+    rateGPerMin: Math.max(0.1, belief.rateGPerMin + gain * innovation),
+    massG: belief.massG + massGain * innovation,
+    varRate: belief.varRate * (1 - gain),
+    covMassRate: belief.covMassRate * (1 - gain),
+    varMass: belief.varMass - massGain * belief.covMassRate,
   }
 }
 
@@ -77,23 +106,44 @@ export function liveEstimate(stage: StagePlan, facts: readonly StageFact[], star
     else if (fact.kind === 'reading.taken') {
       const judged = judge(belief, stage, fact, answers.get(fact.id))
       readings.push({ fact, verdict: judged.verdict, expectedG: belief.massG })
-      if (judged.asks && 'massG' in fact.payload) questions.push({ readingId: fact.id, verdict: judged.asks, expectedG: belief.massG, massG: fact.payload.massG, atMs: fact.atMs })
+      if (judged.asks && 'massG' in fact.payload)
+        questions.push({ readingId: fact.id, verdict: judged.asks, expectedG: belief.massG, massG: fact.payload.massG, atMs: fact.atMs })
       if (judged.verdict !== 'ignored') lastReadingAtMs = fact.atMs
       belief = judged.belief
     }
   }
   belief = predictTo(belief, minutes(nowMs))
-  return { belief, massG: Math.max(0, belief.massG), sdMassG: Math.sqrt(belief.varMass), forecast: forecast(belief, stage.targetMassG), readings, questions, lastReadingAtMs }
+  return {
+    belief,
+    massG: Math.max(0, belief.massG),
+    sdMassG: Math.sqrt(belief.varMass),
+    forecast: forecast(belief, stage.targetMassG),
+    readings,
+    questions,
+    lastReadingAtMs,
+  }
 }
 
 /** What one reading does to the belief, with the answer a person gave where it did not fit. */
-function judge(belief: PanBelief, stage: StagePlan, fact: Extract<StageFact, { kind: 'reading.taken' }>, answer: Explanation | undefined): { belief: PanBelief; verdict: JudgedReading['verdict']; asks?: 'outlier' | 'shift' } {
+function judge(
+  belief: PanBelief,
+  stage: StagePlan,
+  fact: Extract<StageFact, { kind: 'reading.taken' }>,
+  answer: Explanation | undefined,
+): { belief: PanBelief; verdict: JudgedReading['verdict']; asks?: 'outlier' | 'shift' } {
   const { payload } = fact
   if (answer === 'mistake') return { belief, verdict: 'ignored' }
-  if (payload.how === 'look') return { belief: payload.look === 'notBoiling' ? belief : { ...seeRate(belief, payload.rateGPerMin, payload.sdRateGPerMin), deadMin: 0 }, verdict: 'noMass' }
+  if (payload.how === 'look')
+    return {
+      belief: payload.look === 'notBoiling' ? belief : { ...seeRate(belief, payload.rateGPerMin, payload.sdRateGPerMin), deadMin: 0 },
+      verdict: 'noMass',
+    }
   if (payload.how === 'temperature') {
     const missingK = stage.boilC - payload.tempC
-    return { belief: { ...belief, deadMin: missingK > NEAR_BOIL_K ? warmUpDeadMin(belief.massG, missingK, belief.rateGPerMin) : 0 }, verdict: 'noMass' }
+    return {
+      belief: { ...belief, deadMin: missingK > NEAR_BOIL_K ? warmUpDeadMin(belief.massG, missingK, belief.rateGPerMin) : 0 },
+      verdict: 'noMass',
+    }
   }
   if (answer) return { belief: trust(belief, payload.massG, payload.sigmaG), verdict: 'taken' }
   const taken = takeReading(belief, { massG: payload.massG, sigmaG: payload.sigmaG, atMin: belief.atMin })

@@ -4,7 +4,12 @@ import { addBack } from '../mixture/saltCorrections'
 import type { StagePlan } from '../plan/batchPlan'
 
 /** What to give back to a pan boiled past its notch, and the salt then. */
-export interface AddBack { readonly ingredientId: string; readonly name: string; readonly addG: number; readonly saltFrac: number }
+export interface AddBack {
+  readonly ingredientId: string
+  readonly name: string
+  readonly addG: number
+  readonly saltFrac: number
+}
 
 const WORTH_MENDING = 0.98 // nearer than this to the mark nobody can measure
 

@@ -25,15 +25,23 @@ export function actualContents(state: BatchState, beforeStepId?: string): PanCon
   let contents = EMPTY_PAN
   for (const step of frozen.formula.steps) {
     if (step.id === beforeStepId) break
-    const lines = plan.weighOut.filter((l) => l.stepId === step.id).map((l) => ({ ingredientId: l.ingredientId, massG: state.weighed[l.itemId] ?? l.shownG }))
+    const lines = plan.weighOut
+      .filter((l) => l.stepId === step.id)
+      .map((l) => ({ ingredientId: l.ingredientId, massG: state.weighed[l.itemId] ?? l.shownG }))
     contents = putIn(contents, step, lines, ingredients)
-    for (const fact of state.stageFacts) if (fact.kind === 'addition.made' && fact.payload.stepId === step.id) contents = addTo(contents, ingredients.get(fact.payload.ingredientId), fact.payload.massG)
+    for (const fact of state.stageFacts)
+      if (fact.kind === 'addition.made' && fact.payload.stepId === step.id)
+        contents = addTo(contents, ingredients.get(fact.payload.ingredientId), fact.payload.massG)
     const ended = state.steps[step.id]
-    const endG = ended?.massG ?? (step.technique === 'reduce' ? (ended?.stage ?? plan.stages.find((s) => s.stepId === step.id))?.targetMassG : undefined)
-    if (endG !== undefined && endG < massG(contents.liquid)) contents = { ...contents, liquid: reduceMixture(contents.liquid, { massG: endG }, 1, pressureKPa) }
+    const endG =
+      ended?.massG ??
+      (step.technique === 'reduce' ? (ended?.stage ?? plan.stages.find((s) => s.stepId === step.id))?.targetMassG : undefined)
+    if (endG !== undefined && endG < massG(contents.liquid))
+      contents = { ...contents, liquid: reduceMixture(contents.liquid, { massG: endG }, 1, pressureKPa) }
     if (step.technique !== 'reduce') contents = endStep(contents, step)
   }
-  if (state.saltAdded && beforeStepId === undefined) contents = { ...contents, liquid: { ...contents.liquid, salt: contents.liquid.salt + state.saltAdded.massG } }
+  if (state.saltAdded && beforeStepId === undefined)
+    contents = { ...contents, liquid: { ...contents.liquid, salt: contents.liquid.salt + state.saltAdded.massG } }
   return contents
 }
 
@@ -50,9 +58,18 @@ export function beginStage(state: BatchState, stepId: string): StagePlan | undef
   const contents = actualContents(state, stepId)
   if (!frozen || !contents || step?.technique !== 'reduce') return undefined
   const planTemp = state.plan?.stages.find((s) => s.stepId === stepId)?.startTempC
-  return planStage({ pan: frozen.pan, ring: frozen.ring, settings: frozen.settings }, {
-    stepId, phrase: planned?.phrases[stepId] ?? step.target ?? '', mixture: contents.liquid, inPan: contents.inPan, starchEqG: contents.starchEqG, tempC: planTemp ?? (contents.liquid.gelatin > 0 ? HOT_PAN_C : COLD_GOODS_C), heat: step.heat ?? 'high',
-  })
+  return planStage(
+    { pan: frozen.pan, ring: frozen.ring, settings: frozen.settings },
+    {
+      stepId,
+      phrase: planned?.phrases[stepId] ?? step.target ?? '',
+      mixture: contents.liquid,
+      inPan: contents.inPan,
+      starchEqG: contents.starchEqG,
+      tempC: planTemp ?? (contents.liquid.gelatin > 0 ? HOT_PAN_C : COLD_GOODS_C),
+      heat: step.heat ?? 'high',
+    },
+  )
 }
 
 /** Salt as the sauce really stands, for the seasoning step. */

@@ -26,12 +26,25 @@ export function probeHealth(points: readonly TempPoint[], nowMs: number, isWorke
   const recent = points.filter((p) => last.atMs - p.atMs <= STUCK_MS)
   const before = recent.at(-2)
   const perS = before ? (last.tempC - before.tempC) / Math.max(0.2, (last.atMs - before.atMs) / 1000) : 0
-  const flips = recent.slice(-5).filter((p, i, five) => i > 0 && Math.abs(p.tempC - (five[i - 1] as TempPoint).tempC) / Math.max(0.2, (p.atMs - (five[i - 1] as TempPoint).atMs) / 1000) > JUMP_K_PER_S).length
+  const flips = recent
+    .slice(-5)
+    .filter(
+      (p, i, five) =>
+        i > 0 &&
+        Math.abs(p.tempC - (five[i - 1] as TempPoint).tempC) / Math.max(0.2, (p.atMs - (five[i - 1] as TempPoint).atMs) / 1000) >
+          JUMP_K_PER_S,
+    ).length
   if (flips >= 2 || Math.abs(perS) > 3 * JUMP_K_PER_S) return 'jumping'
   const fiveBack = [...recent].reverse().find((p) => last.atMs - p.atMs >= 4000)
   if (fiveBack && (last.tempC - fiveBack.tempC) / ((last.atMs - fiveBack.atMs) / 1000) < -OUT_K_PER_S) return 'outOfBowl'
   if (last.tempC < FALLEN_BELOW_C && points.some((p) => p.tempC > WAS_ABOVE_C)) return 'outOfBowl'
-  if (isWorked && recent.length >= STUCK_READINGS && last.atMs - (recent[0] as TempPoint).atMs >= STUCK_MS * 0.8 && recent.every((p) => p.tempC === last.tempC)) return 'stuck'
+  if (
+    isWorked &&
+    recent.length >= STUCK_READINGS &&
+    last.atMs - (recent[0] as TempPoint).atMs >= STUCK_MS * 0.8 &&
+    recent.every((p) => p.tempC === last.tempC)
+  )
+    return 'stuck'
   return 'good'
 }
 

@@ -1,7 +1,21 @@
 import { DROPS_G_PER_S, recommendedPourGPerS, stepPour, type PourState } from '../emulsion/butterPour'
 import type { ButterParts } from '../emulsion/butterFat'
 import { phasesOf } from '../emulsion/phases'
-import { addToYolkBath, GRAINY_FROM, startYolkBath, stepYolkBath, WATER_PARTS, yolkStage, YOLK_STAGES, type BathHeat, type BowlMaterial, type YolkBathControl, type YolkBathSetup, type YolkBathState, type YolkStage } from '../emulsion/yolkBath'
+import {
+  addToYolkBath,
+  GRAINY_FROM,
+  startYolkBath,
+  stepYolkBath,
+  WATER_PARTS,
+  yolkStage,
+  YOLK_STAGES,
+  type BathHeat,
+  type BowlMaterial,
+  type YolkBathControl,
+  type YolkBathSetup,
+  type YolkBathState,
+  type YolkStage,
+} from '../emulsion/yolkBath'
 import type { Cue } from '../events/kinds'
 import type { EmulsionPlan } from '../plan/batchPlan'
 import { pourSetting } from '../plan/planEmulsion'
@@ -39,12 +53,18 @@ export interface Replay {
 }
 
 /** What a replay stands on and does not change. */
-export interface ReplayFrame { readonly setup: YolkBathSetup; readonly plan: EmulsionPlan; readonly isButter: (ingredientId: string) => boolean; readonly butterGoalG: number }
+export interface ReplayFrame {
+  readonly setup: YolkBathSetup
+  readonly plan: EmulsionPlan
+  readonly isButter: (ingredientId: string) => boolean
+  readonly butterGoalG: number
+}
 
 const reaches = (stage: YolkStage, wanted: YolkStage) => YOLK_STAGES.indexOf(stage) >= YOLK_STAGES.indexOf(wanted)
 
 /** Whether the yolk stands in a ribbon. */
-export const isRibbon = (setup: YolkBathSetup, bowl: YolkBathState, control: YolkBathControl): boolean => reaches(yolkStage(setup, bowl, control).stage, 'ribbon')
+export const isRibbon = (setup: YolkBathSetup, bowl: YolkBathState, control: YolkBathControl): boolean =>
+  reaches(yolkStage(setup, bowl, control).stage, 'ribbon')
 
 /** The yolk stands in a ribbon, or the bowl would carry it into the grain. */
 export function isLiftDue(setup: YolkBathSetup, bowl: YolkBathState, control: YolkBathControl): boolean {
@@ -60,22 +80,37 @@ function readTemp(r: Replay, tempC: number, atMs: number, from: 'probe' | 'spot'
 /** Butter that is whisked in, beyond what a pour's pace has counted. */
 function takeButter(r: Replay, { plan: { butter } }: ReplayFrame, massG: number): void {
   r.butterInG += massG
-  r.pour = { ...r.pour, emulsifiedG: Math.max(0, r.pour.emulsifiedG + massG * butter.fatFrac), continuousMl: r.pour.continuousMl + massG * butter.waterFrac }
+  r.pour = {
+    ...r.pour,
+    emulsifiedG: Math.max(0, r.pour.emulsifiedG + massG * butter.fatFrac),
+    continuousMl: r.pour.continuousMl + massG * butter.waterFrac,
+  }
 }
 
-const put = (r: Replay, { setup }: ReplayFrame, massG: number, parts: ButterParts, tempC: number) => { if (massG > 0) r.bowl = addToYolkBath(setup, r.bowl, massG, parts, tempC) }
+const put = (r: Replay, { setup }: ReplayFrame, massG: number, parts: ButterParts, tempC: number) => {
+  if (massG > 0) r.bowl = addToYolkBath(setup, r.bowl, massG, parts, tempC)
+}
 
 function applyFact(r: Replay, frame: ReplayFrame, fact: StageFact): void {
   const { butter } = frame.plan
   switch (fact.kind) {
-    case 'bath.changed': r.bath = fact.payload.bath; return
-    case 'pan.lifted': r.isOff = true; return
-    case 'pan.returned': r.isOff = false; return
+    case 'bath.changed':
+      r.bath = fact.payload.bath
+      return
+    case 'pan.lifted':
+      r.isOff = true
+      return
+    case 'pan.returned':
+      r.isOff = false
+      return
     case 'cue.seen':
       r.bowl = { ...r.bowl, cookedFrac: Math.max(r.bowl.cookedFrac, SEEN[fact.payload.cue] ?? 0) }
       if (fact.payload.cue === 'split') r.pour = { ...r.pour, isBroken: true }
       return
-    case 'pour.started': r.pouring = fact.payload; r.stretchG = 0; return
+    case 'pour.started':
+      r.pouring = fact.payload
+      r.stretchG = 0
+      return
     case 'pour.stopped': // what was really poured outranks the pace
       put(r, frame, fact.payload.massG - r.stretchG, butter, fact.payload.tempC)
       takeButter(r, frame, fact.payload.massG - r.stretchG)
@@ -83,18 +118,26 @@ function applyFact(r: Replay, frame: ReplayFrame, fact: StageFact): void {
       r.stretchG = 0
       return
     case 'addition.made':
-      if (frame.isButter(fact.payload.ingredientId)) { takeButter(r, frame, fact.payload.massG); put(r, frame, fact.payload.massG, butter, BUTTER_BY_HAND_C); return }
+      if (frame.isButter(fact.payload.ingredientId)) {
+        takeButter(r, frame, fact.payload.massG)
+        put(r, frame, fact.payload.massG, butter, BUTTER_BY_HAND_C)
+        return
+      }
       r.aqueousG += fact.payload.massG
       r.pour = { ...r.pour, continuousMl: Math.max(1, r.pour.continuousMl + fact.payload.massG) }
       put(r, frame, fact.payload.massG, WATER_PARTS, WATER_ARRIVES_C)
       return
-    case 'reading.taken': if (fact.payload.how === 'temperature') readTemp(r, fact.payload.tempC, fact.atMs, 'spot'); return
-    default: return
+    case 'reading.taken':
+      if (fact.payload.how === 'temperature') readTemp(r, fact.payload.tempC, fact.atMs, 'spot')
+      return
+    default:
+      return
   }
 }
 
 /** The pace that the guide shows: who pours by it pours this. */
-export const guideGPerS = (r: Pick<Replay, 'pour' | 'bowl'>, plan: EmulsionPlan): number => Math.max(DROPS_G_PER_S, r.pour.isBroken ? 0 : recommendedPourGPerS(r.pour, pourSetting(plan.method.tool, r.bowl.tempC), plan.butter))
+export const guideGPerS = (r: Pick<Replay, 'pour' | 'bowl'>, plan: EmulsionPlan): number =>
+  Math.max(DROPS_G_PER_S, r.pour.isBroken ? 0 : recommendedPourGPerS(r.pour, pourSetting(plan.method.tool, r.bowl.tempC), plan.butter))
 
 /** One second of bath, whisk and pour. */
 function advance(r: Replay, { setup, plan, butterGoalG }: ReplayFrame, atMs: number): void {
@@ -102,7 +145,8 @@ function advance(r: Replay, { setup, plan, butterGoalG }: ReplayFrame, atMs: num
   r.bowl = stepYolkBath(setup, r.bowl, r.control, REPLAY_STEP_S)
   const gPerS = r.pouring ? Math.max(0, Math.min(guideGPerS(r, plan), (butterGoalG - r.butterInG) / REPLAY_STEP_S)) : 0 // a jug pours no more than it holds
   if (r.pouring) r.bowl = addToYolkBath(setup, r.bowl, gPerS * REPLAY_STEP_S, plan.butter, r.pouring.tempC)
-  if (gPerS > 0 || r.pour.freeG > 0 || r.pour.isBroken) r.pour = stepPour(r.pour, pourSetting(plan.method.tool, r.bowl.tempC), plan.butter, gPerS, REPLAY_STEP_S)
+  if (gPerS > 0 || r.pour.freeG > 0 || r.pour.isBroken)
+    r.pour = stepPour(r.pour, pourSetting(plan.method.tool, r.bowl.tempC), plan.butter, gPerS, REPLAY_STEP_S)
   r.butterInG += gPerS * REPLAY_STEP_S
   r.stretchG += gPerS * REPLAY_STEP_S
   if (r.control.bath === 'off') r.liftDueAtMs = undefined
@@ -115,12 +159,30 @@ function advance(r: Replay, { setup, plan, butterGoalG }: ReplayFrame, atMs: num
  * @param facts - stage facts of the batch in fold order
  * @param probe - good readings of the bound probe in order of time
  */
-export function replayEmulsion(frame: ReplayFrame, aqueousG: number, roomC: number, facts: BatchState['stageFacts'], probe: readonly TempPoint[], startMs: number, endMs: number): Replay {
+export function replayEmulsion(
+  frame: ReplayFrame,
+  aqueousG: number,
+  roomC: number,
+  facts: BatchState['stageFacts'],
+  probe: readonly TempPoint[],
+  startMs: number,
+  endMs: number,
+): Replay {
   const { setup, plan } = frame
   const control = { bath: plan.method.bath, whisk: plan.method.whisk }
   const r: Replay = {
-    bowl: startYolkBath(setup, aqueousG, roomC), pour: { emulsifiedG: 0, freeG: 0, continuousMl: phasesOf({ yolkG: setup.yolkG, aqueousG, butters: [] }).continuousMl, isBroken: false },
-    control, bath: control.bath, isOff: false, butterInG: 0, aqueousG, pouring: undefined, stretchG: 0, readAtMs: undefined, from: 'simulated', liftDueAtMs: undefined,
+    bowl: startYolkBath(setup, aqueousG, roomC),
+    pour: { emulsifiedG: 0, freeG: 0, continuousMl: phasesOf({ yolkG: setup.yolkG, aqueousG, butters: [] }).continuousMl, isBroken: false },
+    control,
+    bath: control.bath,
+    isOff: false,
+    butterInG: 0,
+    aqueousG,
+    pouring: undefined,
+    stretchG: 0,
+    readAtMs: undefined,
+    from: 'simulated',
+    liftDueAtMs: undefined,
   }
   let next = facts.findIndex((f) => f.atMs >= startMs)
   let nextRead = probe.findIndex((p) => p.atMs >= startMs)

@@ -31,7 +31,15 @@ export function stageClock(stage: StagePlan, estimate: LiveEstimate, atMs: numbe
   const staysBeside = stage.dryMarginS < SCORCH.dryMarginS
   const nearMin = staysBeside ? minutesToTarget(estimate.belief, stage.targetMassG * SCORCH.preAlarmRatio, 0.5) : undefined
   const isWide = p10Min !== undefined && (p90Min === undefined || p90Min - p10Min > SURE_BAND_MIN)
-  const lookMin = p10Min === undefined ? undefined : Math.min(nearMin ?? Infinity, isWide ? Math.max(SOONEST_LOOK_MIN, p10Min * LOOK_SHARE) : p10Min)
+  const lookMin =
+    p10Min === undefined ? undefined : Math.min(nearMin ?? Infinity, isWide ? Math.max(SOONEST_LOOK_MIN, p10Min * LOOK_SHARE) : p10Min)
   const isStill = estimate.belief.isOff
-  return { lookAtMs: isStill ? undefined : at(lookMin), targetAtMs: isStill ? undefined : at(p50Min), lowAtMs: at(p10Min), highAtMs: at(p90Min), isHardlyEvaporating: isHardlyEvaporating(estimate.belief), staysBeside }
+  return {
+    lookAtMs: isStill ? undefined : at(lookMin),
+    targetAtMs: isStill ? undefined : at(p50Min),
+    lowAtMs: at(p10Min),
+    highAtMs: at(p90Min),
+    isHardlyEvaporating: isHardlyEvaporating(estimate.belief),
+    staysBeside,
+  }
 }

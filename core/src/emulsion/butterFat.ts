@@ -4,10 +4,24 @@ export const HEAT_CAPACITY = { yolk: 3.1, water: 4.18, fat: 2.1, snf: 1.5, sugar
 /** Milk solids-not-fat in solution, g/ml. */
 export const SNF_G_PER_ML = 1.5
 const MELTING_J_PER_G = 110
-const SOLID_FAT = [[0, 0.56], [5, 0.5], [10, 0.42], [15, 0.31], [20, 0.19], [25, 0.11], [30, 0.05], [35, 0.01], [38, 0]] as const
+const SOLID_FAT = [
+  [0, 0.56],
+  [5, 0.5],
+  [10, 0.42],
+  [15, 0.31],
+  [20, 0.19],
+  [25, 0.11],
+  [30, 0.05],
+  [35, 0.01],
+  [38, 0],
+] as const
 
 /** What a butter is made of, mass fractions: fat, water, milk solids-not-fat. */
-export interface ButterParts { readonly fatFrac: number; readonly waterFrac: number; readonly snfFrac: number }
+export interface ButterParts {
+  readonly fatFrac: number
+  readonly waterFrac: number
+  readonly snfFrac: number
+}
 
 /** Butters by law and trade (USDA; Regulation EU 1308/2013; kitchen-clarified, skill ±0.01; Codex STAN 280). */
 export const BUTTERS = {

@@ -5,7 +5,12 @@ import { fastestUptakeGPerS, recommendedPourGPerS, runPour, type PourSetting, ty
 import { phaseFraction, phasesOf } from './phases'
 
 const hand: PourSetting = { tempC: 58, tool: 'handWhisk', highestPhaseFrac: 0.78 }
-const base: PourState = { emulsifiedG: 0, freeG: 0, continuousMl: phasesOf({ yolkG: 51, aqueousG: 45, butters: [] }, 58).continuousMl, isBroken: false }
+const base: PourState = {
+  emulsifiedG: 0,
+  freeG: 0,
+  continuousMl: phasesOf({ yolkG: 51, aqueousG: 45, butters: [] }, 58).continuousMl,
+  isBroken: false,
+}
 const steady = (gPerS: number, forS: number) => runPour(base, hand, BUTTERS.eu, (_, at) => (at < forS ? gPerS : 0), forS + 60)
 
 describe('pouring butter', () => {
@@ -13,13 +18,32 @@ describe('pouring butter', () => {
     expectWithin(fastestUptakeGPerS(base, hand), 0.51, 0.02)
     expectWithin(recommendedPourGPerS(base, hand, BUTTERS.eu), 0.5, 0.02)
   })
-  it.each([[28, 0.75], [70, 1.15], [134, 1.75], [195, 2.3]])('the pour grows with what is in: %d g', (butterG, expected) => {
-    const inIt = { ...base, emulsifiedG: butterG * 0.82, continuousMl: phasesOf({ yolkG: 51, aqueousG: 45, butters: [{ massG: butterG, parts: BUTTERS.eu }] }, 58).continuousMl }
+  it.each([
+    [28, 0.75],
+    [70, 1.15],
+    [134, 1.75],
+    [195, 2.3],
+  ])('the pour grows with what is in: %d g', (butterG, expected) => {
+    const inIt = {
+      ...base,
+      emulsifiedG: butterG * 0.82,
+      continuousMl: phasesOf({ yolkG: 51, aqueousG: 45, butters: [{ massG: butterG, parts: BUTTERS.eu }] }, 58).continuousMl,
+    }
     expectWithin(recommendedPourGPerS(inIt, hand, BUTTERS.eu), expected, 0.03)
   })
-  it.each([['handWhisk', 188], ['stickBlender', 32]] as const)('emulsion:A2 all the butter with a %s', (tool, expected) => {
+  it.each([
+    ['handWhisk', 188],
+    ['stickBlender', 32],
+  ] as const)('emulsion:A2 all the butter with a %s', (tool, expected) => {
     const setting = { ...hand, tool }
-    const run = runPour(base, setting, BUTTERS.eu, (state) => recommendedPourGPerS(state, setting, BUTTERS.eu), 600, (_, poured) => poured >= 250)
+    const run = runPour(
+      base,
+      setting,
+      BUTTERS.eu,
+      (state) => recommendedPourGPerS(state, setting, BUTTERS.eu),
+      600,
+      (_, poured) => poured >= 250,
+    )
     expectWithin(run.atS, expected, 0.04)
     expect(run.brokeAtS).toBeUndefined()
   })
@@ -28,7 +52,9 @@ describe('pouring butter', () => {
     expect(run.brokeAtS).toBeUndefined()
     expect(Math.abs(run.peakFreeOil - 0.055)).toBeLessThanOrEqual(0.004)
     expect(Math.abs((run.warnedAtS ?? NaN) - 15.2)).toBeLessThanOrEqual(2)
-    expect(Math.abs(phaseFraction(phasesOf({ yolkG: 51, aqueousG: 45, butters: [{ massG: 250, parts: BUTTERS.eu }] })) - 0.623)).toBeLessThanOrEqual(0.004)
+    expect(
+      Math.abs(phaseFraction(phasesOf({ yolkG: 51, aqueousG: 45, butters: [{ massG: 250, parts: BUTTERS.eu }] })) - 0.623),
+    ).toBeLessThanOrEqual(0.004)
   })
   it('emulsion:A4 two grams a second break it', () => expect(Math.abs((steady(2, 125).brokeAtS ?? NaN) - 12)).toBeLessThanOrEqual(1))
   it('emulsion:A5 a slop breaks it, a smaller one is whisked in', () => {

@@ -16,19 +16,40 @@ const RECOMMENDED = 0.8
 const FREE_GOES_IN_S = 3
 
 /** The bowl while butter goes in: fat taken in, fat lying free, water phase. */
-export interface PourState { readonly emulsifiedG: number; readonly freeG: number; readonly continuousMl: number; readonly isBroken: boolean }
+export interface PourState {
+  readonly emulsifiedG: number
+  readonly freeG: number
+  readonly continuousMl: number
+  readonly isBroken: boolean
+}
 /** How it is poured and whisked. */
-export interface PourSetting { readonly tempC: number; readonly tool: Tool; readonly highestPhaseFrac: number; readonly window?: keyof typeof POUR_WINDOW_C }
+export interface PourSetting {
+  readonly tempC: number
+  readonly tool: Tool
+  readonly highestPhaseFrac: number
+  readonly window?: keyof typeof POUR_WINDOW_C
+}
 
-const trapezoid = (x: number, [a, b, c, d]: readonly [number, number, number, number]) => clamp(Math.min((x - a) / (b - a), (d - x) / (d - c)), 0, 1)
+const trapezoid = (x: number, [a, b, c, d]: readonly [number, number, number, number]) =>
+  clamp(Math.min((x - a) / (b - a), (d - x) / (d - c)), 0, 1)
 const EMULSIFIED_G_PER_ML = 1.01
 
 /** Fastest that the bowl takes fat in, g/s. `emulsion:A1` */
-export function fastestUptakeGPerS({ emulsifiedG, continuousMl }: PourState, { tempC, tool, highestPhaseFrac, window = 'egg' }: PourSetting): number {
+export function fastestUptakeGPerS(
+  { emulsifiedG, continuousMl }: PourState,
+  { tempC, tool, highestPhaseFrac, window = 'egg' }: PourSetting,
+): number {
   const emulsifiedMl = emulsifiedG / milkFatGPerMl(tempC)
   const phi = emulsifiedMl / (emulsifiedMl + continuousMl)
   const crowding = phi <= 0.6 ? 1 : Math.max(0, (highestPhaseFrac - phi) / (highestPhaseFrac - 0.6))
-  return 0.4 * (continuousMl / 75) * TOOLS[tool] * (1 + (2 * emulsifiedG) / (EMULSIFIED_G_PER_ML * continuousMl)) * trapezoid(tempC, POUR_WINDOW_C[window]) * crowding
+  return (
+    0.4 *
+    (continuousMl / 75) *
+    TOOLS[tool] *
+    (1 + (2 * emulsifiedG) / (EMULSIFIED_G_PER_ML * continuousMl)) *
+    trapezoid(tempC, POUR_WINDOW_C[window]) *
+    crowding
+  )
 }
 
 /** A pour with a fifth in hand, g of butter a second. */
@@ -64,13 +85,26 @@ export function stepPour(state: PourState, setting: PourSetting, butter: ButterP
 const POUR_STEP_S = 0.25
 
 /** What came of a pour. */
-export interface PourRun { readonly state: PourState; readonly atS: number; readonly peakFreeOil: number; readonly warnedAtS: number | undefined; readonly brokeAtS: number | undefined }
+export interface PourRun {
+  readonly state: PourState
+  readonly atS: number
+  readonly peakFreeOil: number
+  readonly warnedAtS: number | undefined
+  readonly brokeAtS: number | undefined
+}
 
 /**
  * Pours until the butter is in, it breaks, or the time is over. `emulsion:A2–A5`
  * @param feedOf - g of butter a second; asked with the state before each step
  */
-export function runPour(start: PourState, setting: PourSetting, butter: ButterParts, feedOf: (state: PourState, atS: number) => number, mostS: number, isDone: (state: PourState, pouredG: number) => boolean = () => false): PourRun {
+export function runPour(
+  start: PourState,
+  setting: PourSetting,
+  butter: ButterParts,
+  feedOf: (state: PourState, atS: number) => number,
+  mostS: number,
+  isDone: (state: PourState, pouredG: number) => boolean = () => false,
+): PourRun {
   let state = start
   let peakFreeOil = 0
   let warnedAtS: number | undefined

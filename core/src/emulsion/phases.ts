@@ -14,7 +14,10 @@ export interface EmulsionParts {
   readonly butters: readonly { readonly massG: number; readonly parts: ButterParts }[]
 }
 /** Volumes of the two phases, ml. Air is left out. */
-export interface Phases { readonly fatMl: number; readonly continuousMl: number }
+export interface Phases {
+  readonly fatMl: number
+  readonly continuousMl: number
+}
 
 const waterGPerMl = (tempC: number) => waterDensityKgPerM3(tempC) / 1000
 /** Millilitres of fat and of water phase that a gram of a butter brings. */
@@ -65,7 +68,12 @@ export function dropletThickening(phi: number): number {
 
 /** Kitchen bands of φ at 60 °C; each holds from its `from`. Random and close packing 0.64 and 0.74; the words are ours. */
 export const PHASE_BANDS = [
-  { band: 'runny', from: 0 }, { band: 'flowing', from: 0.5 }, { band: 'spoonable', from: 0.6 }, { band: 'stiff', from: 0.68 }, { band: 'edge', from: 0.74 }, { band: 'splits', from: 0.78 },
+  { band: 'runny', from: 0 },
+  { band: 'flowing', from: 0.5 },
+  { band: 'spoonable', from: 0.6 },
+  { band: 'stiff', from: 0.68 },
+  { band: 'edge', from: 0.74 },
+  { band: 'splits', from: 0.78 },
 ] as const
 export type PhaseBand = (typeof PHASE_BANDS)[number]['band']
 /** φ up to which a tool can hold an emulsion. */

@@ -4,7 +4,13 @@ import { stepYolkBath, yolkStage, type YolkBathControl, type YolkBathSetup, type
 export const BATH_STEP_S = 0.5
 
 /** Where a run ended. */
-export interface YolkBathRun { readonly state: YolkBathState; readonly stage: YolkStage; readonly isByWall: boolean; readonly peakC: number; readonly isReached: boolean }
+export interface YolkBathRun {
+  readonly state: YolkBathState
+  readonly stage: YolkStage
+  readonly isByWall: boolean
+  readonly peakC: number
+  readonly isReached: boolean
+}
 
 /**
  * Runs a bowl until something is true, or for at most a time.
@@ -12,7 +18,13 @@ export interface YolkBathRun { readonly state: YolkBathState; readonly stage: Yo
  * @param controlOf - what is done at a moment; asked before every step
  * @param isDone - asked after every step, with the stage from the new state
  */
-export function runYolkBath(setup: YolkBathSetup, start: YolkBathState, controlOf: (state: YolkBathState) => YolkBathControl, isDone: (state: YolkBathState, stage: YolkStage) => boolean, mostS: number): YolkBathRun {
+export function runYolkBath(
+  setup: YolkBathSetup,
+  start: YolkBathState,
+  controlOf: (state: YolkBathState) => YolkBathControl,
+  isDone: (state: YolkBathState, stage: YolkStage) => boolean,
+  mostS: number,
+): YolkBathRun {
   let state = start
   let seen = yolkStage(setup, state, controlOf(state))
   let peakC = state.tempC

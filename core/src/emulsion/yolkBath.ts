@@ -11,10 +11,19 @@ export const BOWLS = {
 } as const
 export type BowlMaterial = keyof typeof BOWLS
 /** The bath under a bowl: its temperature and film, W/(m² K). */
-export const BATHS = { off: { tempC: 25, filmWPerM2K: 10 }, gentle: { tempC: 82, filmWPerM2K: 150 }, simmer: { tempC: 92, filmWPerM2K: 230 }, boil: { tempC: 98, filmWPerM2K: 350 } } as const
+export const BATHS = {
+  off: { tempC: 25, filmWPerM2K: 10 },
+  gentle: { tempC: 82, filmWPerM2K: 150 },
+  simmer: { tempC: 92, filmWPerM2K: 230 },
+  boil: { tempC: 98, filmWPerM2K: 350 },
+} as const
 export type BathHeat = keyof typeof BATHS
 /** How hard it is whisked. */
-export const WHISKS = { idle: { filmWPerM2K: 120, contactS: 10, foam: 0, shaftW: 0, rim: 0 }, normal: { filmWPerM2K: 300, contactS: 0.4, foam: 1, shaftW: 3, rim: 0.25 }, vigorous: { filmWPerM2K: 450, contactS: 0.2, foam: 1.6, shaftW: 6, rim: 0.4 } } as const
+export const WHISKS = {
+  idle: { filmWPerM2K: 120, contactS: 10, foam: 0, shaftW: 0, rim: 0 },
+  normal: { filmWPerM2K: 300, contactS: 0.4, foam: 1, shaftW: 3, rim: 0.25 },
+  vigorous: { filmWPerM2K: 450, contactS: 0.2, foam: 1.6, shaftW: 6, rim: 0.4 },
+} as const
 export type Whisk = keyof typeof WHISKS
 
 const SPHERE_M = 0.12
@@ -31,11 +40,32 @@ const Z_K = 4.6 // activation energy near 470 kJ/mol
 const K65_PER_S = 1.5e-3
 
 /** What does not change while one runs. */
-export interface YolkBathSetup { readonly bowl: BowlMaterial; readonly yolkG: number; readonly sugarG?: number; /** pH of the base; 6.2 plain. Acid shifts the yolk's heat tolerance, which is contested: 0 switches it off. */ readonly ph?: number; readonly acidKPerPh?: number; /** The kitchen's own multiplier on the bath's film and on the setting rate. */ readonly filmFactor?: number; readonly rateFactor?: number }
+export interface YolkBathSetup {
+  readonly bowl: BowlMaterial
+  readonly yolkG: number
+  readonly sugarG?: number
+  /** pH of the base; 6.2 plain. Acid shifts the yolk's heat tolerance, which is contested: 0 switches it off. */ readonly ph?: number
+  readonly acidKPerPh?: number
+  /** The kitchen's own multiplier on the bath's film and on the setting rate. */ readonly filmFactor?: number
+  readonly rateFactor?: number
+}
 /** The bowl at a moment. */
-export interface YolkBathState { readonly tempC: number; readonly wallC: number; readonly rimC: number; readonly cookedFrac: number; readonly overrun: number; readonly waterG: number; readonly fatG: number; readonly atS: number; /** Twice the base's volume, ml: the room it is spread over while it foams. */ readonly spreadMl: number }
+export interface YolkBathState {
+  readonly tempC: number
+  readonly wallC: number
+  readonly rimC: number
+  readonly cookedFrac: number
+  readonly overrun: number
+  readonly waterG: number
+  readonly fatG: number
+  readonly atS: number
+  /** Twice the base's volume, ml: the room it is spread over while it foams. */ readonly spreadMl: number
+}
 /** What is done to it. */
-export interface YolkBathControl { readonly bath: BathHeat; readonly whisk: Whisk }
+export interface YolkBathControl {
+  readonly bath: BathHeat
+  readonly whisk: Whisk
+}
 /** How it looks; the first that is true wins. */
 export type YolkStage = 'grainy' | 'awayFromSide' | 'ribbon' | 'trails' | 'foamy' | 'raw'
 
@@ -46,7 +76,17 @@ export function liquidMl(setup: YolkBathSetup, waterG: number, fatG: number): nu
 
 /** A bowl of yolk and water, all at one temperature. */
 export function startYolkBath(setup: YolkBathSetup, aqueousG: number, tempC = 20): YolkBathState {
-  return { tempC, wallC: tempC, rimC: tempC, cookedFrac: 0, overrun: 0, waterG: aqueousG, fatG: 0, atS: 0, spreadMl: 2 * liquidMl(setup, aqueousG, 0) }
+  return {
+    tempC,
+    wallC: tempC,
+    rimC: tempC,
+    cookedFrac: 0,
+    overrun: 0,
+    waterG: aqueousG,
+    fatG: 0,
+    atS: 0,
+    spreadMl: 2 * liquidMl(setup, aqueousG, 0),
+  }
 }
 
 /** Height of a volume in the sphere, m: π h² (R − h/3) = V. */
@@ -57,7 +97,11 @@ function heightM(volumeMl: number): number {
   return h
 }
 
-interface Areas { readonly wettedM2: number; readonly topM2: number; readonly rimM2: number }
+interface Areas {
+  readonly wettedM2: number
+  readonly topM2: number
+  readonly rimM2: number
+}
 function areasOf(volumeMl: number): Areas {
   const h = heightM(volumeMl)
   const wettedM2 = Math.min(2 * Math.PI * SPHERE_M * h, OPENING_AREA_M2)
@@ -70,13 +114,18 @@ const yolkShare = (setup: YolkBathSetup, waterG: number) => setup.yolkG / (setup
 export function settingRatePerS(setup: YolkBathSetup, waterG: number, tempC: number): number {
   const sugarG = setup.sugarG ?? 0
   const sugarPct = (100 * sugarG) / (setup.yolkG + waterG + sugarG)
-  const shiftK = 8 * Math.log10(0.55 / yolkShare(setup, waterG)) + 0.2 * sugarPct + (setup.acidKPerPh ?? 0.8) * Math.max(0, 6.2 - Math.max(setup.ph ?? 6.2, 4.2))
+  const shiftK =
+    8 * Math.log10(0.55 / yolkShare(setup, waterG)) +
+    0.2 * sugarPct +
+    (setup.acidKPerPh ?? 0.8) * Math.max(0, 6.2 - Math.max(setup.ph ?? 6.2, 4.2))
   return (setup.rateFactor ?? 1) * K65_PER_S * 10 ** ((tempC - 65 - shiftK) / Z_K)
 }
 
 /** Heat capacity of what is in the bowl, J/K. */
 export function contentsJPerK(setup: YolkBathSetup, waterG: number, fatG: number): number {
-  return HEAT_CAPACITY.yolk * setup.yolkG + HEAT_CAPACITY.water * waterG + HEAT_CAPACITY.sugar * (setup.sugarG ?? 0) + HEAT_CAPACITY.fat * fatG
+  return (
+    HEAT_CAPACITY.yolk * setup.yolkG + HEAT_CAPACITY.water * waterG + HEAT_CAPACITY.sugar * (setup.sugarG ?? 0) + HEAT_CAPACITY.fat * fatG
+  )
 }
 
 /** Films and wall of the bowl under a control. */
@@ -84,7 +133,12 @@ function films(setup: YolkBathSetup, { bath, whisk }: YolkBathControl) {
   const bowl = BOWLS[setup.bowl]
   const halfWall = bowl.wallM / 2 / bowl.conductivityWPerMK
   const h = BATHS[bath].filmWPerM2K * (bath === 'off' ? 1 : (setup.filmFactor ?? 1))
-  return { halfWall, outer: 1 / (1 / h + halfWall), inner: 1 / (1 / WHISKS[whisk].filmWPerM2K + halfWall), wallJPerM2K: bowl.densityKgPerM3 * bowl.wallM * bowl.heatJPerKgK }
+  return {
+    halfWall,
+    outer: 1 / (1 / h + halfWall),
+    inner: 1 / (1 / WHISKS[whisk].filmWPerM2K + halfWall),
+    wallJPerM2K: bowl.densityKgPerM3 * bowl.wallM * bowl.heatJPerKgK,
+  }
 }
 
 /** Temperature of the wetted wall's inside, °C. */
@@ -102,7 +156,8 @@ function slope(setup: YolkBathSetup, control: YolkBathControl, areas: Areas, fat
   const { wettedM2, topM2, rimM2 } = areas
   const q = inner * wettedM2 * (wall - t)
   const qRim = whisk.rim * inner * rimM2 * (rim - t)
-  const evaporatedKgPerS = EVAPORATION_KG_PER_PA_M2_S * STIRRED * Math.max(0, 970 * waterVapourPressureKPa(t) - 500 * waterVapourPressureKPa(ROOM_C)) * topM2
+  const evaporatedKgPerS =
+    EVAPORATION_KG_PER_PA_M2_S * STIRRED * Math.max(0, 970 * waterVapourPressureKPa(t) - 500 * waterVapourPressureKPa(ROOM_C)) * topM2
   const innerC = wall - inner * (wall - t) * halfWall
   const layerC = (innerC + t) / 2
   const volumeM3 = liquidMl(setup, water, fatG) * (1 + o) * 1e-6
@@ -110,7 +165,8 @@ function slope(setup: YolkBathSetup, control: YolkBathControl, areas: Areas, fat
   const fatShare = Math.min(0.9, (1.5 * fatG) / (setup.yolkG + water + (setup.sugarG ?? 0) + fatG))
   const mostAir = (0.6 + 0.7 * clamp((t - 20) / 40, 0, 1)) * (1 - fatShare)
   return [
-    (q + qRim - LOSS_W_PER_M2K * topM2 * (t - ROOM_C) - VAPORISE_J_PER_KG * evaporatedKgPerS + whisk.shaftW) / contentsJPerK(setup, water, fatG),
+    (q + qRim - LOSS_W_PER_M2K * topM2 * (t - ROOM_C) - VAPORISE_J_PER_KG * evaporatedKgPerS + whisk.shaftW) /
+      contentsJPerK(setup, water, fatG),
     (outer * wettedM2 * (bathC - wall) - q) / (wallJPerM2K * wettedM2),
     (outer * rimM2 * (bathC - rim) - qRim) / (wallJPerM2K * rimM2),
     ((1 - inLayer) * settingRatePerS(setup, water, t) + inLayer * settingRatePerS(setup, water, layerC)) * (1 - x),
@@ -123,20 +179,35 @@ const along = (from: Vector, by: Vector, dt: number): Vector => from.map((v, i) 
 
 /** One step of the bowl, at most 1 s (fourth-order Runge–Kutta). */
 export function stepYolkBath(setup: YolkBathSetup, state: YolkBathState, control: YolkBathControl, dtS: number): YolkBathState {
-  const areas = areasOf(state.fatG > 0 ? Math.max(state.spreadMl, liquidMl(setup, state.waterG, state.fatG) * (1 + state.overrun)) : state.spreadMl)
+  const areas = areasOf(
+    state.fatG > 0 ? Math.max(state.spreadMl, liquidMl(setup, state.waterG, state.fatG) * (1 + state.overrun)) : state.spreadMl,
+  )
   const f = (v: Vector) => slope(setup, control, areas, state.fatG, v)
   const y: Vector = [state.tempC, state.wallC, state.rimC, state.cookedFrac, state.overrun, state.waterG]
   const k1 = f(y)
   const k2 = f(along(y, k1, dtS / 2))
   const k3 = f(along(y, k2, dtS / 2))
   const k4 = f(along(y, k3, dtS))
-  const [tempC, wallC, rimC, cooked, overrun, waterG] = y.map((v, i) => v + (dtS / 6) * ((k1[i] ?? 0) + 2 * (k2[i] ?? 0) + 2 * (k3[i] ?? 0) + (k4[i] ?? 0))) as unknown as Vector
-  return { tempC, wallC, rimC, cookedFrac: clamp(cooked, 0, 1), overrun: Math.max(0, overrun), waterG: Math.max(0, waterG), fatG: state.fatG, atS: state.atS + dtS, spreadMl: state.spreadMl }
+  const [tempC, wallC, rimC, cooked, overrun, waterG] = y.map(
+    (v, i) => v + (dtS / 6) * ((k1[i] ?? 0) + 2 * (k2[i] ?? 0) + 2 * (k3[i] ?? 0) + (k4[i] ?? 0)),
+  ) as unknown as Vector
+  return {
+    tempC,
+    wallC,
+    rimC,
+    cookedFrac: clamp(cooked, 0, 1),
+    overrun: Math.max(0, overrun),
+    waterG: Math.max(0, waterG),
+    fatG: state.fatG,
+    atS: state.atS + dtS,
+    spreadMl: state.spreadMl,
+  }
 }
 
 /** Butter, water or juice goes in. Cold butter's melting heat is in its enthalpy. */
 export function addToYolkBath(setup: YolkBathSetup, state: YolkBathState, massG: number, parts: ButterParts, atC: number): YolkBathState {
-  const heat = contentsJPerK(setup, state.waterG, state.fatG) + massG * (HEAT_CAPACITY.fat * parts.fatFrac + HEAT_CAPACITY.water * parts.waterFrac)
+  const heat =
+    contentsJPerK(setup, state.waterG, state.fatG) + massG * (HEAT_CAPACITY.fat * parts.fatFrac + HEAT_CAPACITY.water * parts.waterFrac)
   const tempC = state.tempC + (massG * (butterEnthalpyJPerG(parts, atC) - butterEnthalpyJPerG(parts, state.tempC))) / heat
   return { ...state, tempC, fatG: state.fatG + massG * parts.fatFrac, waterG: state.waterG + massG * parts.waterFrac }
 }
@@ -154,7 +225,8 @@ export function yolkStage(setup: YolkBathSetup, state: YolkBathState, control: Y
   const wallDose = settingRatePerS(setup, state.waterG, innerWallC(setup, state, control)) * WHISKS[control.whisk].contactS
   if (state.cookedFrac >= GRAINY_FROM || wallDose > 0.9) return { stage: 'grainy', isByWall: state.cookedFrac < GRAINY_FROM }
   const viscosity = baseViscosityPaS(setup, state)
-  const stage = viscosity >= 6 ? 'awayFromSide' : viscosity >= 2 ? 'ribbon' : viscosity >= 0.8 ? 'trails' : state.overrun >= 0.3 ? 'foamy' : 'raw'
+  const stage =
+    viscosity >= 6 ? 'awayFromSide' : viscosity >= 2 ? 'ribbon' : viscosity >= 0.8 ? 'trails' : state.overrun >= 0.3 ? 'foamy' : 'raw'
   return { stage, isByWall: false }
 }
 /** Cooked share from which the yolk is grainy. */

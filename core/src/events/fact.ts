@@ -1,7 +1,10 @@
 import type { FactKind, Payloads, StreamKind } from './kinds'
 
 /** Who did it: the device always, the person where one had signed on. */
-export interface Actor { readonly deviceId: string; readonly crewId?: string | undefined }
+export interface Actor {
+  readonly deviceId: string
+  readonly crewId?: string | undefined
+}
 
 /** A fact as it was made where it happened. `clockOffsetMs` is what the device added to its own clock. */
 export interface Envelope<K extends FactKind = FactKind> {
@@ -20,7 +23,14 @@ export interface Envelope<K extends FactKind = FactKind> {
 }
 
 /** A fact with the time it is folded by; `seq` once the server has it. */
-export type Fact = { [K in FactKind]: Envelope<K> & { readonly atMs: number; readonly seq?: number | undefined; readonly receivedAtMs?: number | undefined; readonly clockFlag?: ClockFlag | undefined } }[FactKind]
+export type Fact = {
+  [K in FactKind]: Envelope<K> & {
+    readonly atMs: number
+    readonly seq?: number | undefined
+    readonly receivedAtMs?: number | undefined
+    readonly clockFlag?: ClockFlag | undefined
+  }
+}[FactKind]
 
 /** Why a fact's time is not what its device said. */
 export type ClockFlag = 'future' | 'unmeasured'
@@ -31,14 +41,22 @@ const FUTURE_TOLERANCE_MS = 60_000
  * The time a fact is folded by: the device's, corrected by its measured offset. A time from the future is pulled back to its receipt and flagged.
  * @param receivedAtMs - the server's clock at receipt; undefined in the browser that made the fact
  */
-export function foldTime(envelope: Pick<Envelope, 'deviceAtMs' | 'clockOffsetMs'>, receivedAtMs?: number): { atMs: number; clockFlag?: ClockFlag } {
+export function foldTime(
+  envelope: Pick<Envelope, 'deviceAtMs' | 'clockOffsetMs'>,
+  receivedAtMs?: number,
+): { atMs: number; clockFlag?: ClockFlag } {
   const atMs = envelope.deviceAtMs + envelope.clockOffsetMs
   return receivedAtMs !== undefined && atMs > receivedAtMs + FUTURE_TOLERANCE_MS ? { atMs: receivedAtMs, clockFlag: 'future' } : { atMs }
 }
 
 /** The one order of facts: time, then device, then the device's own count, then id. */
 export function compareFacts(a: Fact, b: Fact): number {
-  return a.atMs - b.atMs || (a.deviceId < b.deviceId ? -1 : a.deviceId > b.deviceId ? 1 : 0) || a.deviceSeq - b.deviceSeq || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
+  return (
+    a.atMs - b.atMs ||
+    (a.deviceId < b.deviceId ? -1 : a.deviceId > b.deviceId ? 1 : 0) ||
+    a.deviceSeq - b.deviceSeq ||
+    (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
+  )
 }
 
 /**

@@ -9,7 +9,12 @@ const UPCASTERS: Partial<Record<FactKind, readonly Upcaster[]>> = {}
  * A payload of any version ever written, in the newest form.
  * @param upcasters - the table to use; tests pass their own
  */
-export function upcast(kind: FactKind, v: number, payload: unknown, upcasters: Partial<Record<FactKind, readonly Upcaster[]>> = UPCASTERS): unknown {
+export function upcast(
+  kind: FactKind,
+  v: number,
+  payload: unknown,
+  upcasters: Partial<Record<FactKind, readonly Upcaster[]>> = UPCASTERS,
+): unknown {
   const steps = upcasters[kind] ?? []
   return steps.slice(v - 1).reduce((lifted, step) => step(lifted), payload)
 }

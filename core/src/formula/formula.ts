@@ -2,11 +2,37 @@ import type { Tool } from '../emulsion/butterPour'
 import type { BathHeat, Whisk } from '../emulsion/yolkBath'
 
 /** What a step does; the bench chooses its tools by it. */
-export const TECHNIQUES = ['sweat', 'deglaze', 'reduce', 'add', 'strain', 'mount', 'whisk', 'pour', 'season', 'hold', 'serve', 'roux', 'simmer', 'thicken', 'skim', 'brown', 'melt', 'blend', 'liaison', 'flame', 'cool'] as const
+export const TECHNIQUES = [
+  'sweat',
+  'deglaze',
+  'reduce',
+  'add',
+  'strain',
+  'mount',
+  'whisk',
+  'pour',
+  'season',
+  'hold',
+  'serve',
+  'roux',
+  'simmer',
+  'thicken',
+  'skim',
+  'brown',
+  'melt',
+  'blend',
+  'liaison',
+  'flame',
+  'cool',
+] as const
 export type Technique = (typeof TECHNIQUES)[number]
 
 /** A span of minutes: 10 %, middle, 90 %. */
-export interface MinutesBand { readonly low: number; readonly value: number; readonly high: number }
+export interface MinutesBand {
+  readonly low: number
+  readonly value: number
+  readonly high: number
+}
 
 /** One step of a formula. Texts belong to the formula: they are the cook's own words. */
 export interface FormulaStep {
@@ -60,12 +86,28 @@ export type FormulaChange =
   | { readonly op: 'setMethod'; readonly method: Partial<EmulsionMethod> }
 
 /** A way of doing it that some good cooks hold to. */
-export interface SchoolOption { readonly id: string; readonly says: string; readonly changes: readonly FormulaChange[] }
+export interface SchoolOption {
+  readonly id: string
+  readonly says: string
+  readonly changes: readonly FormulaChange[]
+}
 /** Where good cooks disagree: the ways, the one taken unless another is chosen, and why. */
-export interface School { readonly id: string; readonly says: string; readonly defaultId: string; readonly reason: string; readonly options: readonly SchoolOption[] }
+export interface School {
+  readonly id: string
+  readonly says: string
+  readonly defaultId: string
+  readonly reason: string
+  readonly options: readonly SchoolOption[]
+}
 
 /** How an egg and butter sauce is made: the bath under the yolks, the whisk, the butter's temperature, and where it is held. */
-export interface EmulsionMethod { readonly bath: Exclude<BathHeat, 'off'>; readonly whisk: Whisk; readonly tool: Tool; readonly butterC: number; readonly holdC: { readonly low: number; readonly high: number } }
+export interface EmulsionMethod {
+  readonly bath: Exclude<BathHeat, 'off'>
+  readonly whisk: Whisk
+  readonly tool: Tool
+  readonly butterC: number
+  readonly holdC: { readonly low: number; readonly high: number }
+}
 
 /** A sauce as data: amounts for `basisPortions`, steps in order. */
 export interface Formula {

@@ -8,19 +8,54 @@ import type { VesselProfile } from '../vessel/profile'
 export type VesselKind = 'saucepan' | 'sauteuse' | 'stockpot' | 'fryingPan' | 'bowl'
 
 /** A pan the kitchen owns: what it weighs empty and what it is inside. */
-export interface Pan { readonly id: string; readonly name: string; readonly kind: VesselKind; readonly tareG: number; readonly profile: VesselProfile; /** What a bowl is made of. */ readonly material?: BowlMaterial }
+export interface Pan {
+  readonly id: string
+  readonly name: string
+  readonly kind: VesselKind
+  readonly tareG: number
+  readonly profile: VesselProfile
+  /** What a bowl is made of. */ readonly material?: BowlMaterial
+}
 
 /** A well of the bain-marie: its letter and place in the trough, its inside, and what its water is set to. */
-export interface Well { readonly id: string; readonly letter: string; readonly row: number; readonly column: number; readonly waterC: number; readonly profile: VesselProfile }
+export interface Well {
+  readonly id: string
+  readonly letter: string
+  readonly row: number
+  readonly column: number
+  readonly waterC: number
+  readonly profile: VesselProfile
+}
 
 /** A ring of the stove: number as painted on it, place in its rows, what heats it. */
-export interface Ring { readonly id: string; readonly number: number; readonly row: number; readonly column: number; readonly strength: string; readonly heater: { readonly kind: HeaterKind; readonly ratedW: number } }
+export interface Ring {
+  readonly id: string
+  readonly number: number
+  readonly row: number
+  readonly column: number
+  readonly strength: string
+  readonly heater: { readonly kind: HeaterKind; readonly ratedW: number }
+}
 
 /** A crew member who may act. */
-export interface CrewMember { readonly id: string; readonly name: string; readonly role: 'cook' | 'sousChef' | 'admin' }
+export interface CrewMember {
+  readonly id: string
+  readonly name: string
+  readonly role: 'cook' | 'sousChef' | 'admin'
+}
 
 /** The place: how high it lies decides where water boils. */
-export interface KitchenSettings { readonly name: string; readonly altitudeM: number; readonly roomTempC: number; readonly timeZone: string; readonly scaleStepG: number; readonly isDemo: boolean; readonly rules?: HouseRules; /** What its cup, pinch or splash is, said once. */ readonly measures?: HouseMeasures; /** Money in which goods are priced, ISO 4217. */ readonly currency?: string }
+export interface KitchenSettings {
+  readonly name: string
+  readonly altitudeM: number
+  readonly roomTempC: number
+  readonly timeZone: string
+  readonly scaleStepG: number
+  readonly isDemo: boolean
+  readonly rules?: HouseRules
+  /** What its cup, pinch or splash is, said once. */ readonly measures?: HouseMeasures
+  /** Money in which goods are priced, ISO 4217. */ readonly currency?: string
+}
 
 /** The rules a kitchen holds by; cautious ones where it has not said. */
 export const houseRules = (settings: KitchenSettings): HouseRules => settings.rules ?? DEFAULT_HOUSE_RULES

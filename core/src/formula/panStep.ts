@@ -12,7 +12,13 @@ const DRIES_FAT: readonly FormulaStep['technique'][] = ['sweat', 'roux', 'brown'
 const BROWN_YIELD = 0.98
 /** Starch of made goods counts as flour of a brown roux. */
 const STARCH_OF_FLOUR = 0.72
-const HELD_BY_GROUP: Readonly<Record<string, SolidKind>> = { bone: 'bones', meat: 'bones', shellfish: 'bones', herb: 'leafyHerbs', fruit: 'tomatoPulp' }
+const HELD_BY_GROUP: Readonly<Record<string, SolidKind>> = {
+  bone: 'bones',
+  meat: 'bones',
+  shellfish: 'bones',
+  herb: 'leafyHerbs',
+  fruit: 'tomatoPulp',
+}
 
 /** The pan along the steps of a formula: liquid, clear fat over it, what lies in it and what that holds back at the sieve, and its starch as white-roux flour. */
 export interface PanContents {
@@ -27,7 +33,15 @@ export interface PanContents {
   readonly yolkFatG: number
 }
 /** An empty pan. */
-export const EMPTY_PAN: PanContents = { liquid: EMPTY, inPan: { massG: 0, volumeMl: 0 }, fat: EMPTY, solidsG: 0, heldG: 0, starchEqG: 0, yolkFatG: 0 }
+export const EMPTY_PAN: PanContents = {
+  liquid: EMPTY,
+  inPan: { massG: 0, volumeMl: 0 },
+  fat: EMPTY,
+  solidsG: 0,
+  heldG: 0,
+  starchEqG: 0,
+  yolkFatG: 0,
+}
 
 /** White-roux flour that an amount of a good is worth where it is put in so. */
 function flourWorthG(ingredient: Ingredient, grams: number, step: FormulaStep): number {
@@ -41,23 +55,43 @@ function powerOf(thickens: Thickener, step: FormulaStep): number {
 }
 
 /** Puts a step's goods into the pan: liquids join the liquid, shallots lie in it, butter for sweating becomes clear fat (its water boils off). */
-export function putIn(contents: PanContents, step: FormulaStep, lines: readonly { readonly ingredientId: string; readonly massG: number }[], ingredients: ReadonlyMap<string, Ingredient>): PanContents {
+export function putIn(
+  contents: PanContents,
+  step: FormulaStep,
+  lines: readonly { readonly ingredientId: string; readonly massG: number }[],
+  ingredients: ReadonlyMap<string, Ingredient>,
+): PanContents {
   return lines.reduce<PanContents>((pan, line) => {
     const ingredient = ingredients.get(line.ingredientId)
     if (!ingredient) throw new DomainError('missingIngredient', step.id, line.ingredientId)
     const solid = ingredient.solidInPan
     if (solid) {
       const grams = line.massG * solid.massShare
-      const held = grams * HELD_G_PER_G[HELD_BY_GROUP[ingredient.group ?? ''] ?? (ingredient.id.startsWith('mushroom') ? 'mushrooms' : 'mirepoix')]
-      return { ...pan, solidsG: pan.solidsG + grams, heldG: pan.heldG + held, inPan: { massG: pan.inPan.massG + grams, volumeMl: pan.inPan.volumeMl + grams * solid.volumeMlPerG } }
+      const held =
+        grams * HELD_G_PER_G[HELD_BY_GROUP[ingredient.group ?? ''] ?? (ingredient.id.startsWith('mushroom') ? 'mushrooms' : 'mirepoix')]
+      return {
+        ...pan,
+        solidsG: pan.solidsG + grams,
+        heldG: pan.heldG + held,
+        inPan: { massG: pan.inPan.massG + grams, volumeMl: pan.inPan.volumeMl + grams * solid.volumeMlPerG },
+      }
     }
     const composition = compositionOf(ingredient, line.massG)
     const starchEqG = pan.starchEqG + flourWorthG(ingredient, line.massG, step)
     if (DRIES_FAT.includes(step.technique) && composition.fat > 0.7 * line.massG) {
       const fat = { ...EMPTY, fat: composition.fat * (step.technique === 'brown' ? BROWN_YIELD : 1) }
-      return { ...pan, fat: addCompositions(pan.fat, fat), inPan: { massG: pan.inPan.massG + fat.fat, volumeMl: pan.inPan.volumeMl + fat.fat * FAT_ML_PER_G } }
+      return {
+        ...pan,
+        fat: addCompositions(pan.fat, fat),
+        inPan: { massG: pan.inPan.massG + fat.fat, volumeMl: pan.inPan.volumeMl + fat.fat * FAT_ML_PER_G },
+      }
     }
-    return { ...pan, liquid: addCompositions(pan.liquid, composition), starchEqG, yolkFatG: pan.yolkFatG + (ingredient.emulsionRole === 'yolk' ? composition.fat : 0) }
+    return {
+      ...pan,
+      liquid: addCompositions(pan.liquid, composition),
+      starchEqG,
+      yolkFatG: pan.yolkFatG + (ingredient.emulsionRole === 'yolk' ? composition.fat : 0),
+    }
   }, contents)
 }
 
@@ -65,22 +99,54 @@ export function putIn(contents: PanContents, step: FormulaStep, lines: readonly 
 export function strained(contents: PanContents, pressFrac = 0): PanContents {
   const total = massG(contents.liquid)
   const share = total > 0 ? Math.max(0, total - contents.heldG * (1 - pressFrac)) / total : 0
-  return { liquid: addCompositions(scaleComposition(contents.liquid, share), contents.fat), inPan: { massG: 0, volumeMl: 0 }, fat: EMPTY, solidsG: 0, heldG: 0, starchEqG: contents.starchEqG * share, yolkFatG: contents.yolkFatG * share }
+  return {
+    liquid: addCompositions(scaleComposition(contents.liquid, share), contents.fat),
+    inPan: { massG: 0, volumeMl: 0 },
+    fat: EMPTY,
+    solidsG: 0,
+    heldG: 0,
+    starchEqG: contents.starchEqG * share,
+    yolkFatG: contents.yolkFatG * share,
+  }
 }
 
 /** Clear fat goes into the liquid: flour binds it, a mount or a blender tears it into drops. */
 function bindFat(contents: PanContents): PanContents {
-  return { ...contents, liquid: addCompositions(contents.liquid, contents.fat), fat: EMPTY, inPan: { massG: contents.inPan.massG - contents.fat.fat, volumeMl: contents.inPan.volumeMl - contents.fat.fat * FAT_ML_PER_G } }
+  return {
+    ...contents,
+    liquid: addCompositions(contents.liquid, contents.fat),
+    fat: EMPTY,
+    inPan: { massG: contents.inPan.massG - contents.fat.fat, volumeMl: contents.inPan.volumeMl - contents.fat.fat * FAT_ML_PER_G },
+  }
 }
 
 /** What a step that is no reduction does to the pan when it ends. */
 export function endStep(contents: PanContents, step: FormulaStep): PanContents {
   switch (step.technique) {
-    case 'strain': return strained(contents, step.pressFrac)
-    case 'skim': { const whole = bindFat(contents); return { ...whole, liquid: skim(whole.liquid, 'hotLadle') } }
-    case 'cool': { const whole = bindFat(contents); return { ...whole, liquid: skim(whole.liquid, 'chilledLift') } }
-    case 'simmer': return { ...contents, liquid: { ...contents.liquid, water: contents.liquid.water * (1 - (step.lossFrac ?? 0)), ethanol: contents.liquid.ethanol * (1 - (step.lossFrac ?? 0)) ** 8 } }
-    case 'roux': case 'mount': case 'blend': return bindFat(contents)
-    default: return contents
+    case 'strain':
+      return strained(contents, step.pressFrac)
+    case 'skim': {
+      const whole = bindFat(contents)
+      return { ...whole, liquid: skim(whole.liquid, 'hotLadle') }
+    }
+    case 'cool': {
+      const whole = bindFat(contents)
+      return { ...whole, liquid: skim(whole.liquid, 'chilledLift') }
+    }
+    case 'simmer':
+      return {
+        ...contents,
+        liquid: {
+          ...contents.liquid,
+          water: contents.liquid.water * (1 - (step.lossFrac ?? 0)),
+          ethanol: contents.liquid.ethanol * (1 - (step.lossFrac ?? 0)) ** 8,
+        },
+      }
+    case 'roux':
+    case 'mount':
+    case 'blend':
+      return bindFat(contents)
+    default:
+      return contents
   }
 }

@@ -12,7 +12,11 @@ export type ScaleBy =
   /** As much as the vessel takes in one go. */
   | { readonly by: 'vessel' }
 /** By how much a formula is multiplied, into how many equal batches the vessel forces it, and whether each ends as a film. */
-export interface Scale { readonly factor: number; readonly batches: number; readonly isUnderFloor: boolean }
+export interface Scale {
+  readonly factor: number
+  readonly batches: number
+  readonly isUnderFloor: boolean
+}
 
 /** Largest volume that the formula has in its vessel along its steps, ml, for its basis. */
 export function fullestMl(trace: readonly TraceStep[]): number {
@@ -21,14 +25,22 @@ export function fullestMl(trace: readonly TraceStep[]): number {
 
 /** Grams of an ingredient that the formula takes for its basis, over all its uses. */
 export function usedMassG(formula: Formula, ingredientId: string, ingredients: TraceSetting['ingredients']): number {
-  return formula.items.filter((i) => i.ingredientId === ingredientId).reduce((sum, i) => sum + itemMassG(i, ingredients.get(i.ingredientId) as Ingredient), 0)
+  return formula.items
+    .filter((i) => i.ingredientId === ingredientId)
+    .reduce((sum, i) => sum + itemMassG(i, ingredients.get(i.ingredientId) as Ingredient), 0)
 }
 
 /**
  * Factor for a formula and the batches that its vessel forces; undefined where the ingredient is not in it.
  * @param trace - of the formula for its own basis: everything in it grows with the batch, so a slider only multiplies
  */
-export function scaleBy(formula: Formula, ask: ScaleBy, trace: readonly TraceStep[], ingredients: TraceSetting['ingredients'], vessel: VesselLimits): Scale | undefined {
+export function scaleBy(
+  formula: Formula,
+  ask: ScaleBy,
+  trace: readonly TraceStep[],
+  ingredients: TraceSetting['ingredients'],
+  vessel: VesselLimits,
+): Scale | undefined {
   const endMl = trace.at(-1)?.volumeMl ?? NaN
   const roomMl = vessel.capacityMl * vessel.fullestShare
   const factor = factorFor(formula, ask, ingredients, endMl, roomMl / fullestMl(trace))
@@ -39,9 +51,13 @@ export function scaleBy(formula: Formula, ask: ScaleBy, trace: readonly TraceSte
 
 function factorFor(formula: Formula, ask: ScaleBy, ingredients: TraceSetting['ingredients'], endMl: number, fillFactor: number): number {
   switch (ask.by) {
-    case 'portions': return ask.portions / formula.basisPortions
-    case 'volume': return ask.volumeMl / endMl
-    case 'ingredient': return ask.massG / usedMassG(formula, ask.ingredientId, ingredients)
-    case 'vessel': return fillFactor
+    case 'portions':
+      return ask.portions / formula.basisPortions
+    case 'volume':
+      return ask.volumeMl / endMl
+    case 'ingredient':
+      return ask.massG / usedMassG(formula, ask.ingredientId, ingredients)
+    case 'vessel':
+      return fillFactor
   }
 }

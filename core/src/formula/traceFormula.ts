@@ -45,7 +45,10 @@ export interface TraceStep {
 }
 
 /** What a formula is worked out with. */
-export interface TraceSetting { readonly ingredients: ReadonlyMap<string, Ingredient>; readonly altitudeM: number }
+export interface TraceSetting {
+  readonly ingredients: ReadonlyMap<string, Ingredient>
+  readonly altitudeM: number
+}
 
 const SIMMER_KAPPA = 0.6
 const RANK: Readonly<Record<AllergenMark, number>> = { mayContain: 1, unknownLabel: 2, contains: 3 }
@@ -57,19 +60,32 @@ export function itemMassG(item: Formula['items'][number], ingredient: Ingredient
 
 const allOf = (c: PanContents) => massG(c.liquid) + massG(c.fat) + c.solidsG
 
-interface Reduced { readonly liquid: Composition; readonly target: ReductionTarget; readonly keptLow: number; readonly keptHigh: number }
+interface Reduced {
+  readonly liquid: Composition
+  readonly target: ReductionTarget
+  readonly keptLow: number
+  readonly keptHigh: number
+}
 function reduceStep(step: FormulaStep, contents: PanContents, pressureKPa: number): Reduced {
   const { liquid, starchEqG } = contents
-  const target = resolveReduction(parseReduction(step.target ?? ''), volume20Ml(liquid), (texture) => textureVolume(liquid, starchEqG, texture))
+  const target = resolveReduction(parseReduction(step.target ?? ''), volume20Ml(liquid), (texture) =>
+    textureVolume(liquid, starchEqG, texture),
+  )
   if (target.volumeMl === undefined || target.volumeMl <= 0) return { liquid, target, keptLow: 1, keptHigh: 1 }
   const stop = { volumeMl: target.volumeMl }
   const boiled = reduceMixture(liquid, stop, 1, pressureKPa)
   if (liquid.ethanol <= 0) return { liquid: boiled, target, keptLow: 1, keptHigh: 1 }
-  return { liquid: boiled, target, keptLow: boiled.ethanol / liquid.ethanol, keptHigh: reduceMixture(liquid, stop, SIMMER_KAPPA, pressureKPa).ethanol / liquid.ethanol }
+  return {
+    liquid: boiled,
+    target,
+    keptLow: boiled.ethanol / liquid.ethanol,
+    keptHigh: reduceMixture(liquid, stop, SIMMER_KAPPA, pressureKPa).ethanol / liquid.ethanol,
+  }
 }
 
 function mergeAllergens(into: Partial<Record<Allergen, AllergenMark>>, ingredient: Ingredient): void {
-  for (const [allergen, mark] of Object.entries(ingredient.allergens) as [Allergen, AllergenMark][]) if (RANK[mark] > (into[allergen] ? RANK[into[allergen]] : 0)) into[allergen] = mark
+  for (const [allergen, mark] of Object.entries(ingredient.allergens) as [Allergen, AllergenMark][])
+    if (RANK[mark] > (into[allergen] ? RANK[into[allergen]] : 0)) into[allergen] = mark
 }
 
 /**
@@ -86,10 +102,19 @@ export function traceFormula(formula: Formula, { ingredients, altitudeM }: Trace
   const allergens: Partial<Record<Allergen, AllergenMark>> = {}
   return formula.steps.map((step) => {
     const before = allOf(contents)
-    const lines = formula.items.filter((i) => i.stepId === step.id).flatMap((i) => { const ingredient = ingredients.get(i.ingredientId); return [{ ingredientId: i.ingredientId, massG: ingredient ? itemMassG(i, ingredient) : 0, ingredient }] })
+    const lines = formula.items
+      .filter((i) => i.stepId === step.id)
+      .flatMap((i) => {
+        const ingredient = ingredients.get(i.ingredientId)
+        return [{ ingredientId: i.ingredientId, massG: ingredient ? itemMassG(i, ingredient) : 0, ingredient }]
+      })
     const ethanolBefore = contents.liquid.ethanol
     contents = putIn(contents, step, lines, ingredients)
-    for (const { ingredient, massG: grams } of lines) if (ingredient) { mergeAllergens(allergens, ingredient); costMinor += (grams * (ingredient.costMinorPerKg ?? 0)) / 1000 / (ingredient.trimYield ?? 1) }
+    for (const { ingredient, massG: grams } of lines)
+      if (ingredient) {
+        mergeAllergens(allergens, ingredient)
+        costMinor += (grams * (ingredient.costMinorPerKg ?? 0)) / 1000 / (ingredient.trimYield ?? 1)
+      }
     const alcoholIn = contents.liquid.ethanol - ethanolBefore
     ;[alcoholG, low, high] = [alcoholG + alcoholIn, low + alcoholIn, high + alcoholIn]
     let target: ReductionTarget | undefined
@@ -109,19 +134,47 @@ export function traceFormula(formula: Formula, { ingredients, altitudeM }: Trace
     const thickness = thicknessOf(contents.liquid, contents.starchEqG, contents.yolkFatG)
     const viscosity = mass > 0 ? viscosityPaS(thickness, SPOON_C) : 0
     return {
-      stepId: step.id, verb: step.verb, technique: step.technique, contents, massG: mass, volumeMl: volume20Ml(total), addedG, leftG: before + addedG - allOf(contents), phaseFrac: thickness.phaseFrac ?? 0, band: phaseBand(thickness.phaseFrac ?? 0),
-      saltFrac: saltFrac(total), acidFrac: acidFrac(total), gelatinFrac: mass > 0 ? contents.liquid.gelatin / mass : 0, starchFrac: mass > 0 ? contents.starchEqG / mass : 0, ethanolLeftFrac: alcoholG > 0 ? { low: low / alcoholG, high: high / alcoholG } : { low: 0, high: 0 },
-      viscosityPaS: viscosity, coat: coatGrade(viscosity).name, boilC: total.water > 0 ? waterBoilingPointC(pressureKPa / saltWaterActivity(total.water, total.salt)) : NaN, ...(target ? { target } : {}), allergens: { ...allergens }, costMinor, portions: Math.floor(volume20Ml(total) / formula.portionMl + 1e-6),
+      stepId: step.id,
+      verb: step.verb,
+      technique: step.technique,
+      contents,
+      massG: mass,
+      volumeMl: volume20Ml(total),
+      addedG,
+      leftG: before + addedG - allOf(contents),
+      phaseFrac: thickness.phaseFrac ?? 0,
+      band: phaseBand(thickness.phaseFrac ?? 0),
+      saltFrac: saltFrac(total),
+      acidFrac: acidFrac(total),
+      gelatinFrac: mass > 0 ? contents.liquid.gelatin / mass : 0,
+      starchFrac: mass > 0 ? contents.starchEqG / mass : 0,
+      ethanolLeftFrac: alcoholG > 0 ? { low: low / alcoholG, high: high / alcoholG } : { low: 0, high: 0 },
+      viscosityPaS: viscosity,
+      coat: coatGrade(viscosity).name,
+      boilC: total.water > 0 ? waterBoilingPointC(pressureKPa / saltWaterActivity(total.water, total.salt)) : NaN,
+      ...(target ? { target } : {}),
+      allergens: { ...allergens },
+      costMinor,
+      portions: Math.floor(volume20Ml(total) / formula.portionMl + 1e-6),
     }
   })
 }
 
 /** Where salt would end, and the most that the stock may bring: "this stock will finish at 2.4 %; at least so much must be unsalted". reduction.md §2 */
-export function stockSaltLimit(trace: readonly TraceStep[], stockMassG: number, stockSaltFrac: number, highestFrac: number): { readonly endsAtFrac: number; readonly mostStockFrac: number; readonly unsaltedAtLeastG: number } {
+export function stockSaltLimit(
+  trace: readonly TraceStep[],
+  stockMassG: number,
+  stockSaltFrac: number,
+  highestFrac: number,
+): { readonly endsAtFrac: number; readonly mostStockFrac: number; readonly unsaltedAtLeastG: number } {
   const end = trace.at(-1)
   const finalG = end?.massG ?? 0
   const saltG = (end?.saltFrac ?? 0) * finalG
   const otherG = saltG - stockMassG * stockSaltFrac
   const mostStockFrac = stockMassG > 0 ? (highestFrac * finalG - otherG) / stockMassG : 0
-  return { endsAtFrac: finalG > 0 ? saltG / finalG : 0, mostStockFrac, unsaltedAtLeastG: stockSaltFrac > 0 ? Math.max(0, stockMassG * (1 - Math.max(0, mostStockFrac) / stockSaltFrac)) : 0 }
+  return {
+    endsAtFrac: finalG > 0 ? saltG / finalG : 0,
+    mostStockFrac,
+    unsaltedAtLeastG: stockSaltFrac > 0 ? Math.max(0, stockMassG * (1 - Math.max(0, mostStockFrac) / stockSaltFrac)) : 0,
+  }
 }

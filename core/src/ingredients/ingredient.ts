@@ -2,10 +2,28 @@ import type { AllergenMark } from '../allergens/allergens'
 import { ACID_EQUIVALENT, EMPTY, SPECIES, type Composition, type FixedAcid, type Species } from '../mixture/composition'
 
 /** How an ingredient behaves when it stays solid in the pan (shallots in wine): it is weighed with the pan and lifts the level. */
-export interface SolidInPan { readonly massShare: number; readonly volumeMlPerG: number }
+export interface SolidInPan {
+  readonly massShare: number
+  readonly volumeMlPerG: number
+}
 
 /** What else must be known of an ingredient: alcohol, the animal of its gelatin, whose kitchen made a stock. */
-export const MARKS = ['alcohol', 'gelatinBeef', 'gelatinPork', 'gelatinFish', 'meat', 'fish', 'dairy', 'wheat', 'barley', 'rawEgg', 'stockMade', 'stockTinned', 'stockCube', 'stockConcentrate'] as const
+export const MARKS = [
+  'alcohol',
+  'gelatinBeef',
+  'gelatinPork',
+  'gelatinFish',
+  'meat',
+  'fish',
+  'dairy',
+  'wheat',
+  'barley',
+  'rawEgg',
+  'stockMade',
+  'stockTinned',
+  'stockCube',
+  'stockConcentrate',
+] as const
 export type Mark = (typeof MARKS)[number]
 /** Starches as bought; what a gram of each does depends on how it is cooked. */
 export const THICKENERS = ['flour', 'cornstarch', 'arrowroot', 'potato', 'tapioca', 'waxyMaize', 'riceFlour'] as const

@@ -6,8 +6,15 @@ const read = (phrase: string, startMl?: number) => resolveReduction(parseReducti
 
 describe('reduction:L language', () => {
   it.each([
-    ['by a third', 300, 0.6667, 200], ['to a third', 300, 0.3333, 100], ['by half', 240, 0.5, 120], ['to 120 ml', 300, 0.4, 120],
-    ['by 150 ml', 500, 0.7, 350], ['by three quarters, about 260 ml', 1000, 0.26, 260], ['by half, then by half again', 400, 0.25, 100], ['halve', 300, 0.5, 150], ['by 60 %', 500, 0.4, 200],
+    ['by a third', 300, 0.6667, 200],
+    ['to a third', 300, 0.3333, 100],
+    ['by half', 240, 0.5, 120],
+    ['to 120 ml', 300, 0.4, 120],
+    ['by 150 ml', 500, 0.7, 350],
+    ['by three quarters, about 260 ml', 1000, 0.26, 260],
+    ['by half, then by half again', 400, 0.25, 100],
+    ['halve', 300, 0.5, 150],
+    ['by 60 %', 500, 0.4, 200],
   ])('L1–L4 L10 "%s" of %d ml', (phrase, start, fraction, ml) => {
     const target = read(phrase, start)
     expect(target.status).toBe('ok')
@@ -41,7 +48,12 @@ describe('reduction:L language', () => {
     expect(target).toMatchObject({ status: 'texture', volumeMl: 12, lowMl: 5 })
     expect(target.highMl).toBeCloseTo(18, 9)
   })
-  it.each([['a handful of thyme', 'not_understood'], ['reduce 3 times', 'confirm_fold'], ['to a cup', 'not_understood'], ['to 1 cup', 'unit_locale']])('asks about "%s"', (phrase, flag) => {
+  it.each([
+    ['a handful of thyme', 'not_understood'],
+    ['reduce 3 times', 'confirm_fold'],
+    ['to a cup', 'not_understood'],
+    ['to 1 cup', 'unit_locale'],
+  ])('asks about "%s"', (phrase, flag) => {
     const target = read(phrase, 600)
     expect(target.status).toBe('ask')
     expect(target.flags).toContain(flag)

@@ -8,12 +8,30 @@ export const AU_SEC = { fraction: 0.08, low: 0.03, high: 0.12, floorMl: 5 } as c
 /** Texture words that are no fractions: where each stops is judged from what is in the pan. */
 export type Texture = 'nappe' | 'syrup' | 'glaze'
 /** Volume at which a liquid has a texture, with its band, ml. */
-export interface TextureVolume { readonly volumeMl: number; readonly lowMl: number; readonly highMl: number }
+export interface TextureVolume {
+  readonly volumeMl: number
+  readonly lowMl: number
+  readonly highMl: number
+}
 
-export type ReductionFlag = 'loose' | 'by_to_swap' | 'no_preposition' | 'not_a_reduction' | 'empty' | 'need_start' | 'confirm_fold' | 'unit_locale' | 'base' | 'not_understood' | 'need_composition'
+export type ReductionFlag =
+  | 'loose'
+  | 'by_to_swap'
+  | 'no_preposition'
+  | 'not_a_reduction'
+  | 'empty'
+  | 'need_start'
+  | 'confirm_fold'
+  | 'unit_locale'
+  | 'base'
+  | 'not_understood'
+  | 'need_composition'
 
 /** One way to read a phrase: what is left, as a share and in ml. */
-export interface Reading { readonly fractionLeft: number; readonly volumeMl: number }
+export interface Reading {
+  readonly fractionLeft: number
+  readonly volumeMl: number
+}
 
 /** A reduction target, or why it is none. Never start a clock on `ask` or `conflict`. */
 export interface ReductionTarget {
@@ -45,7 +63,11 @@ function fractionOf(claim: ReductionClaim, startMl: number): number {
  * @param startMl - liquid in the pan when the reduction begins, ml at 20 °C; undefined where unknown
  * @param textureVolume - where this liquid would have a texture; undefined where its composition is not known
  */
-export function resolveReduction(claims: readonly ReductionClaim[], startMl?: number, textureVolume?: (texture: Texture) => TextureVolume | undefined): ReductionTarget {
+export function resolveReduction(
+  claims: readonly ReductionClaim[],
+  startMl?: number,
+  textureVolume?: (texture: Texture) => TextureVolume | undefined,
+): ReductionTarget {
   if (claims.length === 0) return none('ask', ['not_understood'])
   const texture = claims.find((claim) => claim.kind === 'auSec')
   if (texture) return auSec(startMl)
@@ -69,11 +91,25 @@ export function resolveReduction(claims: readonly ReductionClaim[], startMl?: nu
   const f = fractions[Math.max(0, quoted)] ?? highest
   const band = claims.some((claim) => claim.isAbout) ? AGREEMENT.aboutBand : AGREEMENT.exactBand
   const asks = flags.has('confirm_fold') || flags.has('unit_locale') || flags.has('base')
-  return { status: asks ? 'ask' : 'ok', ...read(f), lowMl: f * base * (1 - band), highMl: f * base * (1 + band), delta, options: [read(f)], flags: [...flags] }
+  return {
+    status: asks ? 'ask' : 'ok',
+    ...read(f),
+    lowMl: f * base * (1 - band),
+    highMl: f * base * (1 + band),
+    delta,
+    options: [read(f)],
+    flags: [...flags],
+  }
 }
 
 /** Two claims that differ: the larger is kept for now, since stopping early can be mended and boiling further cannot. */
-function disagreement(claims: readonly ReductionClaim[], fractions: number[], delta: number, flags: Set<ReductionFlag>, read: (f: number) => Reading): ReductionTarget {
+function disagreement(
+  claims: readonly ReductionClaim[],
+  fractions: number[],
+  delta: number,
+  flags: Set<ReductionFlag>,
+  read: (f: number) => Reading,
+): ReductionTarget {
   const isLoose = delta <= AGREEMENT.loose
   if (isLoose) flags.add('loose')
   else {
@@ -88,12 +124,25 @@ function auSec(startMl?: number): ReductionTarget {
   if (startMl === undefined) return none('ask', ['need_start'])
   const atLeast = (fraction: number) => Math.max(AU_SEC.floorMl, fraction * startMl)
   const volumeMl = atLeast(AU_SEC.fraction)
-  return { status: 'texture', volumeMl, fractionLeft: volumeMl / startMl, lowMl: atLeast(AU_SEC.low), highMl: atLeast(AU_SEC.high), options: [], flags: [] }
+  return {
+    status: 'texture',
+    volumeMl,
+    fractionLeft: volumeMl / startMl,
+    lowMl: atLeast(AU_SEC.low),
+    highMl: atLeast(AU_SEC.high),
+    options: [],
+    flags: [],
+  }
 }
 
-function byTexture(texture: Texture, startMl: number | undefined, textureVolume: ((texture: Texture) => TextureVolume | undefined) | undefined): ReductionTarget {
+function byTexture(
+  texture: Texture,
+  startMl: number | undefined,
+  textureVolume: ((texture: Texture) => TextureVolume | undefined) | undefined,
+): ReductionTarget {
   const found = textureVolume?.(texture)
   if (startMl === undefined || !found) return none('ask', [startMl === undefined ? 'need_start' : 'need_composition'])
-  if (found.volumeMl >= startMl) return none('conflict', ['not_a_reduction'], [{ fractionLeft: found.volumeMl / startMl, volumeMl: found.volumeMl }])
+  if (found.volumeMl >= startMl)
+    return none('conflict', ['not_a_reduction'], [{ fractionLeft: found.volumeMl / startMl, volumeMl: found.volumeMl }])
   return { status: 'texture', ...found, fractionLeft: found.volumeMl / startMl, options: [], flags: [] }
 }

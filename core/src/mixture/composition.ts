@@ -10,7 +10,20 @@ export const ACID_EQUIVALENT = { tartaric: 0.8, citric: 0.938, lactic: 0.667, ma
 export type FixedAcid = keyof typeof ACID_EQUIVALENT
 
 /** Nothing at all: the neutral element of adding. */
-export const EMPTY: Composition = { water: 0, ethanol: 0, fat: 0, protein: 0, gelatin: 0, sugar: 0, starch: 0, salt: 0, acetic: 0, fixacid: 0, other: 0, acidEqFixed: 0 }
+export const EMPTY: Composition = {
+  water: 0,
+  ethanol: 0,
+  fat: 0,
+  protein: 0,
+  gelatin: 0,
+  sugar: 0,
+  starch: 0,
+  salt: 0,
+  acetic: 0,
+  fixacid: 0,
+  other: 0,
+  acidEqFixed: 0,
+}
 
 const KEYS = [...SPECIES, 'acidEqFixed'] as const
 

@@ -4,7 +4,11 @@ export type Correction =
   | { readonly status: 'impossible' | 'futile'; readonly addG?: number }
 
 /** Salt now and wanted of a sauce: mass in g, shares 0..1. */
-export interface SaltState { readonly massG: number; readonly saltFrac: number; readonly wantedSaltFrac: number }
+export interface SaltState {
+  readonly massG: number
+  readonly saltFrac: number
+  readonly wantedSaltFrac: number
+}
 
 /** X1: thin with salt-free liquid; boiling it off again brings the old salt back. `reduction:C6` */
 export function diluteToSalt({ massG, saltFrac, wantedSaltFrac }: SaltState): Correction {
@@ -13,7 +17,11 @@ export function diluteToSalt({ massG, saltFrac, wantedSaltFrac }: SaltState): Co
 }
 
 /** X2: add stock and reduce back to the same solids; futile when it takes more than three times the sauce. `reduction:C6` */
-export function stretchWithStock({ massG, saltFrac, wantedSaltFrac }: SaltState, solidsFrac: number, stock: { saltFrac: number; solidsFrac: number }): Correction {
+export function stretchWithStock(
+  { massG, saltFrac, wantedSaltFrac }: SaltState,
+  solidsFrac: number,
+  stock: { saltFrac: number; solidsFrac: number },
+): Correction {
   const share = stock.solidsFrac / solidsFrac
   const denominator = wantedSaltFrac * share - stock.saltFrac
   if (denominator <= 0) return { status: 'impossible' }

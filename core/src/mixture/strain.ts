@@ -9,7 +9,11 @@ export type SolidKind = keyof typeof HELD_G_PER_G
  * @param solids - g of each kind that stays in the sieve
  * @param pressFrac - 0 drained, 0.6 pressed hard
  */
-export function strain(liquor: Composition, solids: Partial<Record<SolidKind, number>>, pressFrac = 0): { strained: Composition; retainedG: number } {
+export function strain(
+  liquor: Composition,
+  solids: Partial<Record<SolidKind, number>>,
+  pressFrac = 0,
+): { strained: Composition; retainedG: number } {
   const total = massG(liquor)
   const held = Object.entries(solids).reduce((sum, [kind, grams]) => sum + HELD_G_PER_G[kind as SolidKind] * grams * (1 - pressFrac), 0)
   const retainedG = Math.min(held, total)

@@ -9,7 +9,18 @@ const FAT_ML_PER_G = 1 / 0.9172
 export function volume20Ml(of: Composition): number {
   const volatile = of.water + of.ethanol
   const volatileMl = volatile > 0 ? volatile / (ethanolWaterDensity20KgPerM3(of.ethanol / volatile) / 1000) : 0
-  return volatileMl + of.fat * FAT_ML_PER_G + 0.73 * of.protein + 0.7 * of.gelatin + 0.62 * of.sugar + 0.65 * of.starch + 0.31 * of.salt + 0.86 * of.acetic + 0.57 * of.fixacid + 0.6 * of.other
+  return (
+    volatileMl +
+    of.fat * FAT_ML_PER_G +
+    0.73 * of.protein +
+    0.7 * of.gelatin +
+    0.62 * of.sugar +
+    0.65 * of.starch +
+    0.31 * of.salt +
+    0.86 * of.acetic +
+    0.57 * of.fixacid +
+    0.6 * of.other
+  )
 }
 
 /** Volume in the hot pan, ml: about 3.8 % more at 95 °C than at 20 °C. */

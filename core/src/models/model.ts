@@ -1,10 +1,20 @@
 import type { Range } from '../errors'
 
 /** An input of a model: a number in a range, or one of a few words. */
-export type ModelInput = { readonly name: string; readonly says: string; readonly optional?: number | string } & ({ readonly range: Range } | { readonly oneOf: readonly string[] } | { readonly text: { readonly maxLength: number } })
+export type ModelInput = { readonly name: string; readonly says: string; readonly optional?: number | string } & (
+  { readonly range: Range } | { readonly oneOf: readonly string[] } | { readonly text: { readonly maxLength: number } }
+)
 
 /** What every model answers: a number with its band, or a band it cannot give and why. */
-export interface ModelAnswer { readonly value: number; readonly low: number; readonly high: number; readonly unit: string; readonly coverage: number; readonly modelVersion: string; readonly warnings: readonly string[] }
+export interface ModelAnswer {
+  readonly value: number
+  readonly low: number
+  readonly high: number
+  readonly unit: string
+  readonly coverage: number
+  readonly modelVersion: string
+  readonly warnings: readonly string[]
+}
 
 /** A model that can be asked from anywhere: HTTP, command line, a form, "explain this number". */
 export interface Model {
@@ -18,7 +28,12 @@ export interface Model {
   readonly inputs: readonly ModelInput[]
   /** Share of cases that the band is meant to hold; 1 for an exact relation. */
   readonly coverage: number
-  readonly run: (input: Readonly<Record<string, number | string>>) => { readonly value: number; readonly low?: number; readonly high?: number; readonly warnings?: readonly string[] }
+  readonly run: (input: Readonly<Record<string, number | string>>) => {
+    readonly value: number
+    readonly low?: number
+    readonly high?: number
+    readonly warnings?: readonly string[]
+  }
 }
 
 /**

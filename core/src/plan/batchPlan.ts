@@ -7,13 +7,30 @@ import type { HeatLevel } from '../reduction/heater'
 import type { ShownAmount } from '../units/roundAmount'
 
 /** What is weighed out: the exact amount, and what scale, jug or spoon can show. */
-export interface WeighOutLine { readonly itemId: string; readonly ingredientId: string; readonly name: string; readonly isLiquid: boolean; readonly stepId: string; readonly exactG: number; readonly exactMl: number; readonly shown: ShownAmount; readonly shownG: number }
+export interface WeighOutLine {
+  readonly itemId: string
+  readonly ingredientId: string
+  readonly name: string
+  readonly isLiquid: boolean
+  readonly stepId: string
+  readonly exactG: number
+  readonly exactMl: number
+  readonly shown: ShownAmount
+  readonly shownG: number
+}
 
 /** A point on the way down: mass of liquid, its volume at 20 °C, and the depth of everything in the hot pan. */
-export interface LevelPoint { readonly massG: number; readonly volumeMl: number; readonly depthMm: number }
+export interface LevelPoint {
+  readonly massG: number
+  readonly volumeMl: number
+  readonly depthMm: number
+}
 
 /** What lies in the liquid and is no part of it: shallots, clear fat. */
-export interface InPan { readonly massG: number; readonly volumeMl: number }
+export interface InPan {
+  readonly massG: number
+  readonly volumeMl: number
+}
 
 /** One reduction, settled: where it starts, where it stops in every form, and how long it is thought to take. */
 export interface StagePlan {
@@ -89,7 +106,13 @@ export type PlanWarning =
   | { readonly code: 'late'; readonly earliestAtMs: number }
 
 /** Salt of the finished sauce before any is added, and what may be. */
-export interface SaltPlan { readonly finalMassG: number; readonly ownSaltFrac: number; readonly targetFrac: number; readonly addG: number; readonly addShown: ShownAmount }
+export interface SaltPlan {
+  readonly finalMassG: number
+  readonly ownSaltFrac: number
+  readonly targetFrac: number
+  readonly addG: number
+  readonly addShown: ShownAmount
+}
 
 /** The arithmetic of one batch, whole. */
 export interface BatchPlan {

@@ -8,7 +8,15 @@ import { findPlace, planBatch, weighOut, type PlanRequest } from './planBatch'
 
 const NOW = Date.UTC(2026, 4, 2, 18)
 const HOUR = 3600_000
-const request = (more: Partial<PlanRequest> = {}): PlanRequest => ({ formula: kitchen.formulas[0]!, ingredients: new Map(kitchen.ingredients.map((i) => [i.id, i])), place: findPlace(kitchen.settings, kitchen.pans, kitchen.rings, 'sauteuse24', 'ring1'), portions: 14, pickupAtMs: NOW + 2 * HOUR, nowMs: NOW, ...more })
+const request = (more: Partial<PlanRequest> = {}): PlanRequest => ({
+  formula: kitchen.formulas[0]!,
+  ingredients: new Map(kitchen.ingredients.map((i) => [i.id, i])),
+  place: findPlace(kitchen.settings, kitchen.pans, kitchen.rings, 'sauteuse24', 'ring1'),
+  portions: 14,
+  pickupAtMs: NOW + 2 * HOUR,
+  nowMs: NOW,
+  ...more,
+})
 
 describe('planBatch', () => {
   const plan = planBatch(request())
@@ -48,8 +56,17 @@ describe('planBatch', () => {
       expect(Math.abs(line.shownG - line.exactG)).toBeLessThanOrEqual(line.shown.unit === 'ml' ? 6 : 0.5)
     }
   })
-  it.each([[0, 'outOfRange'], [NaN, 'outOfRange'], [401, 'outOfRange']])('refuses %d portions', (portions, code) => expect(() => planBatch(request({ portions }))).toThrow(expect.objectContaining({ code, field: 'portions' })))
-  it('refuses a phrase that is no single target', () => expect(() => planBatch(request({ phrases: { reduceWine: 'by a third, to 180 ml' } }))).toThrow(expect.objectContaining({ code: 'targetUnclear', field: 'reduceWine', target: expect.objectContaining({ flags: ['by_to_swap'] }) })))
+  it.each([
+    [0, 'outOfRange'],
+    [NaN, 'outOfRange'],
+    [401, 'outOfRange'],
+  ])('refuses %d portions', (portions, code) =>
+    expect(() => planBatch(request({ portions }))).toThrow(expect.objectContaining({ code, field: 'portions' })),
+  )
+  it('refuses a phrase that is no single target', () =>
+    expect(() => planBatch(request({ phrases: { reduceWine: 'by a third, to 180 ml' } }))).toThrow(
+      expect.objectContaining({ code: 'targetUnclear', field: 'reduceWine', target: expect.objectContaining({ flags: ['by_to_swap'] }) }),
+    ))
   it('warns of a pan that would boil over, of one too wide for a stick, and of salty stock', () => {
     const codes = (more: Partial<PlanRequest>) => planBatch(request(more)).warnings.map((w) => w.code)
     expect(codes({ portions: 60 })).toContain('panTooFull')
@@ -57,13 +74,16 @@ describe('planBatch', () => {
     expect(codes({ sources: { demi: 'demiGlaceBought' } })).toContain('saltyAlready')
   })
   it('twice the portions are twice the goods (law)', () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 100 }), (portions) => {
-      const [one, two] = [weighOut(request({ portions })), weighOut(request({ portions: 2 * portions }))]
-      one.forEach((line, i) => expectWithin(two[i]!.exactG, 2 * line.exactG, 1e-9))
-    }))
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 100 }), (portions) => {
+        const [one, two] = [weighOut(request({ portions })), weighOut(request({ portions: 2 * portions }))]
+        one.forEach((line, i) => expectWithin(two[i]!.exactG, 2 * line.exactG, 1e-9))
+      }),
+    )
   })
   it('more heat is never slower, and a smaller ring never faster (law)', () => {
-    const minutes = (ringId: string) => planBatch(request({ place: findPlace(kitchen.settings, kitchen.pans, kitchen.rings, 'sauteuse24', ringId) })).totalMin.value
+    const minutes = (ringId: string) =>
+      planBatch(request({ place: findPlace(kitchen.settings, kitchen.pans, kitchen.rings, 'sauteuse24', ringId) })).totalMin.value
     expect(minutes('ring1')).toBeLessThanOrEqual(minutes('ring2'))
     expect(minutes('ring2')).toBeLessThanOrEqual(minutes('ring3'))
     expect(massG(plan.stages[1]!.start)).toBeGreaterThan(plan.stages[0]!.targetMassG)

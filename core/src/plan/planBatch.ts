@@ -36,7 +36,11 @@ export interface PlanRequest {
 }
 
 /** The ingredient that an item means with the chosen sources. */
-export function ingredientOf(item: FormulaItem, ingredients: ReadonlyMap<string, Ingredient>, sources: PlanRequest['sources'] = {}): Ingredient {
+export function ingredientOf(
+  item: FormulaItem,
+  ingredients: ReadonlyMap<string, Ingredient>,
+  sources: PlanRequest['sources'] = {},
+): Ingredient {
   const id = sources[item.id] ?? item.ingredientId
   const ingredient = ingredients.get(id)
   if (!ingredient) throw new DomainError('missingIngredient', item.id, id)
@@ -44,7 +48,13 @@ export function ingredientOf(item: FormulaItem, ingredients: ReadonlyMap<string,
 }
 
 /** Amounts for a number of portions, exact and as shown. */
-export function weighOut({ formula, ingredients, place, portions, sources }: Pick<PlanRequest, 'formula' | 'ingredients' | 'place' | 'portions' | 'sources'>): WeighOutLine[] {
+export function weighOut({
+  formula,
+  ingredients,
+  place,
+  portions,
+  sources,
+}: Pick<PlanRequest, 'formula' | 'ingredients' | 'place' | 'portions' | 'sources'>): WeighOutLine[] {
   const factor = portions / formula.basisPortions
   return formula.items.map((item) => {
     const ingredient = ingredientOf(item, ingredients, sources)
@@ -55,7 +65,17 @@ export function weighOut({ formula, ingredients, place, portions, sources }: Pic
     const pieceG = ingredient.emulsionRole === 'yolk' ? ingredient.pieceG : undefined // yolks are counted; all else is weighed or poured
     const shown = pieceG ? roundPieces(exactG, pieceG) : isPoured ? roundVolume(exactMl) : roundMass(exactG, place.settings.scaleStepG)
     const gramsPer = pieceG ?? (isPoured ? density : 1)
-    return { itemId: item.id, ingredientId: ingredient.id, name: ingredient.name, isLiquid: ingredient.isLiquid, stepId: item.stepId, exactG, exactMl, shown, shownG: shown.value * gramsPer }
+    return {
+      itemId: item.id,
+      ingredientId: ingredient.id,
+      name: ingredient.name,
+      isLiquid: ingredient.isLiquid,
+      stepId: item.stepId,
+      exactG,
+      exactMl,
+      shown,
+      shownG: shown.value * gramsPer,
+    }
   })
 }
 
@@ -63,10 +83,18 @@ export function weighOut({ formula, ingredients, place, portions, sources }: Pic
 export function planSalt(formula: Formula, finished: Composition, scaleStepG: number): SaltPlan {
   const finalMassG = massG(finished)
   const addG = Math.max(0, (formula.saltTargetFrac.value * finalMassG - finished.salt) / (1 - formula.saltTargetFrac.value))
-  return { finalMassG, ownSaltFrac: finished.salt / finalMassG, targetFrac: formula.saltTargetFrac.value, addG, addShown: addG < SALT_SPOON_BELOW_G && addG > 0.3 ? roundSaltSpoons(addG) : { value: Math.round(addG / scaleStepG) * scaleStepG, unit: 'g' } }
+  return {
+    finalMassG,
+    ownSaltFrac: finished.salt / finalMassG,
+    targetFrac: formula.saltTargetFrac.value,
+    addG,
+    addShown:
+      addG < SALT_SPOON_BELOW_G && addG > 0.3 ? roundSaltSpoons(addG) : { value: Math.round(addG / scaleStepG) * scaleStepG, unit: 'g' },
+  }
 }
 
-const sumBands = (bands: readonly MinutesBand[]): MinutesBand => bands.reduce((sum, b) => ({ low: sum.low + b.low, value: sum.value + b.value, high: sum.high + b.high }), { low: 0, value: 0, high: 0 })
+const sumBands = (bands: readonly MinutesBand[]): MinutesBand =>
+  bands.reduce((sum, b) => ({ low: sum.low + b.low, value: sum.value + b.value, high: sum.high + b.high }), { low: 0, value: 0, high: 0 })
 
 /**
  * Plans one batch: weigh-out, both reductions in every form, minutes with band, salt at the end, and the latest moment to start.
@@ -97,8 +125,20 @@ export function planBatch(request: PlanRequest): BatchPlan {
     low += alcoholIn
     high += alcoholIn
     if (step.technique !== 'reduce') contents = endStep(contents, step)
-    if (step.technique !== 'reduce') return { stepId: step.id, minutes: (emulsion && emulsionMinutes(step.technique, emulsion)) ?? step.minutes ?? { low: 0, value: 0, high: 0 } }
-    const stage = planStage(place, { stepId: step.id, phrase: request.phrases?.[step.id] ?? step.target ?? '', mixture: contents.liquid, inPan: contents.inPan, starchEqG: contents.starchEqG, tempC: arrivalTempC(contents.liquid, before, stages.length > 0), heat: step.heat ?? 'high' })
+    if (step.technique !== 'reduce')
+      return {
+        stepId: step.id,
+        minutes: (emulsion && emulsionMinutes(step.technique, emulsion)) ?? step.minutes ?? { low: 0, value: 0, high: 0 },
+      }
+    const stage = planStage(place, {
+      stepId: step.id,
+      phrase: request.phrases?.[step.id] ?? step.target ?? '',
+      mixture: contents.liquid,
+      inPan: contents.inPan,
+      starchEqG: contents.starchEqG,
+      tempC: arrivalTempC(contents.liquid, before, stages.length > 0),
+      heat: step.heat ?? 'high',
+    })
     stages.push(stage)
     warnings.push(...stageWarnings(place.pan, stage))
     low *= stage.ethanolLeftFrac.low
@@ -115,9 +155,24 @@ export function planBatch(request: PlanRequest): BatchPlan {
   const earliestReadyAtMs = Math.ceil((nowMs + spareMs) / 60_000) * 60_000
   if (isLate) warnings.push({ code: 'late', earliestAtMs: earliestReadyAtMs })
   return {
-    portions, pickupAtMs, factor: portions / formula.basisPortions, weighOut: lines, stages, emulsion, steps, salt, finalVolumeMl, yieldPortions: Math.floor(finalVolumeMl / formula.portionMl + 1e-6),
+    portions,
+    pickupAtMs,
+    factor: portions / formula.basisPortions,
+    weighOut: lines,
+    stages,
+    emulsion,
+    steps,
+    salt,
+    finalVolumeMl,
+    yieldPortions: Math.floor(finalVolumeMl / formula.portionMl + 1e-6),
     ethanolLeftFrac: alcoholG > 0 ? { low: low / alcoholG, high: high / alcoholG } : { low: 0, high: 0 },
-    totalMin, latestStartAtMs: pickupAtMs - spareMs, sureStartAtMs: pickupAtMs - Math.max(spareMs, totalMin.high * 60_000), earliestReadyAtMs, isLate, warnings, modelVersion: REDUCTION_MODEL_VERSION,
+    totalMin,
+    latestStartAtMs: pickupAtMs - spareMs,
+    sureStartAtMs: pickupAtMs - Math.max(spareMs, totalMin.high * 60_000),
+    earliestReadyAtMs,
+    isLate,
+    warnings,
+    modelVersion: REDUCTION_MODEL_VERSION,
   }
 }
 
@@ -132,13 +187,21 @@ function stageWarnings(pan: Pan, stage: StagePlan): PlanWarning[] {
   const shareFull = (stage.startVolumeMl * 1.038 + stage.inPan.volumeMl) / capacityMl(pan.profile)
   return [
     ...(shareFull > FULLEST_PAN_SHARE ? [{ code: 'panTooFull' as const, stepId: stage.stepId, shareFull }] : []),
-    ...(stage.targetDepthMm < SCORCH.misleadingDepthMm ? [{ code: 'panTooShallow' as const, stepId: stage.stepId, depthMm: stage.targetDepthMm }] : []),
+    ...(stage.targetDepthMm < SCORCH.misleadingDepthMm
+      ? [{ code: 'panTooShallow' as const, stepId: stage.stepId, depthMm: stage.targetDepthMm }]
+      : []),
     ...(stage.minutes.value >= 24 * 60 ? [{ code: 'neverReached' as const, stepId: stage.stepId }] : []),
   ]
 }
 
 /** The settings, pan and ring of a place, found by id; a plain sentence's worth of error where one is missing. */
-export function findPlace(settings: KitchenSettings, pans: readonly Pan[], rings: readonly Ring[], panId: string, ringId: string): StagePlace {
+export function findPlace(
+  settings: KitchenSettings,
+  pans: readonly Pan[],
+  rings: readonly Ring[],
+  panId: string,
+  ringId: string,
+): StagePlace {
   const pan = pans.find((p) => p.id === panId)
   const ring = rings.find((r) => r.id === ringId)
   if (!pan) throw new DomainError('unknownPan', 'panId', panId)

@@ -4,7 +4,11 @@ export const batchMl = (covers: number, mlPerCover: number, overFrac: number): n
 export const startAtMs = (pickupAtMs: number, restMin: number, sauceMin: number): number => pickupAtMs - (restMin + 1.2 * sauceMin) * 60_000
 
 /** What limits how much is made in one vessel: it scorches as a film, boils over past two thirds, a bowl foams to double. */
-export interface VesselLimits { readonly capacityMl: number; readonly floorMl: number; readonly fullestShare: number }
+export interface VesselLimits {
+  readonly capacityMl: number
+  readonly floorMl: number
+  readonly fullestShare: number
+}
 /** How full a pan may be before it boils over. */
 export const FULLEST_PAN_SHARE = 2 / 3
 const FULLEST_BOWL_SHARE = 0.5
@@ -14,7 +18,10 @@ export function vesselLimits(capacityMl: number, isBowl: boolean): VesselLimits 
   return { capacityMl, floorMl: FILM_ML, fullestShare: isBowl ? FULLEST_BOWL_SHARE : FULLEST_PAN_SHARE }
 }
 /** Batches that a volume forces, each within floor and ceiling; `tooLittle` where even one lies under the floor. `emulsion:Q1` */
-export function splitBatches(totalMl: number, { capacityMl, floorMl, fullestShare }: VesselLimits): { readonly status: 'ok' | 'tooLittle'; readonly batches: number; readonly eachMl: number } {
+export function splitBatches(
+  totalMl: number,
+  { capacityMl, floorMl, fullestShare }: VesselLimits,
+): { readonly status: 'ok' | 'tooLittle'; readonly batches: number; readonly eachMl: number } {
   const batches = Math.max(1, Math.ceil(totalMl / (capacityMl * fullestShare) - 1e-9))
   return { status: totalMl / batches < floorMl ? 'tooLittle' : 'ok', batches, eachMl: totalMl / batches }
 }

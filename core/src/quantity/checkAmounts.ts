@@ -1,7 +1,16 @@
 /** One thing said of an amount: as a mass with its range, and where it was said. */
-export interface Claim { readonly says: string; readonly low: number; readonly value: number; readonly high: number }
+export interface Claim {
+  readonly says: string
+  readonly low: number
+  readonly value: number
+  readonly high: number
+}
 /** Claims that cannot all be true, side by side. */
-export interface Contradiction { readonly of: string; readonly claims: readonly Claim[]; readonly ratio: number }
+export interface Contradiction {
+  readonly of: string
+  readonly claims: readonly Claim[]
+  readonly ratio: number
+}
 
 const TOLERANCE = 0.1 // as reduction.md §1: within a tenth nobody can tell two amounts apart
 
@@ -20,7 +29,8 @@ export function contradictionOf(of: string, claims: readonly Claim[]): Contradic
 /** A staged addition: parts of a whole, each a share or grams, the last may be "the rest". */
 export type Part = { readonly share: number } | { readonly massG: number } | 'rest'
 /** Parts in grams that add up, or why they cannot. */
-export type Allocation = { readonly status: 'ok'; readonly partsG: readonly number[] } | { readonly status: 'tooMuch' | 'tooLittle'; readonly byG: number }
+export type Allocation =
+  { readonly status: 'ok'; readonly partsG: readonly number[] } | { readonly status: 'tooMuch' | 'tooLittle'; readonly byG: number }
 
 /** Splits an amount into the parts in which it goes in: part now and part later, in thirds, piece by piece. The parts add up to the whole or it is said by how much they do not. */
 export function allocate(totalG: number, parts: readonly Part[]): Allocation {

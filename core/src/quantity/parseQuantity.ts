@@ -1,10 +1,15 @@
 import { unitOf, type Unit } from './units'
 
 /** A number with its range, as it was said. */
-export interface Spread { readonly low: number; readonly high: number }
+export interface Spread {
+  readonly low: number
+  readonly high: number
+}
 
 /** One amount: so much of a unit. */
-export interface SaidAmount extends Spread { readonly unitId: string }
+export interface SaidAmount extends Spread {
+  readonly unitId: string
+}
 
 /** What was made of a phrase. `amounts` add up ("2 lb 4 oz"); `rest` is what it is of. */
 export type ParsedQuantity =
@@ -13,15 +18,49 @@ export type ParsedQuantity =
   | { readonly status: 'missing'; readonly rest: string }
   | { readonly status: 'bad'; readonly code: 'notUnderstood' | 'negative' | 'zeroDivisor'; readonly at: string }
 
-const FRACTIONS: Readonly<Record<string, number>> = { '½': 1 / 2, '⅓': 1 / 3, '⅔': 2 / 3, '¼': 1 / 4, '¾': 3 / 4, '⅛': 1 / 8, '⅜': 3 / 8, '⅝': 5 / 8, '⅞': 7 / 8, '⅕': 1 / 5, '⅙': 1 / 6 }
-const WORDS: Readonly<Record<string, number>> = { a: 1, an: 1, one: 1, two: 2, three: 3, four: 4, five: 5, six: 6, seven: 7, eight: 8, nine: 9, ten: 10, twelve: 12, dozen: 12, half: 0.5, third: 1 / 3, quarter: 0.25, couple: 2 }
+const FRACTIONS: Readonly<Record<string, number>> = {
+  '½': 1 / 2,
+  '⅓': 1 / 3,
+  '⅔': 2 / 3,
+  '¼': 1 / 4,
+  '¾': 3 / 4,
+  '⅛': 1 / 8,
+  '⅜': 3 / 8,
+  '⅝': 5 / 8,
+  '⅞': 7 / 8,
+  '⅕': 1 / 5,
+  '⅙': 1 / 6,
+}
+const WORDS: Readonly<Record<string, number>> = {
+  a: 1,
+  an: 1,
+  one: 1,
+  two: 2,
+  three: 3,
+  four: 4,
+  five: 5,
+  six: 6,
+  seven: 7,
+  eight: 8,
+  nine: 9,
+  ten: 10,
+  twelve: 12,
+  dozen: 12,
+  half: 0.5,
+  third: 1 / 3,
+  quarter: 0.25,
+  couple: 2,
+}
 const ABOUT = /^(about|around|roughly|approx\.?|approximately|circa|ca\.?|~)\s*/i
 const SIZE = /^(small|medium|large|big|level|heaped|scant|generous|good|fresh)\s+/i
 const FRACTION_SIGN = `[${Object.keys(FRACTIONS).join('')}]`
 const PLAIN = String.raw`\d+(?:[.,]\d+)?`
 const NUMBER = new RegExp(`^(?:(\\d+)\\s+(\\d+)\\s*/\\s*(\\d+)|(\\d+)\\s*/\\s*(\\d+)|(\\d+)?\\s*(${FRACTION_SIGN})|(${PLAIN}))`)
 
-interface Read { readonly value: number; readonly length: number }
+interface Read {
+  readonly value: number
+  readonly length: number
+}
 
 /** A number at the start of a text: "1 1/2", "3/4", "1½", "1,5", "half", "a dozen". */
 function readNumber(text: string): Read | 'zeroDivisor' | undefined {
@@ -29,13 +68,24 @@ function readNumber(text: string): Read | 'zeroDivisor' | undefined {
   if (match) {
     const [all, whole, up, down, topOnly, bottomOnly, before, sign, plain] = match
     if ((down !== undefined && Number(down) === 0) || (bottomOnly !== undefined && Number(bottomOnly) === 0)) return 'zeroDivisor'
-    const value = down !== undefined ? Number(whole) + Number(up) / Number(down) : bottomOnly !== undefined ? Number(topOnly) / Number(bottomOnly) : sign !== undefined ? Number(before ?? 0) + (FRACTIONS[sign] ?? 0) : Number((plain ?? '').replace(',', '.'))
+    const value =
+      down !== undefined
+        ? Number(whole) + Number(up) / Number(down)
+        : bottomOnly !== undefined
+          ? Number(topOnly) / Number(bottomOnly)
+          : sign !== undefined
+            ? Number(before ?? 0) + (FRACTIONS[sign] ?? 0)
+            : Number((plain ?? '').replace(',', '.'))
     return { value, length: all.length }
   }
-  const words = /^((?:half|quarter|third)\s+(?:an?|of an?|of the)|half|a\s+(?:half|quarter|third|dozen|couple)(?:\s+of)?|(?:two|three)\s+(?:thirds|quarters)|[a-z]+)\b/i.exec(text)
+  const words =
+    /^((?:half|quarter|third)\s+(?:an?|of an?|of the)|half|a\s+(?:half|quarter|third|dozen|couple)(?:\s+of)?|(?:two|three)\s+(?:thirds|quarters)|[a-z]+)\b/i.exec(
+      text,
+    )
   if (!words) return undefined
   const [first = '', second = ''] = words[0].toLowerCase().split(/\s+/)
-  if (/^(thirds|quarters)$/.test(second)) return { value: (WORDS[first] ?? 0) * (second === 'thirds' ? 1 / 3 : 0.25), length: words[0].length }
+  if (/^(thirds|quarters)$/.test(second))
+    return { value: (WORDS[first] ?? 0) * (second === 'thirds' ? 1 / 3 : 0.25), length: words[0].length }
   const value = first === 'a' && WORDS[second] !== undefined ? WORDS[second] : WORDS[first]
   return value === undefined ? undefined : { value, length: words[0].length }
 }
@@ -62,7 +112,14 @@ export function parseQuantity(input: string): ParsedQuantity {
   const grouped = GROUPED.exec(text)
   if (grouped && grouped[2] !== '0') {
     const [, before = '', whole = '', , digits = '', after = ''] = grouped
-    return { status: 'ask', code: 'separator', options: [parseQuantity(`${before}${whole}.${digits.replace(/0+$/, '') || '0'}${after}`), parseQuantity(`${before}${whole}${digits}${after}`)] }
+    return {
+      status: 'ask',
+      code: 'separator',
+      options: [
+        parseQuantity(`${before}${whole}.${digits.replace(/0+$/, '') || '0'}${after}`),
+        parseQuantity(`${before}${whole}${digits}${after}`),
+      ],
+    }
   }
   return readAmounts(text)
 }
@@ -86,12 +143,29 @@ function readAmounts(text: string): ParsedQuantity {
     // "2 lb 4 oz": only measures of one kind go on; a second bare number belongs to what it is of
     if (amounts.length > 0 && (!unit || unit.unit.kind === 'piece')) break
     amounts.push({ low: Math.min(low.value, high), high: Math.max(low.value, high), unitId: unit?.unit.id ?? 'piece' })
-    left = (unit && unit.unit.id !== 'piece' ? tail.slice(unit.length) : unit && /^(piece|pieces|pc|pcs|whole)/i.test(tail) ? tail.slice(unit.length) : tail).trim().replace(/^(of|and|,)\s+/i, '')
+    left = (
+      unit && unit.unit.id !== 'piece'
+        ? tail.slice(unit.length)
+        : unit && /^(piece|pieces|pc|pcs|whole)/i.test(tail)
+          ? tail.slice(unit.length)
+          : tail
+    )
+      .trim()
+      .replace(/^(of|and|,)\s+/i, '')
     if (!/^\d|^[½⅓⅔¼¾⅛]/.test(left)) break
   }
   if (amounts.length === 0) {
     const unit = readUnit(left)
-    if (unit?.unit.kind === 'vague') return { status: 'ok', amounts: [{ low: 1, high: 1, unitId: unit.unit.id }], rest: left.slice(unit.length).trim().replace(/^of\s+/i, ''), isAbout }
+    if (unit?.unit.kind === 'vague')
+      return {
+        status: 'ok',
+        amounts: [{ low: 1, high: 1, unitId: unit.unit.id }],
+        rest: left
+          .slice(unit.length)
+          .trim()
+          .replace(/^of\s+/i, ''),
+        isAbout,
+      }
     if (/^[\p{L}][\p{L}\s,'’()-]*$/u.test(left)) return { status: 'missing', rest: left }
     return { status: 'bad', code: 'notUnderstood', at: left.slice(0, 40) }
   }

@@ -15,20 +15,41 @@ const ofVolume = (id: string, ml: number): Composition => referenceComposition(i
 const massAt = (start: Composition, volumeMl: number) => massG(reduceMixture(start, { volumeMl }))
 
 describe('reduction:E evaporation', () => {
-  it.each([[200, 3.812, 75.1], [1000, 24.45, 97.5], [2000, 51.03, 99.7]])('E1 E2 %d W', (powerW, gPerMin, tempC) => {
+  it.each([
+    [200, 3.812, 75.1],
+    [1000, 24.45, 97.5],
+    [2000, 51.03, 99.7],
+  ])('E1 E2 %d W', (powerW, gPerMin, tempC) => {
     const state = boilState(pan24, powerW)
     expectWithin(state.rateGPerS * 60, gPerMin, 0.01)
     expect(Math.abs(state.tempC - tempC)).toBeLessThan(0.3)
   })
-  it.each([['open', 8.74], ['ajar', 8.53], ['shut', 8.49]] as const)('E3 lid %s', (lid, gPerMin) => expectWithin(boilState({ ...pan24, lid }, 400).rateGPerS * 60, gPerMin, 0.01))
-  it.each([[70, 3.75], [80, 6.79], [90, 13.77], [95, 22.44]])('E4 flux at %d °C', (tempC, kgPerM2H) => expectWithin(massFluxKgPerM2S(pan24, tempC) * 3600, kgPerM2H, 0.01))
-  it.each([[1000, 30.8], [1200, 25.4]])('E5 stock to a quarter at %d W', (powerW, minutes) => {
+  it.each([
+    ['open', 8.74],
+    ['ajar', 8.53],
+    ['shut', 8.49],
+  ] as const)('E3 lid %s', (lid, gPerMin) => expectWithin(boilState({ ...pan24, lid }, 400).rateGPerS * 60, gPerMin, 0.01))
+  it.each([
+    [70, 3.75],
+    [80, 6.79],
+    [90, 13.77],
+    [95, 22.44],
+  ])('E4 flux at %d °C', (tempC, kgPerM2H) => expectWithin(massFluxKgPerM2S(pan24, tempC) * 3600, kgPerM2H, 0.01))
+  it.each([
+    [1000, 30.8],
+    [1200, 25.4],
+  ])('E5 stock to a quarter at %d W', (powerW, minutes) => {
     const mixture = ofVolume('brownStockUnsalted', 1000)
     expectWithin(simulateReduction(pan24, powerW, { mixture, tempC: 95, targetMassG: massAt(mixture, 250) }).durationS / 60, minutes, 0.03)
   })
   it('E6 white wine to a half in a hot pan', () => {
     const mixture = ofVolume('wineWhite125', 300)
-    const run = simulateReduction(surroundings({ diameterMm: 280, wallMm: 50 }), 900, { mixture, tempC: 18, storedInPanJ: 60_000, targetMassG: massAt(mixture, 150) })
+    const run = simulateReduction(surroundings({ diameterMm: 280, wallMm: 50 }), 900, {
+      mixture,
+      tempC: 18,
+      storedInPanJ: 60_000,
+      targetMassG: massAt(mixture, 150),
+    })
     expectWithin(run.durationS / 60, 6.33, 0.03)
   })
   it('E7 a slow one, with its warm-up', () => {

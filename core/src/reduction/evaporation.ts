@@ -40,7 +40,9 @@ export function areaM2({ diameterMm }: Pick<Surroundings, 'diameterMm'>): number
 export function heatLossW(at: Surroundings, tempC: number): number {
   const delta = tempC - at.roomTempC
   const radiation = EMISSIVITY * STEFAN_BOLTZMANN * ((tempC + 273.15) ** 4 - (at.roomTempC + 273.15) ** 4)
-  return areaM2(at) * (at.convectionWPerM2K * delta + radiation) + WALL_W_PER_M2K * Math.PI * (at.diameterMm / 1000) * (at.wallMm / 1000) * delta
+  return (
+    areaM2(at) * (at.convectionWPerM2K * delta + radiation) + WALL_W_PER_M2K * Math.PI * (at.diameterMm / 1000) * (at.wallMm / 1000) * delta
+  )
 }
 
 /** Evaporation per area of an open water surface, kg/(m² s), below the boil. Spalding film with blowing; Lewis relation. `reduction:E4` */
@@ -57,7 +59,11 @@ export function massTransferKgPerM2S(at: Surroundings): number {
 }
 
 /** How a pan stands at a given net power. */
-export interface BoilState { readonly regime: 'boil' | 'simmer'; readonly tempC: number; readonly rateGPerS: number }
+export interface BoilState {
+  readonly regime: 'boil' | 'simmer'
+  readonly tempC: number
+  readonly rateGPerS: number
+}
 
 const BOIL_MARGIN_K = 0.2 // keeps clear of the logarithm's pole; both branches agree within 0.5 % here
 
@@ -71,7 +77,8 @@ export function boilState(at: Surroundings, powerW: number, waterActivity = 1): 
   const boilC = waterBoilingPointC(Math.min(101.4, at.pressureKPa / waterActivity))
   const rateAt = (t: number) => LID_FACTOR[at.lid] * areaM2(at) * massFluxKgPerM2S(at, t, waterActivity) * 1000
   const balance = (t: number) => powerW - heatLossW(at, t) - rateAt(t) * waterLatentHeatJPerG(t)
-  if (balance(boilC - BOIL_MARGIN_K) > 0) return { regime: 'boil', tempC: boilC, rateGPerS: (powerW - heatLossW(at, boilC)) / waterLatentHeatJPerG(boilC) }
+  if (balance(boilC - BOIL_MARGIN_K) > 0)
+    return { regime: 'boil', tempC: boilC, rateGPerS: (powerW - heatLossW(at, boilC)) / waterLatentHeatJPerG(boilC) }
   const found = bisect(balance, at.roomTempC, boilC - BOIL_MARGIN_K)
   const tempC = found.status === 'converged' ? found.root : at.roomTempC
   return { regime: 'simmer', tempC, rateGPerS: Math.max(0, rateAt(tempC)) }

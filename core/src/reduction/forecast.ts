@@ -34,7 +34,11 @@ export function minutesToTarget(belief: PanBelief, targetMassG: number, p: numbe
 }
 
 /** A forecast with its band, minutes from the belief's moment. */
-export interface Forecast { readonly p10Min: number | undefined; readonly p50Min: number | undefined; readonly p90Min: number | undefined }
+export interface Forecast {
+  readonly p10Min: number | undefined
+  readonly p50Min: number | undefined
+  readonly p90Min: number | undefined
+}
 
 /** The 10–50–90 % band that every screen shows. */
 export function forecast(belief: PanBelief, targetMassG: number): Forecast {

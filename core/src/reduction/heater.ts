@@ -25,7 +25,10 @@ export type HeaterKind = keyof typeof HEATERS
 const FLUX_CAP_W_PER_M2 = 60_000 // above this a pan boils over and spatters
 
 /** A ring as the kitchen has it. */
-export interface Heater { readonly kind: HeaterKind; readonly ratedW?: number }
+export interface Heater {
+  readonly kind: HeaterKind
+  readonly ratedW?: number
+}
 
 /**
  * Net power into the liquid, W, before anything was measured (±35 %). `reduction:E8`

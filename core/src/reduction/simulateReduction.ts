@@ -24,10 +24,23 @@ export function vapourKappa(at: Surroundings, water: BoilState, bubbleC: number)
 }
 
 /** What a pan does on a heater of known power. */
-export interface ReductionRun { readonly status: 'reached' | 'never'; readonly durationS: number; readonly warmUpS: number; readonly end: Composition; readonly regime: BoilState['regime']; readonly tempC: number; readonly rateGPerS: number }
+export interface ReductionRun {
+  readonly status: 'reached' | 'never'
+  readonly durationS: number
+  readonly warmUpS: number
+  readonly end: Composition
+  readonly regime: BoilState['regime']
+  readonly tempC: number
+  readonly rateGPerS: number
+}
 
 /** Start of a run: the mixture, its temperature, heat stored in a hot pan, and the mass at which it stops. */
-export interface RunStart { readonly mixture: Composition; readonly tempC: number; readonly storedInPanJ?: number; readonly targetMassG: number }
+export interface RunStart {
+  readonly mixture: Composition
+  readonly tempC: number
+  readonly storedInPanJ?: number
+  readonly targetMassG: number
+}
 
 /**
  * Minutes to a target mass at a known net power: warm-up, then simmer or boil with the alcohol leaving first. Euler, 1 s. `reduction:E5–E7`
@@ -42,7 +55,15 @@ export function simulateReduction(at: Surroundings, powerW: number, start: RunSt
   const demandJ = heatCapacityJPerK(mixture) * (simmerC - start.tempC) - (start.storedInPanJ ?? 0)
   const spareW = powerW - heatLossW(at, simmerC) / 2
   const warmUpS = demandJ <= 0 ? 0 : demandJ / spareW
-  const answer = (status: ReductionRun['status'], boilS: number): ReductionRun => ({ status, durationS: warmUpS + boilS, warmUpS, end: mixture, regime: water.regime, tempC: water.tempC, rateGPerS: water.rateGPerS })
+  const answer = (status: ReductionRun['status'], boilS: number): ReductionRun => ({
+    status,
+    durationS: warmUpS + boilS,
+    warmUpS,
+    end: mixture,
+    regime: water.regime,
+    tempC: water.tempC,
+    rateGPerS: water.rateGPerS,
+  })
   if (spareW <= 0 || water.rateGPerS <= 0) return answer('never', LONGEST_S)
   for (let s = 0; s < LONGEST_S; s++) {
     const mass = massG(mixture)
@@ -68,10 +89,16 @@ function evaporateOneSecond(at: Surroundings, powerW: number, water: BoilState, 
     const bubbleC = bubblePointC(x, at.pressureKPa)
     const tempC = Math.min(water.tempC, bubbleC)
     const perWaterMol = (vapourKappa(at, water, bubbleC) * relativeVolatility(x, at.pressureKPa) * x) / (1 - x)
-    const waterMol = (powerW - heatLossW(at, tempC)) / (WATER_G_PER_MOL * waterLatentHeatJPerG(tempC) + perWaterMol * ETHANOL_LATENT_J_PER_MOL)
+    const waterMol =
+      (powerW - heatLossW(at, tempC)) / (WATER_G_PER_MOL * waterLatentHeatJPerG(tempC) + perWaterMol * ETHANOL_LATENT_J_PER_MOL)
     waterG = waterMol * WATER_G_PER_MOL
     ethanolG = waterMol * perWaterMol * ETHANOL_G_PER_MOL
   }
   const left = Math.max(0, mixture.water - waterG)
-  return { ...mixture, water: left, ethanol: Math.max(0, mixture.ethanol - ethanolG), acetic: mixture.acetic * (left / mixture.water) ** ACETIC_EXPONENT }
+  return {
+    ...mixture,
+    water: left,
+    ethanol: Math.max(0, mixture.ethanol - ethanolG),
+    acetic: mixture.acetic * (left / mixture.water) ** ACETIC_EXPONENT,
+  }
 }

@@ -1,5 +1,10 @@
 /** What a food code says of hot sauces; a dated convenience copy, the local text rules. Temperatures °C, times h. */
-export interface FoodCode { readonly hotHoldC: number; readonly timeLimitH: number; readonly source: string; readonly asOf: string }
+export interface FoodCode {
+  readonly hotHoldC: number
+  readonly timeLimitH: number
+  readonly source: string
+  readonly asOf: string
+}
 
 /** Codes a kitchen may choose from (emulsion.md §6). */
 export const FOOD_CODES = {
@@ -23,10 +28,20 @@ export interface HouseRules {
 export const DEFAULT_HOUSE_RULES: HouseRules = { code: 'usModel', holdLimitH: 2, clockFrom: 'outOfControl' }
 
 /** The limits in force, stamped on every hold. */
-export interface HoldLimits { readonly houseS: number; readonly codeS: number; readonly hotHoldC: number; readonly code: FoodCodeId }
+export interface HoldLimits {
+  readonly houseS: number
+  readonly codeS: number
+  readonly hotHoldC: number
+  readonly code: FoodCodeId
+}
 
 /** The limits of a kitchen: of house and code the stricter counts first, and the code's ends it. */
 export function holdLimits(rules: HouseRules): HoldLimits {
   const code = FOOD_CODES[rules.code]
-  return { houseS: Math.min(rules.holdLimitH, code.timeLimitH) * 3600, codeS: code.timeLimitH * 3600, hotHoldC: code.hotHoldC, code: rules.code }
+  return {
+    houseS: Math.min(rules.holdLimitH, code.timeLimitH) * 3600,
+    codeS: code.timeLimitH * 3600,
+    hotHoldC: code.hotHoldC,
+    code: rules.code,
+  }
 }

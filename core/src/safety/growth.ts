@@ -1,5 +1,10 @@
 /** How fast an organism grows by temperature (Ratkowsky et al. 1983; limits ICMSF 1996). No lag is assumed: it overstates growth on purpose. */
-export interface GrowthModel { readonly b: number; readonly lowestC: number; readonly c: number; readonly highestC: number }
+export interface GrowthModel {
+  readonly b: number
+  readonly lowestC: number
+  readonly c: number
+  readonly highestC: number
+}
 
 /** Organisms that decide in warm sauces; spore formers for meat jus and starch. */
 export const ORGANISMS = {
@@ -25,6 +30,7 @@ const SLICES = 400
 export function growthLog10(organism: Organism, tempAtC: (hours: number) => number, hours: number): number {
   const h = hours / SLICES
   let sum = 0
-  for (let i = 0; i <= SLICES; i++) sum += growthRatePerH(ORGANISMS[organism], tempAtC(i * h)) * (i === 0 || i === SLICES ? 1 : i % 2 ? 4 : 2)
+  for (let i = 0; i <= SLICES; i++)
+    sum += growthRatePerH(ORGANISMS[organism], tempAtC(i * h)) * (i === 0 || i === SLICES ? 1 : i % 2 ? 4 : 2)
   return ((h / 3) * sum) / Math.LN10
 }

@@ -1,7 +1,13 @@
 /** A temperature at a moment, from one probe. */
-export interface TempPoint { readonly atMs: number; readonly tempC: number }
+export interface TempPoint {
+  readonly atMs: number
+  readonly tempC: number
+}
 /** How fast heat kills: minutes for one log at 60 °C, and the temperature step that makes it ten times faster. */
-export interface ThermalDeath { readonly d60Min: number; readonly zK: number }
+export interface ThermalDeath {
+  readonly d60Min: number
+  readonly zK: number
+}
 
 /** Salmonella in plain liquid yolk (emulsion.md §6): central value; published from 0.28 to about 1 min. z from the former US time table. */
 export const YOLK_SALMONELLA: ThermalDeath = { d60Min: 0.75, zK: 4.5 }
@@ -47,7 +53,11 @@ export type CreditBand = 'none' | 'under5' | 'from5to8' | 'over8'
  * @param points - of one immersed probe in order of time; spot readings, cues and simulated temperatures must not be among them
  * @param sinceMs - raw egg added later begins anew
  */
-export function pasteurisationCredit(points: readonly TempPoint[], sinceMs: number, probeErrorK = PROBE_ERROR_K): { readonly band: CreditBand; readonly log: number } {
+export function pasteurisationCredit(
+  points: readonly TempPoint[],
+  sinceMs: number,
+  probeErrorK = PROBE_ERROR_K,
+): { readonly band: CreditBand; readonly log: number } {
   const own = points.filter((p) => p.atMs >= sinceMs).map((p) => ({ ...p, tempC: p.tempC - probeErrorK }))
   const death = { ...YOLK_SALMONELLA, d60Min: YOLK_SALMONELLA.d60Min * CREDIT_D_FACTOR }
   let log = 0

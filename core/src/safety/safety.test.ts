@@ -26,22 +26,43 @@ describe('log reduction', () => {
   it('credit comes only from readings ten seconds apart, less the probe’s error, and begins anew with raw egg', () => {
     const dense = Array.from({ length: 61 }, (_, i) => ({ atMs: i * 5000, tempC: 62 }))
     expect(pasteurisationCredit(dense, 0).band).toBe('from5to8') // five minutes at 61 after the error
-    expect(pasteurisationCredit(dense.filter((_, i) => i % 3 === 0), 0)).toMatchObject({ log: 0, band: 'under5' })
+    expect(
+      pasteurisationCredit(
+        dense.filter((_, i) => i % 3 === 0),
+        0,
+      ),
+    ).toMatchObject({ log: 0, band: 'under5' })
     expect(pasteurisationCredit(dense, 200_000).log).toBeLessThan(pasteurisationCredit(dense, 0).log)
     expect(pasteurisationCredit([], 0).band).toBe('none')
   })
   it('warmer never earns less', () => {
-    fc.assert(fc.property(fc.array(fc.double({ min: 40, max: 75, noNaN: true }), { minLength: 2, maxLength: 40 }), (temps) => {
-      const at = (by: number) => logReduction(temps.map((tempC, i) => ({ atMs: i * 5000, tempC: tempC + by })))
-      expect(at(1)).toBeGreaterThanOrEqual(at(0))
-    }))
+    fc.assert(
+      fc.property(fc.array(fc.double({ min: 40, max: 75, noNaN: true }), { minLength: 2, maxLength: 40 }), (temps) => {
+        const at = (by: number) => logReduction(temps.map((tempC, i) => ({ atMs: i * 5000, tempC: tempC + by })))
+        expect(at(1)).toBeGreaterThanOrEqual(at(0))
+      }),
+    )
   })
 })
 
 describe('growth', () => {
   const three: Organism[] = ['salmonella', 'staphylococcusAureus', 'clostridiumPerfringens']
-  it('emulsion:P5 four hours at 40 °C', () => three.forEach((o, i) => expectWithin(growthLog10(o, () => 40, 4), [3.5, 3.11, 7.82][i] ?? 0, 0.01)))
-  it('emulsion:P6 cooling from 57 to 35 °C in four hours', () => three.forEach((o, i) => expectWithin(growthLog10(o, (h) => 57 - (22 * h) / 4, 4), [1.36, 1.38, 5.28][i] ?? 0, 0.02)))
+  it('emulsion:P5 four hours at 40 °C', () =>
+    three.forEach((o, i) =>
+      expectWithin(
+        growthLog10(o, () => 40, 4),
+        [3.5, 3.11, 7.82][i] ?? 0,
+        0.01,
+      ),
+    ))
+  it('emulsion:P6 cooling from 57 to 35 °C in four hours', () =>
+    three.forEach((o, i) =>
+      expectWithin(
+        growthLog10(o, (h) => 57 - (22 * h) / 4, 4),
+        [1.36, 1.38, 5.28][i] ?? 0,
+        0.02,
+      ),
+    ))
 })
 
 describe('the clock of a held sauce', () => {

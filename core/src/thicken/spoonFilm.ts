@@ -9,10 +9,14 @@ const G = 9.81
 /** Mean film left on a spoon, mm, five seconds after it was lifted. `emulsion:V2` */
 export function spoonFilmMm(viscosityPaS: number, yieldPa = 0): number {
   const capillary = (viscosityPaS * LIFT_M_PER_S) / SURFACE_N_PER_M
-  const start = Math.min(0.944 * Math.sqrt(SURFACE_N_PER_M / (DENSITY * G)) * capillary ** (2 / 3), 0.66 * Math.sqrt((viscosityPaS * LIFT_M_PER_S) / (DENSITY * G)))
+  const start = Math.min(
+    0.944 * Math.sqrt(SURFACE_N_PER_M / (DENSITY * G)) * capillary ** (2 / 3),
+    0.66 * Math.sqrt((viscosityPaS * LIFT_M_PER_S) / (DENSITY * G)),
+  )
   const drain = Math.sqrt(viscosityPaS / (DENSITY * G * READ_AFTER_S))
   const crossM = (start / drain) ** 2
-  const mean = crossM >= SPOON_M ? (2 / 3) * drain * Math.sqrt(SPOON_M) : ((2 / 3) * drain * crossM ** 1.5 + start * (SPOON_M - crossM)) / SPOON_M
+  const mean =
+    crossM >= SPOON_M ? (2 / 3) * drain * Math.sqrt(SPOON_M) : ((2 / 3) * drain * crossM ** 1.5 + start * (SPOON_M - crossM)) / SPOON_M
   return 1000 * Math.max(mean, yieldPa / (DENSITY * G))
 }
 
@@ -24,7 +28,12 @@ export function viscosityFromFilmPaS(filmG: number, areaCm2: number): number {
 
 /** How a sauce coats, by its viscosity at the spoon. */
 export const COAT_GRADES = [
-  { grade: 0, name: 'watery', fromPaS: 0 }, { grade: 1, name: 'jusFilm', fromPaS: 0.012 }, { grade: 2, name: 'lightNappe', fromPaS: 0.05 }, { grade: 3, name: 'nappe', fromPaS: 0.2 }, { grade: 4, name: 'heavyNappe', fromPaS: 0.8 }, { grade: 5, name: 'paste', fromPaS: 3 },
+  { grade: 0, name: 'watery', fromPaS: 0 },
+  { grade: 1, name: 'jusFilm', fromPaS: 0.012 },
+  { grade: 2, name: 'lightNappe', fromPaS: 0.05 },
+  { grade: 3, name: 'nappe', fromPaS: 0.2 },
+  { grade: 4, name: 'heavyNappe', fromPaS: 0.8 },
+  { grade: 5, name: 'paste', fromPaS: 3 },
 ] as const
 export type CoatName = (typeof COAT_GRADES)[number]['name']
 /** The grade of a viscosity. */

@@ -21,7 +21,12 @@ export function thicknessOf(of: Composition, starchEqG: number, yolkFatG = 0): T
   const total = massG(of)
   const fatMl = Math.max(0, of.fat - yolkFatG) / milkFatGPerMl(60)
   const volume = volume20Ml(of)
-  return { solidsPct: (100 * Math.max(0, solidsFrac(of) * total - of.gelatin - of.starch - of.fat)) / total, gelatinPct: (100 * of.gelatin) / total, starchPct: (100 * starchEqG) / total, phaseFrac: volume > 0 ? Math.min(0.78, fatMl / volume) : 0 }
+  return {
+    solidsPct: (100 * Math.max(0, solidsFrac(of) * total - of.gelatin - of.starch - of.fat)) / total,
+    gelatinPct: (100 * of.gelatin) / total,
+    starchPct: (100 * starchEqG) / total,
+    phaseFrac: volume > 0 ? Math.min(0.78, fatMl / volume) : 0,
+  }
 }
 
 /** Share of the water left at which a measure that grows as water leaves reaches a value; undefined where it never does. */
@@ -41,7 +46,8 @@ function waterLeftWhere(start: Composition, reaches: (of: Composition) => boolea
 /** The volume at which a liquid has a texture, with its band; undefined where it never has. */
 export function textureVolume(start: Composition, starchEqG: number, texture: Texture): TextureVolume | undefined {
   const stop = STOPS[texture]
-  const find = (limit: number) => waterLeftWhere(start, (of) => ('paS' in stop ? viscosityPaS(thicknessOf(of, starchEqG), SPOON_C) >= limit : solidsFrac(of) >= limit))
+  const find = (limit: number) =>
+    waterLeftWhere(start, (of) => ('paS' in stop ? viscosityPaS(thicknessOf(of, starchEqG), SPOON_C) >= limit : solidsFrac(of) >= limit))
   const [loose, middle, tight] = ('paS' in stop ? stop.paS : stop.solids).map(find)
   if (!middle) return undefined
   const volumeMl = volume20Ml(middle)

@@ -6,11 +6,22 @@ import { expectWithin } from '../testing.test-helper'
 import { coatGrade, spoonFilmMm, viscosityFromFilmPaS } from './spoonFilm'
 import { agentGPerL, cookOutS, starchPctFor, swollenFrac, viscosityPaS } from './viscosity'
 
-const near = (actual: number, expected: number, by: number) => expect(Math.abs(actual - expected), `${actual} against ${expected}`).toBeLessThanOrEqual(by)
+const near = (actual: number, expected: number, by: number) =>
+  expect(Math.abs(actual - expected), `${actual} against ${expected}`).toBeLessThanOrEqual(by)
 
 describe('thickness and the spoon', () => {
-  it.each([[3.3, 0.13], [5.5, 0.666], [9, 3.22]])('emulsion:V1 flour %f %', (starchPct, expected) => expectWithin(viscosityPaS({ solidsPct: 0, gelatinPct: 0, starchPct }, 65), expected, 0.02))
-  it.each([[0.1, 0.209], [0.4, 0.417], [1.5, 0.808]])('emulsion:V2 film of %f Pa·s', (eta, expected) => expectWithin(spoonFilmMm(eta), expected, 0.02))
+  it.each([
+    [3.3, 0.13],
+    [5.5, 0.666],
+    [9, 3.22],
+  ])('emulsion:V1 flour %f %', (starchPct, expected) =>
+    expectWithin(viscosityPaS({ solidsPct: 0, gelatinPct: 0, starchPct }, 65), expected, 0.02),
+  )
+  it.each([
+    [0.1, 0.209],
+    [0.4, 0.417],
+    [1.5, 0.808],
+  ])('emulsion:V2 film of %f Pa·s', (eta, expected) => expectWithin(spoonFilmMm(eta), expected, 0.02))
   it('emulsion:V3 a glaze tightens on the plate', () => {
     const glaze = { solidsPct: 38, gelatinPct: 11, starchPct: 0 }
     expectWithin(viscosityPaS(glaze, 65), 0.0474, 0.03)
@@ -26,22 +37,44 @@ describe('thickness and the spoon', () => {
     const base = { solidsPct: 3, gelatinPct: 1.5 }
     near((agentGPerL(starchPctFor(0.4, base, 65), 'cornstarch') - agentGPerL(starchPctFor(0.06, base, 65), 'cornstarch')) / 2, 4.5, 0.2)
   })
-  it.each([[0.1, 51, 79, 12.9, 13.5], [0.4, 79, 122, 19.9, 20.9], [1.55, 121, 187, 30.3, 31.9]])('trade doses for %f Pa·s', (eta, white, brown, corn, arrow) => {
+  it.each([
+    [0.1, 51, 79, 12.9, 13.5],
+    [0.4, 79, 122, 19.9, 20.9],
+    [1.55, 121, 187, 30.3, 31.9],
+  ])('trade doses for %f Pa·s', (eta, white, brown, corn, arrow) => {
     const c = starchPctFor(eta, { solidsPct: 3, gelatinPct: 1.5 }, 65)
-    for (const [agent, expected] of [['rouxWhite', white], ['rouxBrown', brown], ['cornstarch', corn], ['arrowroot', arrow]] as const) expectWithin(agentGPerL(c, agent), expected, 0.02)
+    for (const [agent, expected] of [
+      ['rouxWhite', white],
+      ['rouxBrown', brown],
+      ['cornstarch', corn],
+      ['arrowroot', arrow],
+    ] as const)
+      expectWithin(agentGPerL(c, agent), expected, 0.02)
   })
   it('emulsion:V6 and V7', () => {
     near(swollenFrac('cornstarch', 90, 30), 0.848, 0.01)
     near(swollenFrac('flour', 95, 60), 0.84, 0.01)
-    for (const [agent, min] of [['rouxWhite', 14.6], ['beurreManie', 5.8], ['slurry', 1.5]] as const) near(cookOutS(agent, 95) / 60, min, 0.05) // printed to one place
+    for (const [agent, min] of [
+      ['rouxWhite', 14.6],
+      ['beurreManie', 5.8],
+      ['slurry', 1.5],
+    ] as const)
+      near(cookOutS(agent, 95) / 60, min, 0.05) // printed to one place
   })
   it('hotter is never thicker, more starch never thinner, and a weighed film reads back', () => {
-    fc.assert(fc.property(fc.double({ min: 0, max: 50, noNaN: true }), fc.double({ min: 0, max: 12, noNaN: true }), fc.double({ min: 0, max: 9, noNaN: true }), (solidsPct, gelatinPct, starchPct) => {
-      const of = { solidsPct, gelatinPct, starchPct }
-      expect(viscosityPaS(of, 80)).toBeLessThanOrEqual(viscosityPaS(of, 50))
-      expect(viscosityPaS({ ...of, starchPct: starchPct + 1 }, 60)).toBeGreaterThan(viscosityPaS(of, 60))
-    }))
-    expectWithin(viscosityFromFilmPaS(spoonFilmMm(0.4) / 10 * 20 * 1.04, 20), 0.4, 0.01)
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 50, noNaN: true }),
+        fc.double({ min: 0, max: 12, noNaN: true }),
+        fc.double({ min: 0, max: 9, noNaN: true }),
+        (solidsPct, gelatinPct, starchPct) => {
+          const of = { solidsPct, gelatinPct, starchPct }
+          expect(viscosityPaS(of, 80)).toBeLessThanOrEqual(viscosityPaS(of, 50))
+          expect(viscosityPaS({ ...of, starchPct: starchPct + 1 }, 60)).toBeGreaterThan(viscosityPaS(of, 60))
+        },
+      ),
+    )
+    expectWithin(viscosityFromFilmPaS((spoonFilmMm(0.4) / 10) * 20 * 1.04, 20), 0.4, 0.01)
   })
 })
 

@@ -1,9 +1,16 @@
 import { saltTsp } from '../season/seasoning'
 
 /** An amount as a scale, a jug or a spoon can show it. */
-export interface ShownAmount { readonly value: number; readonly unit: 'g' | 'ml' | 'tsp' | 'pieces' }
+export interface ShownAmount {
+  readonly value: number
+  readonly unit: 'g' | 'ml' | 'tsp' | 'pieces'
+}
 
-const JUG_STEPS_ML = [[100, 5], [1000, 10], [Infinity, 50]] as const
+const JUG_STEPS_ML = [
+  [100, 5],
+  [1000, 10],
+  [Infinity, 50],
+] as const
 const SPOON_STEP_TSP = 0.25
 
 /** A mass on a scale of a given step; the step doubles to 5 g from a kilogram up, where a kitchen scale's error does too. */

@@ -4,7 +4,13 @@ import { hotExpansion } from '../mixture/volume'
 import { expectWithin } from '../testing.test-helper'
 import { capacityMl, depthAtVolumeMm, radiusAtMm, surfaceAreaMm2, volumeAtDepthMl, type VesselProfile } from './profile'
 
-const cylinder = (d: number, cornerMm = 0): VesselProfile => ({ shape: 'pan', baseRadiusMm: d / 2, rimRadiusMm: d / 2, heightMm: 120, cornerMm })
+const cylinder = (d: number, cornerMm = 0): VesselProfile => ({
+  shape: 'pan',
+  baseRadiusMm: d / 2,
+  rimRadiusMm: d / 2,
+  heightMm: 120,
+  cornerMm,
+})
 
 describe('reduction:G geometry', () => {
   it('G1 cylinder', () => {
@@ -34,24 +40,39 @@ describe('reduction:G geometry', () => {
 })
 
 const anyProfile: fc.Arbitrary<VesselProfile> = fc.oneof(
-  fc.record({ shape: fc.constant('pan' as const), baseRadiusMm: fc.double({ min: 50, max: 200, noNaN: true }), rimRadiusMm: fc.double({ min: 60, max: 260, noNaN: true }), heightMm: fc.double({ min: 40, max: 250, noNaN: true }), cornerMm: fc.double({ min: 0, max: 20, noNaN: true }) }),
-  fc.record({ shape: fc.constant('bowl' as const), sphereRadiusMm: fc.double({ min: 80, max: 200, noNaN: true }), heightMm: fc.double({ min: 40, max: 79, noNaN: true }) }),
+  fc.record({
+    shape: fc.constant('pan' as const),
+    baseRadiusMm: fc.double({ min: 50, max: 200, noNaN: true }),
+    rimRadiusMm: fc.double({ min: 60, max: 260, noNaN: true }),
+    heightMm: fc.double({ min: 40, max: 250, noNaN: true }),
+    cornerMm: fc.double({ min: 0, max: 20, noNaN: true }),
+  }),
+  fc.record({
+    shape: fc.constant('bowl' as const),
+    sphereRadiusMm: fc.double({ min: 80, max: 200, noNaN: true }),
+    heightMm: fc.double({ min: 40, max: 79, noNaN: true }),
+  }),
 )
 
 describe('laws', () => {
   it('depth to volume and back is the same depth', () => {
-    fc.assert(fc.property(anyProfile, fc.double({ min: 0.01, max: 1, noNaN: true }), (profile, share) => {
-      const depthMm = share * profile.heightMm
-      expect(Math.abs(depthAtVolumeMm(profile, volumeAtDepthMl(profile, depthMm)) - depthMm)).toBeLessThan(1e-6)
-    }))
+    fc.assert(
+      fc.property(anyProfile, fc.double({ min: 0.01, max: 1, noNaN: true }), (profile, share) => {
+        const depthMm = share * profile.heightMm
+        expect(Math.abs(depthAtVolumeMm(profile, volumeAtDepthMl(profile, depthMm)) - depthMm)).toBeLessThan(1e-6)
+      }),
+    )
   })
   it('the drawn radius is the one the volume is made of', () => {
-    fc.assert(fc.property(anyProfile, (profile) => {
-      const slices = 4000
-      const step = profile.heightMm / slices
-      let sum = 0
-      for (let i = 0; i < slices; i++) sum += (Math.PI * radiusAtMm(profile, (i + 0.5) * step) ** 2 * step) / 1000
-      expectWithin(sum, capacityMl(profile), 1e-3)
-    }), { numRuns: 30 })
+    fc.assert(
+      fc.property(anyProfile, (profile) => {
+        const slices = 4000
+        const step = profile.heightMm / slices
+        let sum = 0
+        for (let i = 0; i < slices; i++) sum += (Math.PI * radiusAtMm(profile, (i + 0.5) * step) ** 2 * step) / 1000
+        expectWithin(sum, capacityMl(profile), 1e-3)
+      }),
+      { numRuns: 30 },
+    )
   })
 })

@@ -4,7 +4,13 @@
  * `pan`: flat base, straight or sloping wall, rounded corner between them (0 for none). `bowl`: a sphere cut off at its rim.
  */
 export type VesselProfile =
-  | { readonly shape: 'pan'; readonly baseRadiusMm: number; readonly rimRadiusMm: number; readonly heightMm: number; readonly cornerMm: number }
+  | {
+      readonly shape: 'pan'
+      readonly baseRadiusMm: number
+      readonly rimRadiusMm: number
+      readonly heightMm: number
+      readonly cornerMm: number
+    }
   | { readonly shape: 'bowl'; readonly sphereRadiusMm: number; readonly heightMm: number }
 
 /** The corner circle of a pan: its centre's radius, and the height where it meets the wall. */
@@ -30,7 +36,10 @@ export function surfaceAreaMm2(profile: VesselProfile, heightMm: number): number
 /** Volume below a rounded corner's height, mm³: ∫π(c + √(2ρh − h²))² dh. */
 function cornerVolumeMm3(centreMm: number, rho: number, h: number): number {
   if (h <= 0) return 0
-  const half = 0.5 * ((h - rho) * Math.sqrt(Math.max(0, 2 * rho * h - h * h)) + rho ** 2 * (Math.asin(Math.max(-1, Math.min(1, (h - rho) / rho))) + Math.PI / 2))
+  const half =
+    0.5 *
+    ((h - rho) * Math.sqrt(Math.max(0, 2 * rho * h - h * h)) +
+      rho ** 2 * (Math.asin(Math.max(-1, Math.min(1, (h - rho) / rho))) + Math.PI / 2))
   return Math.PI * (centreMm ** 2 * h + 2 * centreMm * half + rho * h ** 2 - h ** 3 / 3)
 }
 

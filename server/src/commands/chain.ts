@@ -9,11 +9,16 @@ const { ownerUrl, appUrl } = await connectionFromEnvironment(process.env)
 const database = openDatabase(appUrl, (error) => process.stderr.write(`${error.message}\n`))
 let isWhole = true
 for (const { id, name } of await listKitchens(ownerUrl)) {
-  if (process.argv[2] === 'rebuild') process.stdout.write(`${name}: ${await database.inKitchen(id, (tx) => rebuildReadModels(tx, id))} streams folded anew\n`)
+  if (process.argv[2] === 'rebuild')
+    process.stdout.write(`${name}: ${await database.inKitchen(id, (tx) => rebuildReadModels(tx, id))} streams folded anew\n`)
   else {
     const report = await database.inKitchen(id, (tx) => verifyChain(tx, id))
     isWhole &&= report.status === 'whole'
-    process.stdout.write(report.status === 'whole' ? `${name}: ${report.facts} facts, chain whole, head ${report.head}\n` : `${name}: chain broken at fact ${report.atSeq} (${report.why})\n`)
+    process.stdout.write(
+      report.status === 'whole'
+        ? `${name}: ${report.facts} facts, chain whole, head ${report.head}\n`
+        : `${name}: chain broken at fact ${report.atSeq} (${report.why})\n`,
+    )
   }
 }
 await database.close()

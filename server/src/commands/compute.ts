@@ -5,12 +5,20 @@ import { MODELS } from '@liquamen/core'
 const [model, json] = process.argv.slice(2)
 const print = (value: unknown) => process.stdout.write(`${JSON.stringify(value, null, 2)}\n`)
 function parse(text: string): unknown {
-  try { return JSON.parse(text) } catch { process.stderr.write('compute: the second argument is not JSON\n'); process.exit(2) }
+  try {
+    return JSON.parse(text)
+  } catch {
+    process.stderr.write('compute: the second argument is not JSON\n')
+    process.exit(2)
+  }
 }
 
 if (model === '--list') {
   for (const m of MODELS) {
-    const inputs = m.inputs.map((i) => `${i.name} (${'range' in i ? `${i.range.min}–${i.range.max} ${i.range.unit}` : 'oneOf' in i ? i.oneOf.join('|') : 'text'})${i.optional === undefined ? '' : `=${i.optional}`}`)
+    const inputs = m.inputs.map(
+      (i) =>
+        `${i.name} (${'range' in i ? `${i.range.min}–${i.range.max} ${i.range.unit}` : 'oneOf' in i ? i.oneOf.join('|') : 'text'})${i.optional === undefined ? '' : `=${i.optional}`}`,
+    )
     process.stdout.write(`${m.id} → ${m.unit}: ${m.says}\n  ${inputs.join(', ')}\n`)
   }
 } else if (!model || !json) {

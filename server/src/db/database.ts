@@ -21,9 +21,10 @@ export function openDatabase(url: string, onError: (error: Error) => void): Data
   const pool = new Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 5000 })
   pool.on('error', onError) // an idle client dies with the server; the pool makes another
   const db = drizzle(pool, { schema })
-  const withSetting = <T>(name: string, value: string, work: (tx: Tx) => Promise<T>) => db.transaction(async (tx) => {
-    await tx.execute(sql`select set_config(${name}, ${value}, true)`)
-    return work(tx)
-  })
+  const withSetting = <T>(name: string, value: string, work: (tx: Tx) => Promise<T>) =>
+    db.transaction(async (tx) => {
+      await tx.execute(sql`select set_config(${name}, ${value}, true)`)
+      return work(tx)
+    })
   return { pool, withSetting, inKitchen: (kitchenId, work) => withSetting('app.kitchen_id', kitchenId, work), close: () => pool.end() }
 }

@@ -38,7 +38,11 @@ export async function migrateDatabase(ownerUrl: string, appRole: string): Promis
 }
 
 /** In a cluster of our own: makes the two roles and the database, once. */
-export async function createRolesAndDatabase(superuserUrl: string, name: string, password: string): Promise<{ ownerUrl: string; appUrl: string }> {
+export async function createRolesAndDatabase(
+  superuserUrl: string,
+  name: string,
+  password: string,
+): Promise<{ ownerUrl: string; appUrl: string }> {
   await withClient(superuserUrl, async (client) => {
     for (const role of ['liquamen_owner', 'liquamen_app']) {
       const known = await client.query('select 1 from pg_roles where rolname = $1', [role])
@@ -47,6 +51,12 @@ export async function createRolesAndDatabase(superuserUrl: string, name: string,
     const exists = await client.query('select 1 from pg_database where datname = $1', [name])
     if (!exists.rowCount) await client.query(`CREATE DATABASE ${escapeIdentifier(name)} OWNER liquamen_owner`)
   })
-  const as = (role: string) => { const url = new URL(superuserUrl); url.username = role; url.password = password; url.pathname = `/${name}`; return url.toString() }
+  const as = (role: string) => {
+    const url = new URL(superuserUrl)
+    url.username = role
+    url.password = password
+    url.pathname = `/${name}`
+    return url.toString()
+  }
   return { ownerUrl: as('liquamen_owner'), appUrl: as('liquamen_app') }
 }

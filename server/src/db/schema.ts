@@ -1,7 +1,20 @@
 import type { BatchRow } from '@liquamen/contracts'
 import type { Actor } from '@liquamen/core'
 import { sql } from 'drizzle-orm'
-import { bigint, boolean, doublePrecision, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
+import {
+  bigint,
+  boolean,
+  doublePrecision,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core'
 
 const instant = (name: string) => timestamp(name, { precision: 3, withTimezone: true, mode: 'date' })
 
@@ -12,94 +25,150 @@ export const kitchens = pgTable('kitchens', {
   lastSeq: bigint('last_seq', { mode: 'number' }).notNull().default(0),
   chainHead: text('chain_head').notNull(),
   enrolCodeHash: text('enrol_code_hash'),
-  createdAt: instant('created_at').notNull().default(sql`now()`),
+  createdAt: instant('created_at')
+    .notNull()
+    .default(sql`now()`),
 })
 
 /** Enrolled browsers and devices; only the token's hash is kept. */
-export const devices = pgTable('devices', {
-  id: uuid('id').primaryKey(),
-  kitchenId: uuid('kitchen_id').notNull().references(() => kitchens.id),
-  name: text('name').notNull(),
-  tokenHash: text('token_hash').notNull(),
-  enrolledAt: instant('enrolled_at').notNull(),
-  revokedAt: instant('revoked_at'),
-}, (t) => [uniqueIndex('devices_token').on(t.tokenHash)])
+export const devices = pgTable(
+  'devices',
+  {
+    id: uuid('id').primaryKey(),
+    kitchenId: uuid('kitchen_id')
+      .notNull()
+      .references(() => kitchens.id),
+    name: text('name').notNull(),
+    tokenHash: text('token_hash').notNull(),
+    enrolledAt: instant('enrolled_at').notNull(),
+    revokedAt: instant('revoked_at'),
+  },
+  (t) => [uniqueIndex('devices_token').on(t.tokenHash)],
+)
 
 /** Facts in receipt order: inserted and read, never changed (rights and a trigger see to it). */
-export const events = pgTable('events', {
-  kitchenId: uuid('kitchen_id').notNull().references(() => kitchens.id),
-  seq: bigint('seq', { mode: 'number' }).notNull(),
-  id: uuid('id').notNull(),
-  streamKind: text('stream_kind').notNull(),
-  streamId: uuid('stream_id').notNull(),
-  kind: text('kind').notNull(),
-  v: integer('v').notNull(),
-  deviceId: uuid('device_id').notNull(),
-  deviceSeq: bigint('device_seq', { mode: 'number' }).notNull(),
-  deviceAt: instant('device_at').notNull(),
-  clockOffsetMs: doublePrecision('clock_offset_ms').notNull(),
-  clockFlag: text('clock_flag'),
-  actor: jsonb('actor').$type<Actor>().notNull(),
-  payload: jsonb('payload').notNull(),
-  at: instant('at').notNull(),
-  receivedAt: instant('received_at').notNull(),
-  chain: text('chain').notNull(),
-}, (t) => [primaryKey({ columns: [t.kitchenId, t.seq] }), uniqueIndex('events_id').on(t.kitchenId, t.id), index('events_stream').on(t.kitchenId, t.streamId)])
+export const events = pgTable(
+  'events',
+  {
+    kitchenId: uuid('kitchen_id')
+      .notNull()
+      .references(() => kitchens.id),
+    seq: bigint('seq', { mode: 'number' }).notNull(),
+    id: uuid('id').notNull(),
+    streamKind: text('stream_kind').notNull(),
+    streamId: uuid('stream_id').notNull(),
+    kind: text('kind').notNull(),
+    v: integer('v').notNull(),
+    deviceId: uuid('device_id').notNull(),
+    deviceSeq: bigint('device_seq', { mode: 'number' }).notNull(),
+    deviceAt: instant('device_at').notNull(),
+    clockOffsetMs: doublePrecision('clock_offset_ms').notNull(),
+    clockFlag: text('clock_flag'),
+    actor: jsonb('actor').$type<Actor>().notNull(),
+    payload: jsonb('payload').notNull(),
+    at: instant('at').notNull(),
+    receivedAt: instant('received_at').notNull(),
+    chain: text('chain').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.kitchenId, t.seq] }),
+    uniqueIndex('events_id').on(t.kitchenId, t.id),
+    index('events_stream').on(t.kitchenId, t.streamId),
+  ],
+)
 
 /** Read model: one line of the Log for each batch; the whole of it is folded from its facts when asked for. */
-export const batches = pgTable('batches', {
-  kitchenId: uuid('kitchen_id').notNull().references(() => kitchens.id),
-  id: uuid('id').notNull(),
-  summary: jsonb('summary').$type<BatchRow>().notNull(),
-  formulaId: text('formula_id').notNull(),
-  status: text('status').notNull(),
-  day: instant('day').notNull(),
-  lastAt: instant('last_at').notNull(),
-}, (t) => [primaryKey({ columns: [t.kitchenId, t.id] }), index('batches_day').on(t.kitchenId, t.day)])
+export const batches = pgTable(
+  'batches',
+  {
+    kitchenId: uuid('kitchen_id')
+      .notNull()
+      .references(() => kitchens.id),
+    id: uuid('id').notNull(),
+    summary: jsonb('summary').$type<BatchRow>().notNull(),
+    formulaId: text('formula_id').notNull(),
+    status: text('status').notNull(),
+    day: instant('day').notNull(),
+    lastAt: instant('last_at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.kitchenId, t.id] }), index('batches_day').on(t.kitchenId, t.day)],
+)
 
 /** Read model: orders, so that open ones are found without their facts. */
-export const orders = pgTable('orders', {
-  kitchenId: uuid('kitchen_id').notNull().references(() => kitchens.id),
-  id: uuid('id').notNull(),
-  status: text('status').notNull(),
-  pickupAt: instant('pickup_at'),
-}, (t) => [primaryKey({ columns: [t.kitchenId, t.id] })])
+export const orders = pgTable(
+  'orders',
+  {
+    kitchenId: uuid('kitchen_id')
+      .notNull()
+      .references(() => kitchens.id),
+    id: uuid('id').notNull(),
+    status: text('status').notNull(),
+    pickupAt: instant('pickup_at'),
+  },
+  (t) => [primaryKey({ columns: [t.kitchenId, t.id] })],
+)
 
 /** What a guest said: kept apart from the facts so that it can be erased. */
-export const guestDetails = pgTable('guest_details', {
-  kitchenId: uuid('kitchen_id').notNull().references(() => kitchens.id),
-  id: uuid('id').notNull(),
-  note: text('note').notNull(),
-  allergies: jsonb('allergies').$type<string[]>().notNull(),
-  noLightlyCookedEgg: boolean('no_lightly_cooked_egg').notNull().default(false),
-}, (t) => [primaryKey({ columns: [t.kitchenId, t.id] })])
+export const guestDetails = pgTable(
+  'guest_details',
+  {
+    kitchenId: uuid('kitchen_id')
+      .notNull()
+      .references(() => kitchens.id),
+    id: uuid('id').notNull(),
+    note: text('note').notNull(),
+    allergies: jsonb('allergies').$type<string[]>().notNull(),
+    noLightlyCookedEgg: boolean('no_lightly_cooked_egg').notNull().default(false),
+  },
+  (t) => [primaryKey({ columns: [t.kitchenId, t.id] })],
+)
 
 /** What an enrolled device measures: a probe or a scale. */
-export const channels = pgTable('channels', {
-  kitchenId: uuid('kitchen_id').notNull().references(() => kitchens.id),
-  id: uuid('id').notNull(),
-  deviceId: uuid('device_id').notNull().references(() => devices.id),
-  kind: text('kind').$type<'probe' | 'scale'>().notNull(),
-  name: text('name').notNull(),
-  isSimulated: boolean('is_simulated').notNull(),
-}, (t) => [primaryKey({ columns: [t.kitchenId, t.id] }), uniqueIndex('channels_name').on(t.kitchenId, t.deviceId, t.name)])
+export const channels = pgTable(
+  'channels',
+  {
+    kitchenId: uuid('kitchen_id')
+      .notNull()
+      .references(() => kitchens.id),
+    id: uuid('id').notNull(),
+    deviceId: uuid('device_id')
+      .notNull()
+      .references(() => devices.id),
+    kind: text('kind').$type<'probe' | 'scale'>().notNull(),
+    name: text('name').notNull(),
+    isSimulated: boolean('is_simulated').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.kitchenId, t.id] }), uniqueIndex('channels_name').on(t.kitchenId, t.deviceId, t.name)],
+)
 
 /** Readings of channels, by the group they came in: kept as they came, with their settled time and why it was settled. */
-export const samples = pgTable('samples', {
-  kitchenId: uuid('kitchen_id').notNull().references(() => kitchens.id),
-  channelId: uuid('channel_id').notNull(),
-  groupId: uuid('group_id').notNull(),
-  n: integer('n').notNull(),
-  at: instant('at').notNull(),
-  value: doublePrecision('value').notNull(),
-  flag: text('flag').$type<'clock' | 'future' | 'late'>(),
-}, (t) => [primaryKey({ columns: [t.kitchenId, t.groupId, t.n] }), index('samples_at').on(t.kitchenId, t.channelId, t.at)])
+export const samples = pgTable(
+  'samples',
+  {
+    kitchenId: uuid('kitchen_id')
+      .notNull()
+      .references(() => kitchens.id),
+    channelId: uuid('channel_id').notNull(),
+    groupId: uuid('group_id').notNull(),
+    n: integer('n').notNull(),
+    at: instant('at').notNull(),
+    value: doublePrecision('value').notNull(),
+    flag: text('flag').$type<'clock' | 'future' | 'late'>(),
+  },
+  (t) => [primaryKey({ columns: [t.kitchenId, t.groupId, t.n] }), index('samples_at').on(t.kitchenId, t.channelId, t.at)],
+)
 
 /** Kitchen data: settings, rings, pans, crew, ingredients, formulas, each in the open format. */
-export const catalogItems = pgTable('catalog_items', {
-  kitchenId: uuid('kitchen_id').notNull().references(() => kitchens.id),
-  kind: text('kind').notNull(),
-  id: text('id').notNull(),
-  place: integer('place').notNull(),
-  body: jsonb('body').notNull(),
-}, (t) => [primaryKey({ columns: [t.kitchenId, t.kind, t.id] })])
+export const catalogItems = pgTable(
+  'catalog_items',
+  {
+    kitchenId: uuid('kitchen_id')
+      .notNull()
+      .references(() => kitchens.id),
+    kind: text('kind').notNull(),
+    id: text('id').notNull(),
+    place: integer('place').notNull(),
+    body: jsonb('body').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.kitchenId, t.kind, t.id] })],
+)

@@ -3,7 +3,9 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { createTestApp, testFact, type TestApp } from '../testing/testApp'
 
 let t: TestApp
-beforeAll(async () => { t = await createTestApp() })
+beforeAll(async () => {
+  t = await createTestApp()
+})
 afterAll(() => t.close())
 
 const sound = () => JSON.stringify({ facts: [testFact(t, 'order.cancelled', uuidv7(), { reason: 'REASON' })] })
@@ -11,7 +13,15 @@ const compute = '/compute/panDepth'
 const pan = { baseDiameterMm: 140, rimDiameterMm: 190, heightMm: 75, volumeMl: 300 }
 
 describe('bad input is told plainly and leaves nothing behind', () => {
-  it.each<[string, string, () => { raw?: string; body?: unknown; headers?: Record<string, string>; token?: string; method?: string }, number, string]>([
+  it.each<
+    [
+      string,
+      string,
+      () => { raw?: string; body?: unknown; headers?: Record<string, string>; token?: string; method?: string },
+      number,
+      string,
+    ]
+  >([
     ['malformed JSON', '/facts', () => ({ raw: '{"facts": [' }), 400, 'malformedJson'],
     ['no JSON at all', '/facts', () => ({ raw: 'hello', headers: { 'content-type': 'text/plain' } }), 415, 'notJson'],
     ['an empty batch', '/facts', () => ({ body: { facts: [] } }), 400, 'badInput'],

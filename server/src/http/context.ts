@@ -7,19 +7,27 @@ import type { DevicesService, EnrolledDevice } from '../features/devices/devices
 import { ProblemError } from './problemError'
 
 /** What a request knows of its sender. */
-export interface Env { Variables: { device: EnrolledDevice; requestId: string } }
+export interface Env {
+  Variables: { device: EnrolledDevice; requestId: string }
+}
 
 /** Cookie that carries a browser's token; scripts cannot read it. */
 export const DEVICE_COOKIE = 'liquamen_device'
 
 /** A router whose refused inputs become problems. */
-export const createRouter = (): App<Env> => new OpenAPIHono<Env>({ defaultHook: (result) => { if (!result.success) throw new ProblemError(schemaProblem(result.error as never)) } })
+export const createRouter = (): App<Env> =>
+  new OpenAPIHono<Env>({
+    defaultHook: (result) => {
+      if (!result.success) throw new ProblemError(schemaProblem(result.error as never))
+    },
+  })
 
 /** Lets only enrolled devices through: browsers by cookie, others by bearer token. */
-export const requireDevice = (devices: Pick<DevicesService, 'findByToken'>) => createMiddleware<Env>(async (c, next) => {
-  const token = getCookie(c, DEVICE_COOKIE) ?? /^Bearer (.+)$/.exec(c.req.header('authorization') ?? '')?.[1]
-  const device = token ? await devices.findByToken(token) : undefined
-  if (!device) throw new ProblemError(problem(401, 'notEnrolled', 'This device is not enrolled in the kitchen.'))
-  c.set('device', device)
-  await next()
-})
+export const requireDevice = (devices: Pick<DevicesService, 'findByToken'>) =>
+  createMiddleware<Env>(async (c, next) => {
+    const token = getCookie(c, DEVICE_COOKIE) ?? /^Bearer (.+)$/.exec(c.req.header('authorization') ?? '')?.[1]
+    const device = token ? await devices.findByToken(token) : undefined
+    if (!device) throw new ProblemError(problem(401, 'notEnrolled', 'This device is not enrolled in the kitchen.'))
+    c.set('device', device)
+    await next()
+  })

@@ -6,13 +6,23 @@ import { ProblemError } from './problemError'
 const BODY_LIMIT_BYTES = 2 * 1024 * 1024
 const IMPORT_LIMIT_BYTES = 100 * 1024 * 1024
 
-const tooLarge = (limit: number) => bodyLimit({ maxSize: limit, onError: () => { throw new ProblemError(problem(413, 'tooLarge', `That is more than ${limit / 1024 / 1024} MB, which is the most that is taken at once.`)) } })
+const tooLarge = (limit: number) =>
+  bodyLimit({
+    maxSize: limit,
+    onError: () => {
+      throw new ProblemError(
+        problem(413, 'tooLarge', `That is more than ${limit / 1024 / 1024} MB, which is the most that is taken at once.`),
+      )
+    },
+  })
 const smallBodies = tooLarge(BODY_LIMIT_BYTES)
 const importBodies = tooLarge(IMPORT_LIMIT_BYTES)
 const tableBodies = tooLarge(CSV_LIMIT_BYTES)
 
 /** Refuses bodies that are too large; a kitchen file or a table of goods may be larger than the rest. */
-export const limitBodies = createMiddleware((c, next) => (c.req.path === '/api/import' ? importBodies : c.req.path.startsWith('/api/catalog/ingredients/') ? tableBodies : smallBodies)(c, next))
+export const limitBodies = createMiddleware((c, next) =>
+  (c.req.path === '/api/import' ? importBodies : c.req.path.startsWith('/api/catalog/ingredients/') ? tableBodies : smallBodies)(c, next),
+)
 
 /** Every text in a body must be one that can be stored. */
 function findBadText(value: unknown): boolean {
@@ -25,7 +35,9 @@ function findBadText(value: unknown): boolean {
 export const requireJson = createMiddleware(async (c, next) => {
   if (!['POST', 'PUT', 'PATCH'].includes(c.req.method)) return next()
   if (!/^application\/json\b/.test(c.req.header('content-type') ?? '')) throw new ProblemError(problem(415, 'notJson', 'Send JSON.'))
-  const body = await c.req.json().catch(() => { throw new ProblemError(problem(400, 'malformedJson', 'What was sent is not whole: the JSON cannot be read.')) }) as unknown
+  const body = (await c.req.json().catch(() => {
+    throw new ProblemError(problem(400, 'malformedJson', 'What was sent is not whole: the JSON cannot be read.'))
+  })) as unknown
   if (findBadText(body)) throw new ProblemError(problem(400, 'badText', 'A text has characters that cannot be kept.'))
   return next()
 })

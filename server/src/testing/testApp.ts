@@ -17,7 +17,12 @@ export async function createTestApp(overrides: Partial<AppOptions> = {}) {
   const superuserUrl = inject('superuserUrl')
   const name = `test_${randomBytes(6).toString('hex')}`
   await withClient(superuserUrl, (client) => client.query(`CREATE DATABASE ${name} TEMPLATE liquamen_template OWNER liquamen_owner`))
-  const as = (role: string) => { const url = new URL(superuserUrl); if (role !== 'postgres') url.username = role; url.pathname = `/${name}`; return url.toString() }
+  const as = (role: string) => {
+    const url = new URL(superuserUrl)
+    if (role !== 'postgres') url.username = role
+    url.pathname = `/${name}`
+    return url.toString()
+  }
   const onError = () => undefined
   const database = openDatabase(as('liquamen_app'), onError)
   const feed = startLiveFeed(as('liquamen_app'), onError)
@@ -27,17 +32,62 @@ export async function createTestApp(overrides: Partial<AppOptions> = {}) {
   const app = createApp(deps)
   const kitchenId = await deps.devices.createKitchen('Test kitchen')
   const { device, token } = await deps.devices.enrol(kitchenId, 'tablet')
-  const request = (path: string, init: { method?: string; body?: unknown; raw?: string; headers?: Record<string, string>; token?: string } = {}) => app.request(`/api${path}`, {
-    method: init.method ?? (init.body !== undefined || init.raw !== undefined ? 'POST' : 'GET'), headers: { authorization: `Bearer ${init.token ?? token}`, ...(init.body !== undefined || init.raw !== undefined ? { 'content-type': 'application/json' } : {}), ...init.headers },
-    ...(init.raw !== undefined ? { body: init.raw } : init.body !== undefined ? { body: JSON.stringify(init.body) } : {}),
-  })
-  return { app, deps, database, kitchenId, deviceId: device.deviceId, token, now, request, ownerUrl: as('liquamen_owner'), superuserUrl: as('postgres'), close: async () => { stopping.abort(); await feed.stop(); await database.close() } }
+  const request = (
+    path: string,
+    init: { method?: string; body?: unknown; raw?: string; headers?: Record<string, string>; token?: string } = {},
+  ) =>
+    app.request(`/api${path}`, {
+      method: init.method ?? (init.body !== undefined || init.raw !== undefined ? 'POST' : 'GET'),
+      headers: {
+        authorization: `Bearer ${init.token ?? token}`,
+        ...(init.body !== undefined || init.raw !== undefined ? { 'content-type': 'application/json' } : {}),
+        ...init.headers,
+      },
+      ...(init.raw !== undefined ? { body: init.raw } : init.body !== undefined ? { body: JSON.stringify(init.body) } : {}),
+    })
+  return {
+    app,
+    deps,
+    database,
+    kitchenId,
+    deviceId: device.deviceId,
+    token,
+    now,
+    request,
+    ownerUrl: as('liquamen_owner'),
+    superuserUrl: as('postgres'),
+    close: async () => {
+      stopping.abort()
+      await feed.stop()
+      await database.close()
+    },
+  }
 }
 export type TestApp = Awaited<ReturnType<typeof createTestApp>>
 
 let count = 0
 /** A fact of a test's device. */
-export function testFact<K extends FactKind>(of: Pick<TestApp, 'kitchenId' | 'deviceId'>, kind: K, streamId: string, payload: Payloads[K], more: Partial<Envelope<K>> = {}): Envelope<K> {
+export function testFact<K extends FactKind>(
+  of: Pick<TestApp, 'kitchenId' | 'deviceId'>,
+  kind: K,
+  streamId: string,
+  payload: Payloads[K],
+  more: Partial<Envelope<K>> = {},
+): Envelope<K> {
   PAYLOAD_SCHEMAS[kind].parse(payload) // a test that sends nonsense by mistake should say so itself
-  return { id: uuidv7(), kitchenId: of.kitchenId, streamKind: KINDS[kind].stream, streamId, kind, v: 1, deviceId: of.deviceId, deviceSeq: ++count, deviceAtMs: NOW_MS + count, clockOffsetMs: 0, actor: { deviceId: of.deviceId }, payload, ...more }
+  return {
+    id: uuidv7(),
+    kitchenId: of.kitchenId,
+    streamKind: KINDS[kind].stream,
+    streamId,
+    kind,
+    v: 1,
+    deviceId: of.deviceId,
+    deviceSeq: ++count,
+    deviceAtMs: NOW_MS + count,
+    clockOffsetMs: 0,
+    actor: { deviceId: of.deviceId },
+    payload,
+    ...more,
+  }
 }

@@ -12,13 +12,17 @@ const alarms = inject(alarmsKey)
 const all = computed(() => alarms?.calling(nowMs.value) ?? [])
 /** One call at a time, the most urgent first; the rest are counted. */
 const calls = computed(() => all.value.slice(0, 1))
-const silence = (d: Deadline) => void kitchen.record('alarm.silenced', d.batchId, { alarm: d.kind === 'start' ? 'start' : 'actNow', stepId: d.stepId })
+const silence = (d: Deadline) =>
+  void kitchen.record('alarm.silenced', d.batchId, { alarm: d.kind === 'start' ? 'start' : 'actNow', stepId: d.stepId })
 </script>
 
 <template>
   <div v-if="calls.length" class="calls" role="alert">
     <div v-for="d in calls" :key="d.id" class="call" :class="{ 'block-act': d.kind === 'actNow', 'block-past': d.kind === 'discard' }">
-      <button class="go" @click="router.push(d.kind === 'start' ? '/stove' : `/bench/${d.batchId}`)"><span aria-hidden="true">▼</span> {{ d.kind === 'start' ? '' : d.well ?? d.ring }} {{ d.verb }} <span class="sauce">{{ d.sauce }}</span></button>
+      <button class="go" @click="router.push(d.kind === 'start' ? '/stove' : `/bench/${d.batchId}`)">
+        <span aria-hidden="true">▼</span> {{ d.kind === 'start' ? '' : (d.well ?? d.ring) }} {{ d.verb }}
+        <span class="sauce">{{ d.sauce }}</span>
+      </button>
       <span v-if="all.length > 1" class="more">+{{ all.length - 1 }}</span>
       <button class="quiet" @click="alarms?.say(d)">{{ texts.alarm.say }}</button>
       <button class="quiet" @click="silence(d)">{{ texts.alarm.silence }}</button>
@@ -27,11 +31,45 @@ const silence = (d: Deadline) => void kitchen.record('alarm.silenced', d.batchId
 </template>
 
 <style scoped>
-.calls { display: flex; flex-direction: column; }
-.call { display: flex; align-items: stretch; padding: 0 32px; min-height: 56px; border-bottom: 1.25px solid var(--ink); }
-.go { flex: 1; text-align: left; font-size: 28px; font-weight: 680; }
-.go .sauce { font-size: 1.05em; }
-button { border: 0; background: none; color: inherit; font: inherit; min-height: 52px; padding: 0 12px; cursor: pointer; }
-.more { align-self: center; font-size: 22px; font-weight: 640; padding: 0 12px; }
-.quiet { font-size: 21px; font-weight: 620; text-decoration: underline; text-underline-offset: 5px; }
+.calls {
+  display: flex;
+  flex-direction: column;
+}
+.call {
+  display: flex;
+  align-items: stretch;
+  padding: 0 32px;
+  min-height: 56px;
+  border-bottom: 1.25px solid var(--ink);
+}
+.go {
+  flex: 1;
+  text-align: left;
+  font-size: 28px;
+  font-weight: 680;
+}
+.go .sauce {
+  font-size: 1.05em;
+}
+button {
+  border: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  min-height: 52px;
+  padding: 0 12px;
+  cursor: pointer;
+}
+.more {
+  align-self: center;
+  font-size: 22px;
+  font-weight: 640;
+  padding: 0 12px;
+}
+.quiet {
+  font-size: 21px;
+  font-weight: 620;
+  text-decoration: underline;
+  text-underline-offset: 5px;
+}
 </style>

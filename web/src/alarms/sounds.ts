@@ -1,5 +1,9 @@
 /** A note: seconds after the alarm's moment, pitch, length. Between 0.3 and 1.2 kHz, over the noise of a fan. */
-export interface Note { readonly afterS: number; readonly hz: number; readonly lengthS: number }
+export interface Note {
+  readonly afterS: number
+  readonly hz: number
+  readonly lengthS: number
+}
 
 const KNOCK_HZ = 420
 const EVERY_S = 8
@@ -35,5 +39,13 @@ export function scheduleNotes(audio: AudioContext, inS: number, notes: readonly 
     tone.stop(at + lengthS + 0.3)
     return tone
   })
-  return () => started.forEach((tone) => { try { tone.stop(); tone.disconnect() } catch { /* already over */ } })
+  return () =>
+    started.forEach((tone) => {
+      try {
+        tone.stop()
+        tone.disconnect()
+      } catch {
+        /* already over */
+      }
+    })
 }

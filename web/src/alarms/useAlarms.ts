@@ -26,17 +26,25 @@ export function useAlarms(deadlines: ComputedRef<readonly Deadline[]>) {
   function reschedule(): void {
     if (!audio.value || !canBeHeard.value) return
     const wanted = new Map(sounding.value.filter((d) => d.atMs - kitchenNowMs() < AHEAD_MS).map((d) => [key(d), d]))
-    for (const [id, cancel] of pending) if (!wanted.has(id)) { cancel(); pending.delete(id) }
+    for (const [id, cancel] of pending)
+      if (!wanted.has(id)) {
+        cancel()
+        pending.delete(id)
+      }
     // one sound at a time, the most urgent first: what is overdue speaks for the rest
-    for (const [id, d] of wanted) if (!pending.has(id)) pending.set(id, scheduleNotes(audio.value, (d.atMs - kitchenNowMs()) / 1000, notesOf(d)))
+    for (const [id, d] of wanted)
+      if (!pending.has(id)) pending.set(id, scheduleNotes(audio.value, (d.atMs - kitchenNowMs()) / 1000, notesOf(d)))
   }
-  const notesOf = (d: Deadline) => (d.kind === 'actNow' ? actNowNotes(d.ring, REPEATS) : d.kind === 'discard' ? pastLimitNotes(REPEATS) : lookSoonNotes(d.ring))
+  const notesOf = (d: Deadline) =>
+    d.kind === 'actNow' ? actNowNotes(d.ring, REPEATS) : d.kind === 'discard' ? pastLimitNotes(REPEATS) : lookSoonNotes(d.ring)
   watch([keys, canBeHeard], reschedule)
 
   /** The tap that opens the service: wakes the audio, sounds the test, keeps the screen on. */
   async function openService(): Promise<void> {
     audio.value ??= new AudioContext()
-    audio.value.onstatechange = () => { canBeHeard.value = audio.value?.state === 'running' }
+    audio.value.onstatechange = () => {
+      canBeHeard.value = audio.value?.state === 'running'
+    }
     await audio.value.resume()
     canBeHeard.value = audio.value.state === 'running'
     scheduleNotes(audio.value, 0, actNowNotes(1, 1))
@@ -44,12 +52,16 @@ export function useAlarms(deadlines: ComputedRef<readonly Deadline[]>) {
   }
 
   /** What is being called for now, the most urgent first. */
-  const calling = (nowMs: number) => sounding.value.filter((d) => d.atMs <= nowMs && d.kind !== 'lookSoon').sort((a, b) => Number(b.isFragile ?? false) - Number(a.isFragile ?? false))
+  const calling = (nowMs: number) =>
+    sounding.value
+      .filter((d) => d.atMs <= nowMs && d.kind !== 'lookSoon')
+      .sort((a, b) => Number(b.isFragile ?? false) - Number(a.isFragile ?? false))
   const isFlashing = (nowMs: number) => calling(nowMs).some((d) => nowMs - d.atMs < FLASH_MS)
 
   /** Says the ring and what to do, where the device can speak. */
   function say(d: Deadline): void {
-    if ('speechSynthesis' in window) window.speechSynthesis.speak(new SpeechSynthesisUtterance(`${d.well ? `Well ${d.well}` : `Ring ${d.ring}`}. ${d.sauce}. ${d.verb}.`))
+    if ('speechSynthesis' in window)
+      window.speechSynthesis.speak(new SpeechSynthesisUtterance(`${d.well ? `Well ${d.well}` : `Ring ${d.ring}`}. ${d.sauce}. ${d.verb}.`))
   }
   return { canBeHeard, openService, calling, isFlashing, say }
 }

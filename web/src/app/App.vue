@@ -21,7 +21,13 @@ const alarms = useAlarms(deadlines)
 provide(alarmsKey, alarms)
 useSafetyWatch()
 
-const screens = [['service', '/service'], ['stove', '/stove'], ['bench', '/bench'], ['book', '/book'], ['log', '/log']] as const
+const screens = [
+  ['service', '/service'],
+  ['stove', '/stove'],
+  ['bench', '/bench'],
+  ['book', '/book'],
+  ['log', '/log'],
+] as const
 const isService = computed(() => !/^\/(log|book)(\/|$)/.test(route.path))
 const isNight = computed(() => theme.global.name.value === 'night')
 const crewName = computed(() => kitchen.catalog?.crew.find((c) => c.id === kitchen.crewId)?.name ?? '')
@@ -41,7 +47,8 @@ function nextCook(): void {
 /** Keys 1–9 open the bench of a ring and, away from a bench, A–D of a well; D, W, T, L and Z belong to the bench itself. */
 function onKey(event: KeyboardEvent): void {
   const target = event.target as HTMLElement
-  if (event.ctrlKey || event.metaKey || event.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || !/^[1-9a-d]$/i.test(event.key)) return
+  if (event.ctrlKey || event.metaKey || event.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || !/^[1-9a-d]$/i.test(event.key))
+    return
   const isBench = route.path.startsWith('/bench')
   const ring = catalog.value?.rings.find((r) => String(r.number) === event.key)
   const well = isBench ? undefined : catalog.value?.wells.find((w) => w.letter === event.key.toUpperCase())
@@ -54,17 +61,38 @@ function onKey(event: KeyboardEvent): void {
   <v-app :class="{ flashing: alarms.isFlashing(nowMs) }">
     <EnrolPage v-if="kitchen.phase === 'needsCode'" />
     <main v-else-if="kitchen.phase === 'opening' || (kitchen.phase === 'failed' && !kitchen.session)" class="waiting">
-      <svg width="220" height="150" viewBox="-110 -130 220 150" aria-hidden="true"><path d="M-92 -110L-68 -14q2 14 14 14H54q12 0 14-14L92-110" class="waiting-wall" /><path v-if="kitchen.phase === 'opening'" d="M-78 -56H78" class="waiting-level" /></svg>
+      <svg width="220" height="150" viewBox="-110 -130 220 150" aria-hidden="true">
+        <path d="M-92 -110L-68 -14q2 14 14 14H54q12 0 14-14L92-110" class="waiting-wall" />
+        <path v-if="kitchen.phase === 'opening'" d="M-78 -56H78" class="waiting-level" />
+      </svg>
       <p v-if="kitchen.phase === 'opening'" class="label">{{ texts.app.loading }}</p>
-      <template v-else><p class="label">{{ texts.app.failed }}</p><v-btn @click="kitchen.open()">{{ texts.app.tryAgain }}</v-btn></template>
+      <template v-else
+        ><p class="label">{{ texts.app.failed }}</p>
+        <v-btn @click="kitchen.open()">{{ texts.app.tryAgain }}</v-btn></template
+      >
     </main>
     <template v-else>
       <header class="head">
         <nav aria-label="Screens">
-          <RouterLink v-for="[name, path] in screens" :key="name" :to="path" class="screen" :class="{ here: route.path.startsWith(path) }" :aria-current="route.path.startsWith(path) ? 'page' : undefined">{{ texts.app.screens[name] }}</RouterLink>
+          <RouterLink
+            v-for="[name, path] in screens"
+            :key="name"
+            :to="path"
+            class="screen"
+            :class="{ here: route.path.startsWith(path) }"
+            :aria-current="route.path.startsWith(path) ? 'page' : undefined"
+            >{{ texts.app.screens[name] }}</RouterLink
+          >
         </nav>
         <div class="tools">
-          <button v-if="!alarms.canBeHeard.value && current.length" class="tool open" :title="texts.alarm.hint" @click="alarms.openService()">{{ texts.alarm.open }}</button>
+          <button
+            v-if="!alarms.canBeHeard.value && current.length"
+            class="tool open"
+            :title="texts.alarm.hint"
+            @click="alarms.openService()"
+          >
+            {{ texts.alarm.open }}
+          </button>
           <span class="caption place">{{ kitchen.catalog?.settings.name }}</span>
           <button class="tool" :aria-label="`${texts.app.cook}: ${crewName}`" @click="nextCook">{{ crewName }}</button>
           <button class="tool" @click="switchTheme">{{ isNight ? texts.app.day : texts.app.night }}</button>
@@ -72,32 +100,153 @@ function onKey(event: KeyboardEvent): void {
       </header>
       <StatusLine />
       <AlarmBar />
-      <main class="page" :class="{ withRule: isService }"><RouterView v-slot="{ Component }"><component :is="Component" :key="route.path" /></RouterView></main>
+      <main class="page" :class="{ withRule: isService }">
+        <RouterView v-slot="{ Component }"><component :is="Component" :key="route.path" /></RouterView>
+      </main>
       <footer v-if="isService" class="foot"><TimeRule /></footer>
     </template>
   </v-app>
 </template>
 
 <style scoped>
-.head { display: flex; align-items: center; justify-content: space-between; gap: 16px; height: 56px; margin: 0 32px; border-bottom: 1.25px solid var(--ink); flex: none; }
-.head nav { display: flex; gap: 4px; height: 100%; margin-left: -12px; }
-.screen { position: relative; display: flex; align-items: center; padding: 0 14px; color: var(--ink-soft); text-decoration: none; font-size: 21px; font-weight: 560; font-stretch: 87.5%; }
-.screen.here { color: var(--ink); font-weight: 700; }
-.screen.here::after { content: ''; position: absolute; left: calc(50% - 8px); bottom: -9px; border: 8px solid transparent; border-top-color: var(--ink); border-bottom: 0; }
-.screen:hover { text-decoration: underline; text-underline-offset: 5px; }
-.tools { display: flex; align-items: center; gap: 6px; height: 100%; }
-.tool { min-width: 48px; height: 48px; padding: 0 10px; border: 0; background: none; color: var(--ink); font: inherit; font-size: 20px; font-weight: 560; cursor: pointer; }
-.tool.open { font-weight: 640; text-decoration: underline; text-underline-offset: 5px; }
-.tool:hover { text-decoration: underline; text-underline-offset: 5px; }
-.tool:active { background: var(--ink); color: var(--bone); }
-.page { flex: 1; padding: 8px 32px 12px; min-width: 0; }
-.page.withRule { padding-bottom: 106px; }
-.foot { position: fixed; left: 0; right: 0; bottom: 0; height: 102px; padding: 4px 32px; background: var(--bone); display: flex; z-index: 5; }
-.waiting { display: grid; place-content: center; justify-items: center; gap: 20px; min-height: 100vh; padding: 32px; text-align: center; }
-.waiting-wall { fill: none; stroke: var(--ink); stroke-width: 7; stroke-linejoin: round; }
-.waiting-level { stroke: var(--ink); stroke-width: 3; }
-.flashing::after { content: ''; position: fixed; inset: 0; border: 14px solid var(--ember-fill); pointer-events: none; z-index: 20; animation: flash 1s steps(2) 5; }
-@keyframes flash { from { opacity: 1; } to { opacity: 0; } }
-@media (max-width: 900px) { .place { display: none; } }
-@media print { .page { padding: 0; } }
+.head {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 16px;
+  height: 56px;
+  margin: 0 32px;
+  border-bottom: 1.25px solid var(--ink);
+  flex: none;
+}
+.head nav {
+  display: flex;
+  gap: 4px;
+  height: 100%;
+  margin-left: -12px;
+}
+.screen {
+  position: relative;
+  display: flex;
+  align-items: center;
+  padding: 0 14px;
+  color: var(--ink-soft);
+  text-decoration: none;
+  font-size: 21px;
+  font-weight: 560;
+  font-stretch: 87.5%;
+}
+.screen.here {
+  color: var(--ink);
+  font-weight: 700;
+}
+.screen.here::after {
+  content: '';
+  position: absolute;
+  left: calc(50% - 8px);
+  bottom: -9px;
+  border: 8px solid transparent;
+  border-top-color: var(--ink);
+  border-bottom: 0;
+}
+.screen:hover {
+  text-decoration: underline;
+  text-underline-offset: 5px;
+}
+.tools {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  height: 100%;
+}
+.tool {
+  min-width: 48px;
+  height: 48px;
+  padding: 0 10px;
+  border: 0;
+  background: none;
+  color: var(--ink);
+  font: inherit;
+  font-size: 20px;
+  font-weight: 560;
+  cursor: pointer;
+}
+.tool.open {
+  font-weight: 640;
+  text-decoration: underline;
+  text-underline-offset: 5px;
+}
+.tool:hover {
+  text-decoration: underline;
+  text-underline-offset: 5px;
+}
+.tool:active {
+  background: var(--ink);
+  color: var(--bone);
+}
+.page {
+  flex: 1;
+  padding: 8px 32px 12px;
+  min-width: 0;
+}
+.page.withRule {
+  padding-bottom: 106px;
+}
+.foot {
+  position: fixed;
+  left: 0;
+  right: 0;
+  bottom: 0;
+  height: 102px;
+  padding: 4px 32px;
+  background: var(--bone);
+  display: flex;
+  z-index: 5;
+}
+.waiting {
+  display: grid;
+  place-content: center;
+  justify-items: center;
+  gap: 20px;
+  min-height: 100vh;
+  padding: 32px;
+  text-align: center;
+}
+.waiting-wall {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 7;
+  stroke-linejoin: round;
+}
+.waiting-level {
+  stroke: var(--ink);
+  stroke-width: 3;
+}
+.flashing::after {
+  content: '';
+  position: fixed;
+  inset: 0;
+  border: 14px solid var(--ember-fill);
+  pointer-events: none;
+  z-index: 20;
+  animation: flash 1s steps(2) 5;
+}
+@keyframes flash {
+  from {
+    opacity: 1;
+  }
+  to {
+    opacity: 0;
+  }
+}
+@media (max-width: 900px) {
+  .place {
+    display: none;
+  }
+}
+@media print {
+  .page {
+    padding: 0;
+  }
+}
 </style>

@@ -10,7 +10,11 @@ const name = ref('Tablet by the stove')
 const error = ref('')
 async function enrol(): Promise<void> {
   error.value = ''
-  try { await kitchen.enrol(name.value, code.value) } catch (caught) { error.value = caught instanceof Refusal ? caught.problem.title : texts.app.failed }
+  try {
+    await kitchen.enrol(name.value, code.value)
+  } catch (caught) {
+    error.value = caught instanceof Refusal ? caught.problem.title : texts.app.failed
+  }
 }
 </script>
 
@@ -20,14 +24,33 @@ async function enrol(): Promise<void> {
     <form @submit.prevent="enrol">
       <h2 class="label">{{ texts.enrol.title }}</h2>
       <v-text-field v-model="name" :label="texts.enrol.name" maxlength="60" />
-      <v-text-field v-model="code" :label="texts.enrol.code" inputmode="numeric" autocomplete="off" maxlength="20" :error-messages="error" />
+      <v-text-field
+        v-model="code"
+        :label="texts.enrol.code"
+        inputmode="numeric"
+        autocomplete="off"
+        maxlength="20"
+        :error-messages="error"
+      />
       <v-btn type="submit" class="is-first">{{ texts.enrol.key }}</v-btn>
     </form>
   </main>
 </template>
 
 <style scoped>
-.enrol { display: grid; place-content: center; gap: 24px; min-height: 100vh; padding: 32px; }
-h1 { font-size: 72px; }
-form { display: grid; gap: 16px; width: min(420px, 100%); }
+.enrol {
+  display: grid;
+  place-content: center;
+  gap: 24px;
+  min-height: 100vh;
+  padding: 32px;
+}
+h1 {
+  font-size: 72px;
+}
+form {
+  display: grid;
+  gap: 16px;
+  width: min(420px, 100%);
+}
 </style>

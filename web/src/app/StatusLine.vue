@@ -22,22 +22,73 @@ async function saveQueue(): Promise<void> {
 <template>
   <div v-if="kitchen.awaySinceMs !== undefined" class="line away" role="status">
     <span class="mark" aria-hidden="true">⊣ ⊢</span>
-    <span>{{ texts.offline.away(clockText(kitchen.awaySinceMs)) }} {{ texts.offline.clocks }} {{ texts.offline.kept(kitchen.unsentCount) }}</span>
+    <span
+      >{{ texts.offline.away(clockText(kitchen.awaySinceMs)) }} {{ texts.offline.clocks }}
+      {{ texts.offline.kept(kitchen.unsentCount) }}</span
+    >
     <button v-if="kitchen.unsentCount" @click="saveQueue">{{ texts.offline.save }}</button>
   </div>
-  <div v-else-if="kitchen.unsentCount" class="line" role="status"><span>{{ texts.offline.unsent(kitchen.unsentCount) }}</span></div>
-  <div v-if="update.isReady.value" class="line" role="status"><span>{{ isBusy ? texts.offline.updateLater : texts.offline.update }}</span><button v-if="!isBusy" @click="update.take">{{ texts.offline.updateNow }}</button></div>
-  <div v-if="kitchen.tray.length" class="line" role="status"><span class="wine">{{ texts.offline.tray(kitchen.tray.length) }}</span><button :aria-expanded="isTrayOpen" @click="isTrayOpen = !isTrayOpen">{{ isTrayOpen ? texts.app.close : texts.offline.show }}</button></div>
+  <div v-else-if="kitchen.unsentCount" class="line" role="status">
+    <span>{{ texts.offline.unsent(kitchen.unsentCount) }}</span>
+  </div>
+  <div v-if="update.isReady.value" class="line" role="status">
+    <span>{{ isBusy ? texts.offline.updateLater : texts.offline.update }}</span><button v-if="!isBusy" @click="update.take">
+      {{ texts.offline.updateNow }}
+    </button>
+  </div>
+  <div v-if="kitchen.tray.length" class="line" role="status">
+    <span class="wine">{{ texts.offline.tray(kitchen.tray.length) }}</span><button
+      :aria-expanded="isTrayOpen"
+      @click="isTrayOpen = !isTrayOpen"
+    >
+      {{ isTrayOpen ? texts.app.close : texts.offline.show }}
+    </button>
+  </div>
   <ul v-if="isTrayOpen" class="tray">
-    <li v-for="entry in kitchen.tray" :key="entry.id"><span>{{ clockText(entry.fact.atMs) }} {{ entry.fact.kind }}: {{ entry.problem.title }}</span><button @click="kitchen.dropRefused(entry.id)">{{ texts.offline.drop }}</button></li>
+    <li v-for="entry in kitchen.tray" :key="entry.id">
+      <span>{{ clockText(entry.fact.atMs) }} {{ entry.fact.kind }}: {{ entry.problem.title }}</span
+      ><button @click="kitchen.dropRefused(entry.id)">{{ texts.offline.drop }}</button>
+    </li>
   </ul>
 </template>
 
 <style scoped>
-.line { display: flex; align-items: center; gap: 14px; min-height: 44px; padding: 2px 32px; font-size: 20px; border-bottom: 1px solid var(--hair); }
-.away { background: repeating-linear-gradient(-45deg, transparent 0 5px, var(--hair) 5px 6.2px) bottom / 100% 6px no-repeat; padding-bottom: 8px; border-bottom: 0; }
-.mark { font-weight: 700; }
-button { min-height: 48px; border: 0; background: none; color: inherit; font: inherit; font-weight: 640; text-decoration: underline; text-underline-offset: 5px; cursor: pointer; }
-.tray { padding: 4px 32px; background: var(--sunk); }
-.tray li { display: flex; justify-content: space-between; gap: 16px; align-items: center; }
+.line {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  min-height: 44px;
+  padding: 2px 32px;
+  font-size: 20px;
+  border-bottom: 1px solid var(--hair);
+}
+.away {
+  background: repeating-linear-gradient(-45deg, transparent 0 5px, var(--hair) 5px 6.2px) bottom / 100% 6px no-repeat;
+  padding-bottom: 8px;
+  border-bottom: 0;
+}
+.mark {
+  font-weight: 700;
+}
+button {
+  min-height: 48px;
+  border: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  font-weight: 640;
+  text-decoration: underline;
+  text-underline-offset: 5px;
+  cursor: pointer;
+}
+.tray {
+  padding: 4px 32px;
+  background: var(--sunk);
+}
+.tray li {
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+  align-items: center;
+}
 </style>

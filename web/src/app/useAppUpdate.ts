@@ -10,14 +10,21 @@ export function useAppUpdate() {
 
   function watchWaiting(found: ServiceWorkerRegistration): void {
     registration = found
-    const settle = () => { if (found.waiting && navigator.serviceWorker.controller) isReady.value = true }
+    const settle = () => {
+      if (found.waiting && navigator.serviceWorker.controller) isReady.value = true
+    }
     settle()
     found.addEventListener('updatefound', () => found.installing?.addEventListener('statechange', settle))
   }
 
   if ('serviceWorker' in navigator && import.meta.env.PROD) {
-    void navigator.serviceWorker.register('/sw.js').then(watchWaiting).catch(() => undefined)
-    navigator.serviceWorker.addEventListener('controllerchange', () => { if (isTaking) window.location.reload() })
+    void navigator.serviceWorker
+      .register('/sw.js')
+      .then(watchWaiting)
+      .catch(() => undefined)
+    navigator.serviceWorker.addEventListener('controllerchange', () => {
+      if (isTaking) window.location.reload()
+    })
     const timer = window.setInterval(() => void registration?.update().catch(() => undefined), ASK_AGAIN_MS)
     onScopeDispose(() => window.clearInterval(timer))
   }

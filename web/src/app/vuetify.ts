@@ -7,7 +7,22 @@ const theme = (name: ThemeName) => {
   const t = TOKENS[name]
   return {
     dark: name === 'night',
-    colors: { ...t, background: t.bone, surface: t.bone, 'surface-variant': t.sunk, primary: t.ink, secondary: t['ink-soft'], error: t.wine, warning: t.roux, success: t.sorrel, info: t.bath, 'on-background': t.ink, 'on-surface': t.ink, 'on-primary': t.bone, 'on-surface-variant': t.ink },
+    colors: {
+      ...t,
+      background: t.bone,
+      surface: t.bone,
+      'surface-variant': t.sunk,
+      primary: t.ink,
+      secondary: t['ink-soft'],
+      error: t.wine,
+      warning: t.roux,
+      success: t.sorrel,
+      info: t.bath,
+      'on-background': t.ink,
+      'on-surface': t.ink,
+      'on-primary': t.bone,
+      'on-surface-variant': t.ink,
+    },
   }
 }
 
@@ -18,7 +33,16 @@ const field = { variant: 'underlined', density: 'comfortable', hideDetails: 'aut
 export function installVuetify(app: App, current: ThemeName) {
   const vuetify = createVuetify({
     theme: { defaultTheme: current, themes: { day: theme('day'), night: theme('night') } },
-    defaults: { global: { ripple: false }, VBtn: { ...flat, variant: 'outlined' }, VTextField: field, VSelect: { ...field, menuProps: { scrim: false } }, VAutocomplete: field, VTextarea: field, VNumberInput: field, VCheckbox: { hideDetails: true, color: 'ink' } },
+    defaults: {
+      global: { ripple: false },
+      VBtn: { ...flat, variant: 'outlined' },
+      VTextField: field,
+      VSelect: { ...field, menuProps: { scrim: false } },
+      VAutocomplete: field,
+      VTextarea: field,
+      VNumberInput: field,
+      VCheckbox: { hideDetails: true, color: 'ink' },
+    },
   })
   provideStyleHead(app)
   app.use(vuetify)
@@ -30,10 +54,17 @@ function provideStyleHead(app: App): void {
   const sheet = new CSSStyleSheet()
   document.adoptedStyleSheets = [...document.adoptedStyleSheets, sheet]
   const write = (head: unknown) => {
-    const entry = (typeof head === 'function' ? (head as () => unknown)() : head) as { style?: { innerHTML?: string; textContent?: string }[] }
+    const entry = (typeof head === 'function' ? (head as () => unknown)() : head) as {
+      style?: { innerHTML?: string; textContent?: string }[]
+    }
     const resolved = (entry as { style?: unknown })?.style
     const list = (Array.isArray(resolved) ? resolved : []) as { innerHTML?: string; textContent?: string }[]
     sheet.replaceSync(list.map((style) => style.innerHTML ?? style.textContent ?? '').join('\n'))
   }
-  app.provide('usehead', { push: (head: unknown) => { write(head); return { patch: write } } })
+  app.provide('usehead', {
+    push: (head: unknown) => {
+      write(head)
+      return { patch: write }
+    },
+  })
 }

@@ -9,15 +9,30 @@ import { texts } from '../shared/texts'
 import CautionLines from './CautionLines.vue'
 import type { useBench } from './useBench'
 
-const props = defineProps<{ view: BatchView; bench: ReturnType<typeof useBench>; /** What stands before the sauce's name: its ring, or its well. */ place: string; /** The bench shows the cautions itself. */ hasOwnCautions?: boolean }>()
+const props = defineProps<{
+  view: BatchView
+  bench: ReturnType<typeof useBench>
+  /** What stands before the sauce's name: its ring, or its well. */ place: string
+  /** The bench shows the cautions itself. */ hasOwnCautions?: boolean
+}>()
 const { nowMs } = useClock()
 const router = useRouter()
 const reason = ref('')
 const isDiscarding = ref(false)
 const state = computed(() => props.view.state)
 const plan = computed(() => state.value.plan)
-const steps = computed(() => props.view.formula.steps.map((s) => ({ ...s, isDone: state.value.steps[s.id]?.finishedAtMs !== undefined, isHere: s.id === props.view.step?.id })))
-const failsText = computed(() => (plan.value && plan.value.latestStartAtMs > nowMs.value ? texts.bench.freshStart(clockText(plan.value.latestStartAtMs), clockText(plan.value.pickupAtMs)) : texts.bench.tooLate(clockText(nowMs.value + (plan.value?.totalMin.value ?? 0) * 1.2 * 60_000))))
+const steps = computed(() =>
+  props.view.formula.steps.map((s) => ({
+    ...s,
+    isDone: state.value.steps[s.id]?.finishedAtMs !== undefined,
+    isHere: s.id === props.view.step?.id,
+  })),
+)
+const failsText = computed(() =>
+  plan.value && plan.value.latestStartAtMs > nowMs.value
+    ? texts.bench.freshStart(clockText(plan.value.latestStartAtMs), clockText(plan.value.pickupAtMs))
+    : texts.bench.tooLate(clockText(nowMs.value + (plan.value?.totalMin.value ?? 0) * 1.2 * 60_000)),
+)
 async function discard(): Promise<void> {
   await props.bench.finish('discarded', reason.value.trim())
   await router.push(`/log/${state.value.id}`)
@@ -26,35 +41,134 @@ async function discard(): Promise<void> {
 
 <template>
   <div class="bench-page">
-    <div class="titles"><h1><span class="ring">{{ place }}</span> <span class="sauce">{{ view.formula.name }}</span></h1><p class="soft for">{{ texts.service.platesFor(plan?.portions ?? 0, clockText(plan?.pickupAtMs ?? 0)) }} · {{ view.pan.name }}</p></div>
-    <ol class="steps" :aria-label="texts.batch.step"><li v-for="s in steps" :key="s.id" :class="{ done: s.isDone, here: s.isHere }" :aria-current="s.isHere ? 'step' : undefined"><span v-if="s.isDone" class="sorrel" aria-hidden="true">✓ </span>{{ s.verb }}</li></ol>
+    <div class="titles">
+      <h1>
+        <span class="ring">{{ place }}</span> <span class="sauce">{{ view.formula.name }}</span>
+      </h1>
+      <p class="soft for">{{ texts.service.platesFor(plan?.portions ?? 0, clockText(plan?.pickupAtMs ?? 0)) }} · {{ view.pan.name }}</p>
+    </div>
+    <ol class="steps" :aria-label="texts.batch.step">
+      <li v-for="s in steps" :key="s.id" :class="{ done: s.isDone, here: s.isHere }" :aria-current="s.isHere ? 'step' : undefined">
+        <span v-if="s.isDone" class="sorrel" aria-hidden="true">✓ </span>{{ s.verb }}
+      </li>
+    </ol>
     <slot />
     <CautionLines v-if="!hasOwnCautions" :view="view" />
     <div class="low">
       <slot name="entry" />
-      <div v-if="isDiscarding" class="choices"><v-text-field v-model="reason" :label="texts.bench.discardReason" maxlength="300" /><HoldButton :disabled="!reason.trim()" @held="discard">{{ texts.bench.discard }}</HoldButton><v-btn @click="isDiscarding = false">{{ texts.app.cancel }}</v-btn></div>
-      <p class="fails"><span><strong>{{ texts.bench.fails }}</strong> <span class="soft">{{ failsText }}</span></span><span class="ends"><button v-if="bench.undo.value" class="discard undo" @click="bench.takeBack()">{{ texts.app.undo }} <small>{{ bench.undo.value.says }}</small></button><button v-if="state.status === 'underWay' && !isDiscarding" class="discard" @click="isDiscarding = true">{{ texts.bench.discardKey }}</button></span></p>
+      <div v-if="isDiscarding" class="choices">
+        <v-text-field v-model="reason" :label="texts.bench.discardReason" maxlength="300" /><HoldButton
+          :disabled="!reason.trim()"
+          @held="discard"
+          >{{ texts.bench.discard }}</HoldButton
+        ><v-btn @click="isDiscarding = false">{{ texts.app.cancel }}</v-btn>
+      </div>
+      <p class="fails">
+        <span
+          ><strong>{{ texts.bench.fails }}</strong> <span class="soft">{{ failsText }}</span></span
+        ><span class="ends"
+          ><button v-if="bench.undo.value" class="discard undo" @click="bench.takeBack()">
+            {{ texts.app.undo }} <small>{{ bench.undo.value.says }}</small></button
+          ><button v-if="state.status === 'underWay' && !isDiscarding" class="discard" @click="isDiscarding = true">
+            {{ texts.bench.discardKey }}
+          </button></span
+        >
+      </p>
       <div class="keys bar"><slot name="keys" /></div>
     </div>
   </div>
 </template>
 
 <style scoped>
-.bench-page { display: flex; flex-direction: column; min-height: calc(100vh - 172px); }
-.titles { display: flex; align-items: baseline; gap: 20px; flex-wrap: wrap; }
-h1 { font-size: 44px; line-height: 1.1; }
-.ring { font-weight: 700; }
-.for { font-size: 22px; }
-.steps { display: flex; flex-wrap: wrap; gap: 2px 28px; margin: 2px 0; }
-.steps li { font-size: 21px; color: var(--ink-soft); padding-bottom: 4px; }
-.steps li.here { color: var(--ink); font-weight: 700; border-bottom: 3px solid var(--ink); }
-.low { margin-top: auto; position: sticky; bottom: 102px; background: var(--bone); z-index: 3; padding-top: 2px; } /* the keys stay over the rule, whatever calls push down */
-.choices { display: flex; gap: 12px; align-items: center; flex-wrap: wrap; border-top: 1.25px solid var(--ink); padding: 10px 0; }
-.choices .v-text-field { min-width: 280px; }
-.fails { display: flex; justify-content: space-between; align-items: center; font-size: 20px; min-height: 40px; }
-.discard { min-height: 48px; padding: 0 12px; border: 0; background: none; color: var(--ink-soft); font: inherit; font-weight: 600; text-decoration: underline; text-underline-offset: 5px; cursor: pointer; }
-.undo { color: var(--ink); }
-.ends { white-space: nowrap; }
-.keys { display: flex; gap: 12px; flex-wrap: wrap; justify-content: flex-end; }
-.bar :deep(.v-btn) { min-height: 64px !important; font-size: 25px !important; }
+.bench-page {
+  display: flex;
+  flex-direction: column;
+  min-height: calc(100vh - 172px);
+}
+.titles {
+  display: flex;
+  align-items: baseline;
+  gap: 20px;
+  flex-wrap: wrap;
+}
+h1 {
+  font-size: 44px;
+  line-height: 1.1;
+}
+.ring {
+  font-weight: 700;
+}
+.for {
+  font-size: 22px;
+}
+.steps {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 28px;
+  margin: 2px 0;
+}
+.steps li {
+  font-size: 21px;
+  color: var(--ink-soft);
+  padding-bottom: 4px;
+}
+.steps li.here {
+  color: var(--ink);
+  font-weight: 700;
+  border-bottom: 3px solid var(--ink);
+}
+.low {
+  margin-top: auto;
+  position: sticky;
+  bottom: 102px;
+  background: var(--bone);
+  z-index: 3;
+  padding-top: 2px;
+} /* the keys stay over the rule, whatever calls push down */
+.choices {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  flex-wrap: wrap;
+  border-top: 1.25px solid var(--ink);
+  padding: 10px 0;
+}
+.choices .v-text-field {
+  min-width: 280px;
+}
+.fails {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  font-size: 20px;
+  min-height: 40px;
+}
+.discard {
+  min-height: 48px;
+  padding: 0 12px;
+  border: 0;
+  background: none;
+  color: var(--ink-soft);
+  font: inherit;
+  font-weight: 600;
+  text-decoration: underline;
+  text-underline-offset: 5px;
+  cursor: pointer;
+}
+.undo {
+  color: var(--ink);
+}
+.ends {
+  white-space: nowrap;
+}
+.keys {
+  display: flex;
+  gap: 12px;
+  flex-wrap: wrap;
+  justify-content: flex-end;
+}
+.bar :deep(.v-btn) {
+  min-height: 64px !important;
+  font-size: 25px !important;
+}
 </style>

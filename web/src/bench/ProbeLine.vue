@@ -14,25 +14,85 @@ const trouble = computed(() => {
   const says = texts.emulsion.health
   const tempText = p.tempC === undefined ? '' : numberText(p.tempC, 1)
   if (p.health === 'silent') return says.silent(p.name, p.atMs === undefined ? '…' : clockText(p.atMs))
-  return p.health === 'stuck' ? says.stuck(p.name, tempText) : p.health === 'absurd' ? says.absurd(p.name, tempText) : p.health === 'jumping' ? says.jumping(p.name) : says.outOfBowl(p.name)
+  return p.health === 'stuck'
+    ? says.stuck(p.name, tempText)
+    : p.health === 'absurd'
+      ? says.absurd(p.name, tempText)
+      : p.health === 'jumping'
+        ? says.jumping(p.name)
+        : says.outOfBowl(p.name)
 })
-async function bind(id: string): Promise<void> { isChoosing.value = false; await props.probe.bind(id) }
+async function bind(id: string): Promise<void> {
+  isChoosing.value = false
+  await props.probe.bind(id)
+}
 </script>
 
 <template>
   <div class="probe" role="group" :aria-label="texts.emulsion.probe">
-    <p v-if="own" class="row"><span>{{ own.name }}</span><span v-if="own.isSimulated" class="stamp">{{ texts.emulsion.simulated }}</span><span v-if="own.tempC !== undefined" class="soft">{{ numberText(own.tempC, 1) }}°</span><button class="text" @click="probe.release()">{{ texts.emulsion.release }}</button></p>
-    <p v-else class="row"><span class="soft">⊣ ⊢ {{ texts.emulsion.noProbe }}</span><button class="text" :aria-expanded="isChoosing" @click="isChoosing = !isChoosing">{{ texts.emulsion.bind }}</button></p>
-    <div v-if="isChoosing && !own" class="choices"><p v-if="!probe.choices.value.length" class="caption">{{ texts.emulsion.none }}</p><v-btn v-for="c in probe.choices.value" :key="c.id" @click="bind(c.id)">{{ c.name }} <small>{{ c.last ? `${numberText(c.last.value, 1)}°` : '…' }}<template v-if="c.isSimulated"> {{ texts.emulsion.simulated }}</template><template v-if="c.holder"> · {{ texts.emulsion.elsewhere(c.holder.formula.name) }}</template></small></v-btn></div>
+    <p v-if="own" class="row">
+      <span>{{ own.name }}</span><span v-if="own.isSimulated" class="stamp">{{ texts.emulsion.simulated }}</span
+      ><span v-if="own.tempC !== undefined" class="soft">{{ numberText(own.tempC, 1) }}°</span
+      ><button class="text" @click="probe.release()">{{ texts.emulsion.release }}</button>
+    </p>
+    <p v-else class="row">
+      <span class="soft">⊣ ⊢ {{ texts.emulsion.noProbe }}</span
+      ><button class="text" :aria-expanded="isChoosing" @click="isChoosing = !isChoosing">{{ texts.emulsion.bind }}</button>
+    </p>
+    <div v-if="isChoosing && !own" class="choices">
+      <p v-if="!probe.choices.value.length" class="caption">{{ texts.emulsion.none }}</p>
+      <v-btn v-for="c in probe.choices.value" :key="c.id" @click="bind(c.id)"
+        >{{ c.name }}
+        <small
+          >{{ c.last ? `${numberText(c.last.value, 1)}°` : '…' }}<template v-if="c.isSimulated"> {{ texts.emulsion.simulated }}</template
+          ><template v-if="c.holder"> · {{ texts.emulsion.elsewhere(c.holder.formula.name) }}</template></small
+        ></v-btn
+      >
+    </div>
     <p v-if="trouble" class="roux" role="alert">▽ {{ trouble }}</p>
-    <p v-if="probe.rival.value && own" class="roux row" role="alert">▽ {{ texts.emulsion.twice(own.name, probe.rival.value.formula.name) }} <button class="text" @click="probe.bind(own.channelId)">{{ texts.emulsion.here }}</button><button class="text" @click="probe.release()">{{ texts.emulsion.there }}</button></p>
+    <p v-if="probe.rival.value && own" class="roux row" role="alert">
+      ▽ {{ texts.emulsion.twice(own.name, probe.rival.value.formula.name) }}
+      <button class="text" @click="probe.bind(own.channelId)">{{ texts.emulsion.here }}</button><button
+        class="text"
+        @click="probe.release()"
+      >
+        {{ texts.emulsion.there }}
+      </button>
+    </p>
   </div>
 </template>
 
 <style scoped>
-.probe { font-size: 20px; }
-.row { display: flex; gap: 10px; align-items: center; flex-wrap: wrap; }
-.stamp { border: 1.25px solid var(--ink); font-size: 17px; font-weight: 640; padding: 0 5px; }
-.choices { display: flex; gap: 10px; flex-wrap: wrap; }
-.text { border: 0; background: none; color: inherit; font: inherit; font-weight: 600; min-height: 48px; padding: 0 4px; text-decoration: underline; text-underline-offset: 5px; cursor: pointer; }
+.probe {
+  font-size: 20px;
+}
+.row {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+.stamp {
+  border: 1.25px solid var(--ink);
+  font-size: 17px;
+  font-weight: 640;
+  padding: 0 5px;
+}
+.choices {
+  display: flex;
+  gap: 10px;
+  flex-wrap: wrap;
+}
+.text {
+  border: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  font-weight: 600;
+  min-height: 48px;
+  padding: 0 4px;
+  text-decoration: underline;
+  text-underline-offset: 5px;
+  cursor: pointer;
+}
 </style>

@@ -9,27 +9,77 @@ import { texts } from '../shared/texts'
 const props = defineProps<{ view: BatchView }>()
 const { kitchen, catalog, inWell } = useKitchenViews()
 /** Each well with what stands in it: the same sauce may be topped up, with the older clock; another may not. */
-const wells = computed(() => (catalog.value?.wells ?? []).map((well) => { const there = inWell(well.id); return { well, there, isSame: there?.formula.id === props.view.formula.id, isOver: there?.hold?.clock.state === 'pastCode' || there?.hold?.clock.state === 'pastHouse' } }))
-const rules = computed(() => { const settings = props.view.state.frozen?.settings; return settings ? houseRules(settings) : undefined })
+const wells = computed(() =>
+  (catalog.value?.wells ?? []).map((well) => {
+    const there = inWell(well.id)
+    return {
+      well,
+      there,
+      isSame: there?.formula.id === props.view.formula.id,
+      isOver: there?.hold?.clock.state === 'pastCode' || there?.hold?.clock.state === 'pastHouse',
+    }
+  }),
+)
+const rules = computed(() => {
+  const settings = props.view.state.frozen?.settings
+  return settings ? houseRules(settings) : undefined
+})
 
 async function put(well: Well, there: BatchView | undefined): Promise<void> {
   const { state } = props.view
   if (!rules.value) return
-  const onto = there?.hold ? { batchId: there.state.id, clockStartedAtMs: Math.round(there.hold.clock.startedAtMs), portions: there.hold.portionsLeft } : null
-  await kitchen.record('hold.started', state.id, { wellId: well.id, letter: well.letter, limits: holdLimits(rules.value), portions: state.plan?.yieldPortions ?? 0, onto })
-  if (there) await kitchen.record('batch.finished', there.state.id, { result: 'merged', reason: `${props.view.formula.name} ${clockText(there.hold?.clock.startedAtMs ?? 0)}` })
+  const onto = there?.hold
+    ? { batchId: there.state.id, clockStartedAtMs: Math.round(there.hold.clock.startedAtMs), portions: there.hold.portionsLeft }
+    : null
+  await kitchen.record('hold.started', state.id, {
+    wellId: well.id,
+    letter: well.letter,
+    limits: holdLimits(rules.value),
+    portions: state.plan?.yieldPortions ?? 0,
+    onto,
+  })
+  if (there)
+    await kitchen.record('batch.finished', there.state.id, {
+      result: 'merged',
+      reason: `${props.view.formula.name} ${clockText(there.hold?.clock.startedAtMs ?? 0)}`,
+    })
 }
 </script>
 
 <template>
   <div class="wells">
     <p class="label">{{ texts.emulsion.chooseWell }}</p>
-    <div class="keys"><v-btn v-for="{ well, there, isSame, isOver } in wells" :key="well.id" :disabled="there !== undefined && (!isSame || isOver)" @click="put(well, there)">{{ well.letter }} <small>{{ there ? (isSame && !isOver ? texts.emulsion.onto(there.formula.name, clockText(there.hold?.clock.startedAtMs ?? 0)) : texts.emulsion.taken(there.formula.name)) : texts.emulsion.free }}</small></v-btn></div>
-    <p v-if="rules" class="caption">{{ texts.emulsion.rules(numberText(rules.holdLimitH), texts.emulsion.codes[rules.code] ?? rules.code) }}</p>
+    <div class="keys">
+      <v-btn
+        v-for="{ well, there, isSame, isOver } in wells"
+        :key="well.id"
+        :disabled="there !== undefined && (!isSame || isOver)"
+        @click="put(well, there)"
+        >{{ well.letter }}
+        <small>{{
+          there
+            ? isSame && !isOver
+              ? texts.emulsion.onto(there.formula.name, clockText(there.hold?.clock.startedAtMs ?? 0))
+              : texts.emulsion.taken(there.formula.name)
+            : texts.emulsion.free
+        }}</small></v-btn
+      >
+    </div>
+    <p v-if="rules" class="caption">
+      {{ texts.emulsion.rules(numberText(rules.holdLimitH), texts.emulsion.codes[rules.code] ?? rules.code) }}
+    </p>
   </div>
 </template>
 
 <style scoped>
-.wells { display: grid; gap: 10px; margin-top: 14px; }
-.keys { display: flex; gap: 12px; flex-wrap: wrap; }
+.wells {
+  display: grid;
+  gap: 10px;
+  margin-top: 14px;
+}
+.keys {
+  display: flex;
+  gap: 12px;
+  flex-wrap: wrap;
+}
 </style>

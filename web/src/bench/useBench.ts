@@ -1,4 +1,26 @@
-import { actualContents, actualSalt, beginStage, boilState, depthReading, heatRatio, levelReading, lookReading, netPowerW, overshootFixes, panSurroundings, radiusAtMm, temperatureReading, weighingReading, type Explanation, type FactKind, type HeatLevel, type Look, type Payloads, type ReadingPayload, type StepState } from '@liquamen/core'
+import {
+  actualContents,
+  actualSalt,
+  beginStage,
+  boilState,
+  depthReading,
+  heatRatio,
+  levelReading,
+  lookReading,
+  netPowerW,
+  overshootFixes,
+  panSurroundings,
+  radiusAtMm,
+  temperatureReading,
+  weighingReading,
+  type Explanation,
+  type FactKind,
+  type HeatLevel,
+  type Look,
+  type Payloads,
+  type ReadingPayload,
+  type StepState,
+} from '@liquamen/core'
 import { computed, ref, type Ref } from 'vue'
 import type { BatchView } from '../kitchen/batchView'
 import { viewBatch } from '../kitchen/batchView'
@@ -18,7 +40,9 @@ export function useBench(view: Ref<BatchView>) {
   function offerUndo(factId: string, says: string): void {
     window.clearTimeout(undoTimer)
     undo.value = { factId, says }
-    undoTimer = window.setTimeout(() => { undo.value = undefined }, UNDO_MS)
+    undoTimer = window.setTimeout(() => {
+      undo.value = undefined
+    }, UNDO_MS)
   }
   async function takeBack(): Promise<void> {
     const last = undo.value
@@ -32,7 +56,11 @@ export function useBench(view: Ref<BatchView>) {
     return factId
   }
   const stepId = computed(() => view.value.step?.id ?? '')
-  const place = computed(() => ({ pan: view.value.pan, ring: view.value.ring, settings: view.value.state.frozen?.settings ?? kitchen.catalog!.settings }))
+  const place = computed(() => ({
+    pan: view.value.pan,
+    ring: view.value.ring,
+    settings: view.value.state.frozen?.settings ?? kitchen.catalog!.settings,
+  }))
 
   /** A forecast that is shown is itself a fact: the record keeps what the cook saw. */
   async function showForecast(): Promise<void> {
@@ -41,7 +69,15 @@ export function useBench(view: Ref<BatchView>) {
     if (!fresh?.live) return
     const { clock, estimate, stage } = fresh.live
     const round = (ms: number | undefined) => (ms === undefined ? null : Math.round(ms))
-    await kitchen.record('forecast.shown', id, { stepId: stage.stepId, massG: Math.round(estimate.massG * 10) / 10, targetMassG: Math.round(stage.targetMassG * 10) / 10, p10AtMs: round(clock.lowAtMs), p50AtMs: round(clock.targetAtMs), p90AtMs: round(clock.highAtMs), modelVersion: stage.modelVersion })
+    await kitchen.record('forecast.shown', id, {
+      stepId: stage.stepId,
+      massG: Math.round(estimate.massG * 10) / 10,
+      targetMassG: Math.round(stage.targetMassG * 10) / 10,
+      p10AtMs: round(clock.lowAtMs),
+      p50AtMs: round(clock.targetAtMs),
+      p90AtMs: round(clock.highAtMs),
+      modelVersion: stage.modelVersion,
+    })
   }
 
   async function read(payload: ReadingPayload, says: string): Promise<void> {
@@ -56,38 +92,80 @@ export function useBench(view: Ref<BatchView>) {
   }
   const rateAt = (level: HeatLevel) => {
     const diameterMm = 2 * radiusAtMm(place.value.pan.profile, place.value.pan.profile.heightMm * 0.2)
-    return boilState(panSurroundings(place.value, view.value.live?.depthMm ?? 20), netPowerW(place.value.ring.heater, level, diameterMm, place.value.settings.altitudeM)).rateGPerS
+    return boilState(
+      panSurroundings(place.value, view.value.live?.depthMm ?? 20),
+      netPowerW(place.value.ring.heater, level, diameterMm, place.value.settings.altitudeM),
+    ).rateGPerS
   }
 
   return {
-    undo, takeBack, keep, stepId,
+    undo,
+    takeBack,
+    keep,
+    stepId,
     weigh: (grossG: number) => stage.value && read(weighingReading(stage.value, grossG), `${grossG} g`),
-    dip: (depthMm: number) => stage.value && read(depthReading(stage.value, place.value, depthMm, view.value.state.isPanOff), `${depthMm} mm`),
-    see: (depthMm: number) => stage.value && read(levelReading(stage.value, depthMm, view.value.live?.estimate.massG ?? 0), `~${depthMm} mm`),
+    dip: (depthMm: number) =>
+      stage.value && read(depthReading(stage.value, place.value, depthMm, view.value.state.isPanOff), `${depthMm} mm`),
+    see: (depthMm: number) =>
+      stage.value && read(levelReading(stage.value, depthMm, view.value.live?.estimate.massG ?? 0), `~${depthMm} mm`),
     heatOf: (tempC: number) => stage.value && read(temperatureReading(stage.value, tempC), `${tempC} °C`),
     look: (look: Look) => stage.value && read(lookReading(stage.value, place.value, look, view.value.live?.depthMm ?? 20), look),
     explain: (readingId: string, answer: Explanation) => kitchen.record('reading.explained', id, { readingId, answer }).then(showForecast),
     /** Something goes in or, negative, comes out. */
     async add(ingredientId: string, massG: number) {
-      offerUndo(await kitchen.record('addition.made', id, { stepId: stepId.value, ingredientId, massG, sdG: Math.max(2, Math.abs(massG) * 0.02), coolerByK: massG > 0 ? Math.max(0, (stage.value?.boilC ?? 96) - ROOM_C) : 0 }), `${massG} g`)
+      offerUndo(
+        await kitchen.record('addition.made', id, {
+          stepId: stepId.value,
+          ingredientId,
+          massG,
+          sdG: Math.max(2, Math.abs(massG) * 0.02),
+          coolerByK: massG > 0 ? Math.max(0, (stage.value?.boilC ?? 96) - ROOM_C) : 0,
+        }),
+        `${massG} g`,
+      )
       await showForecast()
     },
     async turn(level: HeatLevel) {
       const before = view.value.state.heat ?? 'high'
-      offerUndo(await kitchen.record('heat.changed', id, { stepId: stepId.value, level, ratio: heatRatio({ before: rateAt(before), after: rateAt(level) }) }), level)
+      offerUndo(
+        await kitchen.record('heat.changed', id, {
+          stepId: stepId.value,
+          level,
+          ratio: heatRatio({ before: rateAt(before), after: rateAt(level) }),
+        }),
+        level,
+      )
       await showForecast()
     },
-    halfHeatRatio: computed(() => { const d = 2 * radiusAtMm(place.value.pan.profile, place.value.pan.profile.heightMm * 0.2); const p = netPowerW(place.value.ring.heater, view.value.state.heat ?? 'high', d, place.value.settings.altitudeM); const at = panSurroundings(place.value, view.value.live?.depthMm ?? 20); return heatRatio({ before: boilState(at, p).rateGPerS, after: boilState(at, p / 2).rateGPerS }) }),
+    halfHeatRatio: computed(() => {
+      const d = 2 * radiusAtMm(place.value.pan.profile, place.value.pan.profile.heightMm * 0.2)
+      const p = netPowerW(place.value.ring.heater, view.value.state.heat ?? 'high', d, place.value.settings.altitudeM)
+      const at = panSurroundings(place.value, view.value.live?.depthMm ?? 20)
+      return heatRatio({ before: boilState(at, p).rateGPerS, after: boilState(at, p / 2).rateGPerS })
+    }),
     lift: () => kitchen.record('pan.lifted', id, { stepId: stepId.value }),
-    async putBack() { await kitchen.record('pan.returned', id, { stepId: stepId.value }); await showForecast() },
-    weighIn: async (itemId: string, ingredientId: string, massG: number) => offerUndo(await kitchen.record('ingredient.weighed', id, { itemId, ingredientId, massG }), `${massG} g`),
+    async putBack() {
+      await kitchen.record('pan.returned', id, { stepId: stepId.value })
+      await showForecast()
+    },
+    weighIn: async (itemId: string, ingredientId: string, massG: number) =>
+      offerUndo(await kitchen.record('ingredient.weighed', id, { itemId, ingredientId, massG }), `${massG} g`),
     /** Lights the ring: everything the batch depends on is frozen with it. */
     async start() {
       const { state, formula, pan, ring } = view.value
       const catalog = kitchen.catalog
       if (!state.plan || !catalog) return
       const used = new Set([...state.plan.weighOut.map((l) => l.ingredientId), 'water', 'brownStock'])
-      await kitchen.record('batch.started', id, { frozen: { formula, pan, ring, settings: catalog.settings, ingredients: [...kitchen.ingredients.values()].filter((i) => used.has(i.id)) }, plan: state.plan })
+      await kitchen.record('batch.started', id, {
+        frozen: {
+          formula,
+          pan,
+          ring,
+          settings: catalog.settings,
+          ingredients: [...kitchen.ingredients.values()].filter((i) => used.has(i.id)),
+        },
+        plan: state.plan,
+      })
       await this.begin(formula.steps[0]?.id ?? '')
     },
     async begin(nextId: string, staged = stageOf(nextId)) {
@@ -112,8 +190,17 @@ export function useBench(view: Ref<BatchView>) {
       offerUndo(await kitchen.record('salt.added', id, { massG, saltFrac: ((contents?.liquid.salt ?? 0) + massG) / total }), `${massG} g`)
     },
     saltNow: computed(() => (view.value.step?.technique === 'season' ? actualSalt(view.value.state) : undefined)),
-    serve: async (portions: number, orderId: string | null) => offerUndo(await kitchen.record('portion.served', id, { portions, orderId }), `${portions}`),
+    serve: async (portions: number, orderId: string | null) =>
+      offerUndo(await kitchen.record('portion.served', id, { portions, orderId }), `${portions}`),
     finish: (result: 'served' | 'discarded' | 'merged', reason = '') => kitchen.record('batch.finished', id, { result, reason }),
-    fixes: computed(() => (view.value.live && view.value.state.frozen ? overshootFixes(view.value.live.stage, view.value.live.estimate.massG, view.value.state.frozen.ingredients.filter((i) => i.id === 'water' || i.id === 'brownStock')) : [])),
+    fixes: computed(() =>
+      view.value.live && view.value.state.frozen
+        ? overshootFixes(
+            view.value.live.stage,
+            view.value.live.estimate.massG,
+            view.value.state.frozen.ingredients.filter((i) => i.id === 'water' || i.id === 'brownStock'),
+          )
+        : [],
+    ),
   }
 }

@@ -14,21 +14,37 @@ export function useEmulsionBench(view: Ref<BatchView>, bench: ReturnType<typeof 
   const stepId = computed(() => view.value.step?.id ?? '')
   const plan = computed(() => state.value.plan?.emulsion)
   const asksRibbon = ref(false)
-  const seen = computed(() => new Set(state.value.stageFacts.flatMap((f) => (f.kind === 'cue.seen' && f.payload.stepId === stepId.value ? [f.payload.cue] : []))))
-  const nextCue = computed(() => CUE_ORDER.find((cue, i) => !seen.value.has(cue) && !CUE_ORDER.slice(i).some((later) => seen.value.has(later))))
-  const running = computed(() => { const last = state.value.stageFacts.findLast((f) => f.kind === 'pour.started' || f.kind === 'pour.stopped'); return last?.kind === 'pour.started' ? last : undefined })
-  const yolkLine = computed(() => state.value.plan?.weighOut.find((l) => state.value.frozen?.ingredients.find((i) => i.id === l.ingredientId)?.emulsionRole === 'yolk'))
+  const seen = computed(
+    () =>
+      new Set(state.value.stageFacts.flatMap((f) => (f.kind === 'cue.seen' && f.payload.stepId === stepId.value ? [f.payload.cue] : []))),
+  )
+  const nextCue = computed(() =>
+    CUE_ORDER.find((cue, i) => !seen.value.has(cue) && !CUE_ORDER.slice(i).some((later) => seen.value.has(later))),
+  )
+  const running = computed(() => {
+    const last = state.value.stageFacts.findLast((f) => f.kind === 'pour.started' || f.kind === 'pour.stopped')
+    return last?.kind === 'pour.started' ? last : undefined
+  })
+  const yolkLine = computed(() =>
+    state.value.plan?.weighOut.find((l) => state.value.frozen?.ingredients.find((i) => i.id === l.ingredientId)?.emulsionRole === 'yolk'),
+  )
   const yolkG = computed(() => (yolkLine.value ? (state.value.weighed[yolkLine.value.itemId] ?? yolkLine.value.shownG) : 0))
   const pieceG = computed(() => state.value.frozen?.ingredients.find((i) => i.id === yolkLine.value?.ingredientId)?.pieceG ?? 17)
 
   const cue = (what: Cue) => bench.keep('cue.seen', { stepId: stepId.value, cue: what }, what)
-  const stampOf = () => { const p = view.value.probe; return p && p.health === 'good' ? { probe: { channelId: p.channelId, name: p.name, isSimulated: p.isSimulated } } : {} }
+  const stampOf = () => {
+    const p = view.value.probe
+    return p && p.health === 'good' ? { probe: { channelId: p.channelId, name: p.name, isSimulated: p.isSimulated } } : {}
+  }
 
   /** Lifts the bowl and goes on to the butter; asks first where neither model nor cook has seen a ribbon. */
   async function lift(isSure = false): Promise<void> {
     const { bowl, step } = view.value
     const stands = seen.value.has('ribbon') || bowl?.stage === 'ribbon' || bowl?.stage === 'awayFromSide'
-    if (step?.technique === 'whisk' && !stands && !isSure) { asksRibbon.value = true; return }
+    if (step?.technique === 'whisk' && !stands && !isSure) {
+      asksRibbon.value = true
+      return
+    }
     asksRibbon.value = false
     if (!state.value.isPanOff) await kitchen.record('pan.lifted', state.value.id, { stepId: stepId.value })
     if (step?.technique === 'whisk') await bench.finishStep()
@@ -36,21 +52,52 @@ export function useEmulsionBench(view: Ref<BatchView>, bench: ReturnType<typeof 
   const back = () => bench.keep('pan.returned', { stepId: stepId.value }, 'onto the bath')
   const setBath = (bath: BathHeat) => bench.keep('bath.changed', { stepId: stepId.value, bath }, bath)
 
-  const startPour = () => kitchen.record('pour.started', state.value.id, { stepId: stepId.value, ingredientId: plan.value?.butterIngredientId ?? '', gPerS: Math.max(DROPS_G_PER_S, Math.round((view.value.bowl?.safePourGPerS ?? 0) * 10) / 10), tempC: plan.value?.method.butterC ?? 55 })
+  const startPour = () =>
+    kitchen.record('pour.started', state.value.id, {
+      stepId: stepId.value,
+      ingredientId: plan.value?.butterIngredientId ?? '',
+      gPerS: Math.max(DROPS_G_PER_S, Math.round((view.value.bowl?.safePourGPerS ?? 0) * 10) / 10),
+      tempC: plan.value?.method.butterC ?? 55,
+    })
   /** What was poured is what the guide said, never more than there was. */
   async function stopPour(): Promise<void> {
     const start = running.value
     if (!start) return
-    await bench.keep('pour.stopped', { stepId: stepId.value, ingredientId: start.payload.ingredientId, massG: Math.round((view.value.bowl?.stretchG ?? 0) * 10) / 10, tempC: start.payload.tempC, ...stampOf() }, 'the pour')
+    await bench.keep(
+      'pour.stopped',
+      {
+        stepId: stepId.value,
+        ingredientId: start.payload.ingredientId,
+        massG: Math.round((view.value.bowl?.stretchG ?? 0) * 10) / 10,
+        tempC: start.payload.tempC,
+        ...stampOf(),
+      },
+      'the pour',
+    )
   }
-  async function oily(): Promise<void> { await stopPour(); await cue('oily') }
+  async function oily(): Promise<void> {
+    await stopPour()
+    await cue('oily')
+  }
   /** Butter in so far, as a scale or a jug says it; the difference is put on record. */
   async function butterIs(massG: number): Promise<void> {
     await stopPour()
     const differs = massG - (view.value.bowl?.butterInG ?? 0)
-    if (Math.abs(differs) >= 0.5) await bench.keep('addition.made', { stepId: stepId.value, ingredientId: plan.value?.butterIngredientId ?? '', massG: Math.round(differs * 10) / 10, sdG: 3, coolerByK: 0 }, `${Math.round(massG)} g butter`)
+    if (Math.abs(differs) >= 0.5)
+      await bench.keep(
+        'addition.made',
+        {
+          stepId: stepId.value,
+          ingredientId: plan.value?.butterIngredientId ?? '',
+          massG: Math.round(differs * 10) / 10,
+          sdG: 3,
+          coolerByK: 0,
+        },
+        `${Math.round(massG)} g butter`,
+      )
   }
-  const addWater = (massG = WATER_DOSE_G) => bench.keep('addition.made', { stepId: stepId.value, ingredientId: 'water', massG, sdG: 1, coolerByK: 0 }, `${massG} g water`)
+  const addWater = (massG = WATER_DOSE_G) =>
+    bench.keep('addition.made', { stepId: stepId.value, ingredientId: 'water', massG, sdG: 1, coolerByK: 0 }, `${massG} g water`)
   /** Yolks counted anew: the first count is corrected, and load and water with it. */
   async function yolksAre(count: number): Promise<void> {
     const line = yolkLine.value
@@ -75,5 +122,24 @@ export function useEmulsionBench(view: Ref<BatchView>, bench: ReturnType<typeof 
     else if ((bowl?.butterToComeG ?? 0) > 1) await startPour()
     else await bench.finishStep()
   }
-  return { seen, nextCue, running, yolkG, pieceG, asksRibbon, cue, lift, back, setBath, startPour, stopPour, oily, butterIs, addWater, yolksAre, next, waterDoseG: WATER_DOSE_G }
+  return {
+    seen,
+    nextCue,
+    running,
+    yolkG,
+    pieceG,
+    asksRibbon,
+    cue,
+    lift,
+    back,
+    setBath,
+    startPour,
+    stopPour,
+    oily,
+    butterIs,
+    addWater,
+    yolksAre,
+    next,
+    waterDoseG: WATER_DOSE_G,
+  }
 }

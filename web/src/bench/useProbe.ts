@@ -13,8 +13,11 @@ export function useProbe(view: Ref<BatchView>, bench: ReturnType<typeof useBench
   let timer = 0
   onScopeDispose(() => window.clearTimeout(timer))
   const id = view.value.state.id
-  const holderOf = (channelId: string) => current.value.find((v) => v.state.id !== id && v.state.bindings.some((b) => b.channelId === channelId && b.toMs === undefined))
-  const choices = computed(() => channels.channels.filter((c) => c.kind === 'probe').map((c) => ({ ...c, last: channels.last(c.id), holder: holderOf(c.id) })))
+  const holderOf = (channelId: string) =>
+    current.value.find((v) => v.state.id !== id && v.state.bindings.some((b) => b.channelId === channelId && b.toMs === undefined))
+  const choices = computed(() =>
+    channels.channels.filter((c) => c.kind === 'probe').map((c) => ({ ...c, last: channels.last(c.id), holder: holderOf(c.id) })),
+  )
   /** The other sauce that claims the same probe. */
   const rival = computed(() => (view.value.probe ? holderOf(view.value.probe.channelId) : undefined))
 
@@ -25,9 +28,16 @@ export function useProbe(view: Ref<BatchView>, bench: ReturnType<typeof useBench
     if (holder) await kitchen.record('channel.released', holder.state.id, { channelId })
     const old = view.value.probe
     if (old) await kitchen.record('channel.released', id, { channelId: old.channelId })
-    await kitchen.record('channel.bound', id, { channelId, name: channel.name, isSimulated: channel.isSimulated, place: view.value.hold ? 'well' : 'bowl' })
+    await kitchen.record('channel.bound', id, {
+      channelId,
+      name: channel.name,
+      isSimulated: channel.isSimulated,
+      place: view.value.hold ? 'well' : 'bowl',
+    })
   }
-  const release = async () => { if (view.value.probe) await kitchen.record('channel.released', id, { channelId: view.value.probe.channelId }) }
+  const release = async () => {
+    if (view.value.probe) await kitchen.record('channel.released', id, { channelId: view.value.probe.channelId })
+  }
 
   /** Lift, tilt, two seconds in the pool: the mean of what the probe says meanwhile is one spot reading. */
   function spot(): void {
@@ -39,9 +49,20 @@ export function useProbe(view: Ref<BatchView>, bench: ReturnType<typeof useBench
       isSpotting.value = false
       const points = channels.pointsOf(probe.channelId, fromMs - 600)
       const tempC = points.length ? points.reduce((sum, p) => sum + p.tempC, 0) / points.length : undefined
-      if (tempC !== undefined) void bench.keep('reading.taken', { stepId: step?.id ?? '', how: 'temperature', tempC: Math.round(tempC * 10) / 10, probe: { channelId: probe.channelId, name: probe.name, isSimulated: probe.isSimulated } }, `${tempC.toFixed(1)}°`)
+      if (tempC !== undefined)
+        void bench.keep(
+          'reading.taken',
+          {
+            stepId: step?.id ?? '',
+            how: 'temperature',
+            tempC: Math.round(tempC * 10) / 10,
+            probe: { channelId: probe.channelId, name: probe.name, isSimulated: probe.isSimulated },
+          },
+          `${tempC.toFixed(1)}°`,
+        )
     }, SPOT_MS)
   }
-  const typed = (tempC: number) => bench.keep('reading.taken', { stepId: view.value.step?.id ?? '', how: 'temperature', tempC }, `${tempC} °C`)
+  const typed = (tempC: number) =>
+    bench.keep('reading.taken', { stepId: view.value.step?.id ?? '', how: 'temperature', tempC }, `${tempC} °C`)
   return { choices, rival, isSpotting, bind, release, spot, typed }
 }

@@ -8,44 +8,141 @@ const { catalog, kitchen, openOrders } = useKitchenViews()
 const isUs = ref(false)
 const isWhole = ref(false)
 const tonight = computed(() => new Set(openOrders.value.map((o) => o.taken?.formulaId)))
-const formulas = computed(() => (catalog.value?.formulas ?? []).filter((f) => isWhole.value || tonight.value.size === 0 || tonight.value.has(f.id)))
-const columns = computed(() => (isUs.value ? Object.keys(US_ALLERGENS).map((a) => ({ id: a, name: texts.book.usAllergens[a] ?? a })) : ALLERGENS.map((a) => ({ id: a as string, name: texts.allergens[a] ?? a }))))
+const formulas = computed(() =>
+  (catalog.value?.formulas ?? []).filter((f) => isWhole.value || tonight.value.size === 0 || tonight.value.has(f.id)),
+)
+const columns = computed(() =>
+  isUs.value
+    ? Object.keys(US_ALLERGENS).map((a) => ({ id: a, name: texts.book.usAllergens[a] ?? a }))
+    : ALLERGENS.map((a) => ({ id: a as string, name: texts.allergens[a] ?? a })),
+)
 const RANK: Readonly<Record<AllergenMark, number>> = { mayContain: 1, unknownLabel: 2, contains: 3 }
-const marksOf = (good: Ingredient): Readonly<Record<string, AllergenMark>> => (isUs.value ? usAllergensOf(good) : (good.allergens as Partial<Record<Allergen, AllergenMark>> as Record<string, AllergenMark>))
+const marksOf = (good: Ingredient): Readonly<Record<string, AllergenMark>> =>
+  isUs.value ? usAllergensOf(good) : (good.allergens as Partial<Record<Allergen, AllergenMark>> as Record<string, AllergenMark>)
 /** The gravest mark of each allergen among a sauce's goods, with the goods that bring it. */
-const rows = computed(() => formulas.value.map((formula) => {
-  const goods = formula.items.flatMap((i) => kitchen.ingredients.get(i.ingredientId) ?? [])
-  const found = new Map<string, { mark: AllergenMark; from: string[] }>()
-  for (const good of goods) for (const [a, mark] of Object.entries(marksOf(good))) { const had = found.get(a); found.set(a, { mark: had && RANK[had.mark] >= RANK[mark] ? had.mark : mark, from: [...new Set([...(had?.from ?? []), good.name])] }) }
-  const also = [...new Set(goods.flatMap((g) => g.marks ?? []))].flatMap((m) => texts.book.marks[m] ?? [])
-  return { formula, found, also: [...also, ...(formula.emulsion ? [texts.book.lightEgg] : [])] }
-}))
+const rows = computed(() =>
+  formulas.value.map((formula) => {
+    const goods = formula.items.flatMap((i) => kitchen.ingredients.get(i.ingredientId) ?? [])
+    const found = new Map<string, { mark: AllergenMark; from: string[] }>()
+    for (const good of goods)
+      for (const [a, mark] of Object.entries(marksOf(good))) {
+        const had = found.get(a)
+        found.set(a, { mark: had && RANK[had.mark] >= RANK[mark] ? had.mark : mark, from: [...new Set([...(had?.from ?? []), good.name])] })
+      }
+    const also = [...new Set(goods.flatMap((g) => g.marks ?? []))].flatMap((m) => texts.book.marks[m] ?? [])
+    return { formula, found, also: [...also, ...(formula.emulsion ? [texts.book.lightEgg] : [])] }
+  }),
+)
 const SIGN: Readonly<Record<AllergenMark, string>> = { contains: '■', mayContain: '◧', unknownLabel: '?' }
 const print = () => window.print()
 </script>
 
 <template>
   <section>
-    <div class="top"><h1 class="label">{{ texts.book.sheet.title }} <span class="soft">{{ isWhole || tonight.size === 0 ? texts.book.sheet.all : texts.book.sheet.tonight }}</span></h1><div class="keys"><v-btn :aria-pressed="!isUs" @click="isUs = false">{{ texts.book.sheet.eu }}</v-btn><v-btn :aria-pressed="isUs" @click="isUs = true">{{ texts.book.sheet.us }}</v-btn><v-btn :aria-pressed="isWhole" @click="isWhole = !isWhole">{{ texts.book.sheet.all }}</v-btn><v-btn @click="print">{{ texts.book.bench.print }}</v-btn></div></div>
+    <div class="top">
+      <h1 class="label">
+        {{ texts.book.sheet.title }}
+        <span class="soft">{{ isWhole || tonight.size === 0 ? texts.book.sheet.all : texts.book.sheet.tonight }}</span>
+      </h1>
+      <div class="keys">
+        <v-btn :aria-pressed="!isUs" @click="isUs = false">{{ texts.book.sheet.eu }}</v-btn><v-btn
+          :aria-pressed="isUs"
+          @click="isUs = true"
+          >{{ texts.book.sheet.us }}</v-btn
+        ><v-btn :aria-pressed="isWhole" @click="isWhole = !isWhole">{{ texts.book.sheet.all }}</v-btn
+        ><v-btn @click="print">{{ texts.book.bench.print }}</v-btn>
+      </div>
+    </div>
     <p v-if="tonight.size === 0" class="caption">{{ texts.book.sheet.empty }}</p>
-    <p class="caption">■ {{ texts.book.sheet.contains }} · ◧ {{ texts.book.sheet.mayContain }} · ? {{ texts.book.sheet.unknownLabel }}. {{ texts.book.sheet.note }}</p>
-    <div class="scroll" tabindex="0" role="region" :aria-label="texts.book.sheet.title"><table>
-      <thead><tr><th scope="col" /><th v-for="c in columns" :key="c.id" scope="col" class="col"><span>{{ c.name }}</span></th><th scope="col" /></tr></thead>
-      <tbody><tr v-for="r in rows" :key="r.formula.id"><th scope="row"><RouterLink :to="`/book/${r.formula.id}`" class="sauce">{{ r.formula.name }}</RouterLink></th><td v-for="c in columns" :key="c.id" :title="r.found.get(c.id)?.from.join(', ')"><span v-if="r.found.get(c.id)"><span aria-hidden="true">{{ SIGN[r.found.get(c.id)!.mark] }}</span><span class="visually-hidden">{{ texts.book.sheet[r.found.get(c.id)!.mark] }}: {{ r.found.get(c.id)!.from.join(', ') }}</span></span></td><td class="also">{{ r.also.join(', ') }}</td></tr></tbody>
-    </table></div>
+    <p class="caption">
+      ■ {{ texts.book.sheet.contains }} · ◧ {{ texts.book.sheet.mayContain }} · ? {{ texts.book.sheet.unknownLabel }}.
+      {{ texts.book.sheet.note }}
+    </p>
+    <div class="scroll" tabindex="0" role="region" :aria-label="texts.book.sheet.title">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col" />
+            <th v-for="c in columns" :key="c.id" scope="col" class="col">
+              <span>{{ c.name }}</span>
+            </th>
+            <th scope="col" />
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="r in rows" :key="r.formula.id">
+            <th scope="row">
+              <RouterLink :to="`/book/${r.formula.id}`" class="sauce">{{ r.formula.name }}</RouterLink>
+            </th>
+            <td v-for="c in columns" :key="c.id" :title="r.found.get(c.id)?.from.join(', ')">
+              <span v-if="r.found.get(c.id)"
+                ><span aria-hidden="true">{{ SIGN[r.found.get(c.id)!.mark] }}</span
+                ><span class="visually-hidden"
+                  >{{ texts.book.sheet[r.found.get(c.id)!.mark] }}: {{ r.found.get(c.id)!.from.join(', ') }}</span
+                ></span
+              >
+            </td>
+            <td class="also">{{ r.also.join(', ') }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
   </section>
 </template>
 
 <style scoped>
-.top { display: flex; justify-content: space-between; gap: 16px; align-items: center; flex-wrap: wrap; }
-.keys { display: flex; gap: 10px; flex-wrap: wrap; }
-.scroll { overflow-x: auto; }
-table { border-collapse: collapse; width: 100%; }
-.col { height: 128px; vertical-align: bottom; }
-.col span { writing-mode: vertical-rl; transform: rotate(180deg); font-size: 18px; font-weight: 560; }
-tbody tr { border-top: 1px solid var(--hair); }
-tbody th { text-align: left; min-width: 210px; }
-tbody th a { display: inline-flex; align-items: center; min-height: 48px; font-size: 22px; color: inherit; }
-td { text-align: center; font-size: 22px; min-width: 40px; }
-.also { text-align: left; font-size: 18px; color: var(--ink-soft); min-width: 180px; }
+.top {
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+  align-items: center;
+  flex-wrap: wrap;
+}
+.keys {
+  display: flex;
+  gap: 10px;
+  flex-wrap: wrap;
+}
+.scroll {
+  overflow-x: auto;
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+.col {
+  height: 128px;
+  vertical-align: bottom;
+}
+.col span {
+  writing-mode: vertical-rl;
+  transform: rotate(180deg);
+  font-size: 18px;
+  font-weight: 560;
+}
+tbody tr {
+  border-top: 1px solid var(--hair);
+}
+tbody th {
+  text-align: left;
+  min-width: 210px;
+}
+tbody th a {
+  display: inline-flex;
+  align-items: center;
+  min-height: 48px;
+  font-size: 22px;
+  color: inherit;
+}
+td {
+  text-align: center;
+  font-size: 22px;
+  min-width: 40px;
+}
+.also {
+  text-align: left;
+  font-size: 18px;
+  color: var(--ink-soft);
+  min-width: 180px;
+}
 </style>

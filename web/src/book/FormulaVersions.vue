@@ -7,17 +7,35 @@ import { sayDifference } from './sayDifference'
 
 const props = defineProps<{ formulaId: string; ingredients: ReadonlyMap<string, Ingredient> }>()
 const versions = shallowRef<readonly Formula[]>([])
-onMounted(async () => { versions.value = await api.formulaVersions(props.formulaId).catch(() => []) })
+onMounted(async () => {
+  versions.value = await api.formulaVersions(props.formulaId).catch(() => [])
+})
 /** Each version with what it changed from the one before, newest first. */
-const notes = computed(() => versions.value.slice(0, -1).map((v, i) => ({ version: v.version, lines: diffFormula(versions.value[i + 1] as Formula, v).map((d) => sayDifference(d, props.ingredients)) })))
+const notes = computed(() =>
+  versions.value.slice(0, -1).map((v, i) => ({
+    version: v.version,
+    lines: diffFormula(versions.value[i + 1] as Formula, v).map((d) => sayDifference(d, props.ingredients)),
+  })),
+)
 </script>
 
 <template>
-  <div><h2 class="label">{{ texts.book.bench.versions }}</h2>
-    <ul><li v-for="n in notes" :key="n.version"><strong>{{ texts.book.bench.version(n.version) }}</strong> {{ n.lines.join('; ') || texts.book.bench.nothingChanged }}</li></ul></div>
+  <div>
+    <h2 class="label">{{ texts.book.bench.versions }}</h2>
+    <ul>
+      <li v-for="n in notes" :key="n.version">
+        <strong>{{ texts.book.bench.version(n.version) }}</strong> {{ n.lines.join('; ') || texts.book.bench.nothingChanged }}
+      </li>
+    </ul>
+  </div>
 </template>
 
 <style scoped>
-h2 { padding-top: 12px; }
-li { font-size: 19px; padding: 2px 0; }
+h2 {
+  padding-top: 12px;
+}
+li {
+  font-size: 19px;
+  padding: 2px 0;
+}
 </style>

@@ -11,37 +11,101 @@ const props = defineProps<{
   factor: number
   currency: string
 }>()
-const alcohol = (t: TraceStep) => (t.ethanolLeftFrac.high <= 0 ? '–' : t.ethanolLeftFrac.high < 0.005 ? texts.plan.traceOnly : `${percentText(t.ethanolLeftFrac.low)}–${percentText(t.ethanolLeftFrac.high)} %`)
-const allergens = (t: TraceStep) => Object.entries(t.allergens).map(([a, mark]) => `${texts.allergens[a]}${mark === 'contains' ? '' : '?'}`).join(', ') || '–'
+const alcohol = (t: TraceStep) =>
+  t.ethanolLeftFrac.high <= 0
+    ? '–'
+    : t.ethanolLeftFrac.high < 0.005
+      ? texts.plan.traceOnly
+      : `${percentText(t.ethanolLeftFrac.low)}–${percentText(t.ethanolLeftFrac.high)} %`
+const allergens = (t: TraceStep) =>
+  Object.entries(t.allergens)
+    .map(([a, mark]) => `${texts.allergens[a]}${mark === 'contains' ? '' : '?'}`)
+    .join(', ') || '–'
 /** Every number with its unit, in words that can be compared. */
 const lines = (t: TraceStep, factor: number): [string, string][] => [
-  ['massG', `${numberText(t.massG * factor)} g`], ['volumeMl', `${numberText(t.volumeMl * factor)} ml`], ['portions', numberText(Math.floor(t.portions * factor + 1e-6))], ['saltFrac', `${percentText(t.saltFrac, 2)} %`], ['acidFrac', `${percentText(t.acidFrac, 2)} %`], ['ethanol', alcohol(t)],
-  ['gelatinFrac', `${percentText(t.gelatinFrac, 1)} %`], ['starchFrac', `${percentText(t.starchFrac, 1)} %`], ['phaseFrac', numberText(t.phaseFrac, 2)], t.phaseFrac > 0.45 ? ['band', texts.emulsion.bands[t.band] ?? t.band] : ['coat', texts.book.coats[t.coat] ?? t.coat], ['boilC', Number.isFinite(t.boilC) ? `${numberText(t.boilC, 1)} °C` : '–'], ['cost', moneyText(t.portions > 0 ? t.costMinor / t.portions : 0, props.currency)], ['allergens', allergens(t)],
+  ['massG', `${numberText(t.massG * factor)} g`],
+  ['volumeMl', `${numberText(t.volumeMl * factor)} ml`],
+  ['portions', numberText(Math.floor(t.portions * factor + 1e-6))],
+  ['saltFrac', `${percentText(t.saltFrac, 2)} %`],
+  ['acidFrac', `${percentText(t.acidFrac, 2)} %`],
+  ['ethanol', alcohol(t)],
+  ['gelatinFrac', `${percentText(t.gelatinFrac, 1)} %`],
+  ['starchFrac', `${percentText(t.starchFrac, 1)} %`],
+  ['phaseFrac', numberText(t.phaseFrac, 2)],
+  t.phaseFrac > 0.45 ? ['band', texts.emulsion.bands[t.band] ?? t.band] : ['coat', texts.book.coats[t.coat] ?? t.coat],
+  ['boilC', Number.isFinite(t.boilC) ? `${numberText(t.boilC, 1)} °C` : '–'],
+  ['cost', moneyText(t.portions > 0 ? t.costMinor / t.portions : 0, props.currency)],
+  ['allergens', allergens(t)],
 ]
 const rows = computed(() => {
   const { written, chosen } = props
   if (!chosen) return []
   const base = new Map(written ? lines(written, props.factor) : [])
-  return lines(chosen, props.factor).map(([key, value]) => ({ key, value, was: base.get(key) ?? '', isChanged: base.size > 0 && base.get(key) !== value }))
+  return lines(chosen, props.factor).map(([key, value]) => ({
+    key,
+    value,
+    was: base.get(key) ?? '',
+    isChanged: base.size > 0 && base.get(key) !== value,
+  }))
 })
 const hasChanges = computed(() => rows.value.some((r) => r.isChanged))
 </script>
 
 <template>
   <table class="numbers">
-    <thead><tr><th scope="col">{{ texts.book.bench.finished }}</th><th v-if="hasChanges" scope="col" class="n">{{ texts.book.bench.written }}</th><th scope="col" class="n">{{ hasChanges ? texts.book.bench.chosen : '' }}</th></tr></thead>
-    <tbody><tr v-for="r in rows" :key="r.key" :class="{ changed: r.isChanged }"><th scope="row">{{ texts.book.numbers[r.key] }}</th><td v-if="hasChanges" class="n soft">{{ r.was }}</td><td class="n"><span v-if="r.isChanged" aria-hidden="true">◂ </span><strong>{{ r.value }}</strong></td></tr></tbody>
+    <thead>
+      <tr>
+        <th scope="col">{{ texts.book.bench.finished }}</th>
+        <th v-if="hasChanges" scope="col" class="n">{{ texts.book.bench.written }}</th>
+        <th scope="col" class="n">{{ hasChanges ? texts.book.bench.chosen : '' }}</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="r in rows" :key="r.key" :class="{ changed: r.isChanged }">
+        <th scope="row">{{ texts.book.numbers[r.key] }}</th>
+        <td v-if="hasChanges" class="n soft">{{ r.was }}</td>
+        <td class="n">
+          <span v-if="r.isChanged" aria-hidden="true">◂ </span><strong>{{ r.value }}</strong>
+        </td>
+      </tr>
+    </tbody>
   </table>
 </template>
 
 <style scoped>
-.numbers { width: 100%; border-collapse: collapse; }
-th { text-align: left; font-weight: 460; font-size: 18px; color: var(--ink-soft); }
-td { font-size: 20px; }
-td strong { font-weight: 620; }
-tr { border-top: 1px solid var(--hair); }
-th, td { padding: 3px 0 3px 10px; vertical-align: baseline; }
-th:first-child { padding-left: 0; }
-.n { text-align: right; }
-.changed strong { text-decoration: underline; text-decoration-thickness: 2px; text-underline-offset: 3px; }
+.numbers {
+  width: 100%;
+  border-collapse: collapse;
+}
+th {
+  text-align: left;
+  font-weight: 460;
+  font-size: 18px;
+  color: var(--ink-soft);
+}
+td {
+  font-size: 20px;
+}
+td strong {
+  font-weight: 620;
+}
+tr {
+  border-top: 1px solid var(--hair);
+}
+th,
+td {
+  padding: 3px 0 3px 10px;
+  vertical-align: baseline;
+}
+th:first-child {
+  padding-left: 0;
+}
+.n {
+  text-align: right;
+}
+.changed strong {
+  text-decoration: underline;
+  text-decoration-thickness: 2px;
+  text-underline-offset: 3px;
+}
 </style>

@@ -10,7 +10,9 @@ const { ask, ingredients, trace, factor, chosen, panId } = props.bench
 const modes = Object.entries(texts.book.bench.by).map(([value, title]) => ({ value, title }))
 const said = ref(String(props.formula.basisPortions))
 const goodId = ref(props.formula.items[0]?.ingredientId ?? '')
-const goods = computed(() => [...new Set(chosen.value.items.map((i) => i.ingredientId))].map((id) => ({ value: id, title: ingredients.value.get(id)?.name ?? id })))
+const goods = computed(() =>
+  [...new Set(chosen.value.items.map((i) => i.ingredientId))].map((id) => ({ value: id, title: ingredients.value.get(id)?.name ?? id })),
+)
 const pans = computed(() => props.catalog.pans.map((p) => ({ value: p.id, title: p.name })))
 const good = computed(() => ingredients.value.get(goodId.value))
 const isCounted = computed(() => good.value?.emulsionRole === 'yolk' && good.value.pieceG !== undefined)
@@ -57,17 +59,56 @@ function setGood(id: string): void {
 <template>
   <div class="scale">
     <span class="label">{{ texts.book.bench.scale }}</span>
-    <v-text-field v-if="ask.by !== 'vessel'" v-model="said" class="digits" inputmode="decimal" :suffix="unit" :aria-label="texts.book.bench.scale" @update:model-value="rescale()" />
+    <v-text-field
+      v-if="ask.by !== 'vessel'"
+      v-model="said"
+      class="digits"
+      inputmode="decimal"
+      :suffix="unit"
+      :aria-label="texts.book.bench.scale"
+      @update:model-value="rescale()"
+    />
     <v-select class="mode" :model-value="ask.by" :items="modes" :aria-label="texts.book.bench.scaleBy" @update:model-value="setMode" />
-    <v-select v-if="ask.by === 'ingredient'" class="mode" :model-value="goodId" :items="goods" :label="texts.book.bench.of" @update:model-value="(id: string) => { setGood(id); rescale() }" />
+    <v-select
+      v-if="ask.by === 'ingredient'"
+      class="mode"
+      :model-value="goodId"
+      :items="goods"
+      :label="texts.book.bench.of"
+      @update:model-value="
+        (id: string) => {
+          setGood(id)
+          rescale()
+        }
+      "
+    />
     <v-select v-model="panId" class="mode" :items="pans" :label="texts.plan.pan" />
-    <span class="caption">× {{ numberText(factor, 2) }}<template v-if="(bench.scale.value?.batches ?? 1) > 1">, {{ texts.book.bench.batches(bench.scale.value!.batches) }}</template>. {{ texts.book.bench.rescale }}</span>
+    <span class="caption"
+      >× {{ numberText(factor, 2)
+      }}<template v-if="(bench.scale.value?.batches ?? 1) > 1">, {{ texts.book.bench.batches(bench.scale.value!.batches) }}</template
+      >. {{ texts.book.bench.rescale }}</span
+    >
   </div>
 </template>
 
 <style scoped>
-.scale { display: flex; gap: 16px; align-items: center; flex-wrap: wrap; border-bottom: 1.25px solid var(--ink); padding-bottom: 6px; }
-.digits { flex: 0 0 120px; }
-.mode { flex: 0 0 230px; }
-@media print { .scale { display: none; } }
+.scale {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+  flex-wrap: wrap;
+  border-bottom: 1.25px solid var(--ink);
+  padding-bottom: 6px;
+}
+.digits {
+  flex: 0 0 120px;
+}
+.mode {
+  flex: 0 0 230px;
+}
+@media print {
+  .scale {
+    display: none;
+  }
+}
 </style>

@@ -13,11 +13,15 @@ const newest = computed<Formula | undefined>(() => catalog.value?.formulas.find(
 const shown = shallowRef<Formula>()
 const isEdited = ref(false)
 const savedVersion = ref<number>()
-watch(newest, (formula) => {
-  if (isEdited.value && formula && formula.id === shown.value?.id) return
-  if (formula?.id !== shown.value?.id) savedVersion.value = undefined
-  shown.value = formula
-}, { immediate: true })
+watch(
+  newest,
+  (formula) => {
+    if (isEdited.value && formula && formula.id === shown.value?.id) return
+    if (formula?.id !== shown.value?.id) savedVersion.value = undefined
+    shown.value = formula
+  },
+  { immediate: true },
+)
 function showNewest(saved?: number): void {
   savedVersion.value = saved
   shown.value = newest.value
@@ -27,12 +31,27 @@ function showNewest(saved?: number): void {
 <template>
   <template v-if="shown && newest && catalog">
     <p v-if="savedVersion" class="sorrel label" role="status">✓ {{ texts.book.bench.saved(savedVersion) }}</p>
-    <p v-if="newest.version > shown.version" class="roux label newer" role="status">▽ {{ texts.book.bench.newer(newest.version) }} <v-btn @click="showNewest()">{{ texts.book.bench.theirs }}</v-btn></p>
-    <FormulaBench :key="`${shown.id}@${shown.version}`" :formula="shown" :catalog="(catalog as KitchenCatalog)" @edited="(is) => (isEdited = is)" @saved="showNewest" />
+    <p v-if="newest.version > shown.version" class="roux label newer" role="status">
+      ▽ {{ texts.book.bench.newer(newest.version) }} <v-btn @click="showNewest()">{{ texts.book.bench.theirs }}</v-btn>
+    </p>
+    <FormulaBench
+      :key="`${shown.id}@${shown.version}`"
+      :formula="shown"
+      :catalog="catalog as KitchenCatalog"
+      @edited="(is) => (isEdited = is)"
+      @saved="showNewest"
+    />
   </template>
-  <p v-else class="label">{{ texts.book.none }} <RouterLink to="/book">{{ texts.book.title }}</RouterLink></p>
+  <p v-else class="label">
+    {{ texts.book.none }} <RouterLink to="/book">{{ texts.book.title }}</RouterLink>
+  </p>
 </template>
 
 <style scoped>
-.newer { display: flex; gap: 16px; align-items: center; flex-wrap: wrap; }
+.newer {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+  flex-wrap: wrap;
+}
 </style>

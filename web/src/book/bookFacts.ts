@@ -1,13 +1,23 @@
 import { traceFormula, type Allergen, type Formula, type Ingredient, type KitchenCatalog, type Mark, type TraceStep } from '@liquamen/core'
 
 /** What the Book must know of a sauce to find it: allergens of its goods, marks, and minutes of its steps. */
-export interface SauceFacts { readonly formula: Formula; readonly allergens: TraceStep['allergens']; readonly marks: ReadonlySet<Mark>; readonly minutes: number }
+export interface SauceFacts {
+  readonly formula: Formula
+  readonly allergens: TraceStep['allergens']
+  readonly marks: ReadonlySet<Mark>
+  readonly minutes: number
+}
 
 const TYPICAL_REDUCTION_MIN = 12 // a plan works it out for the pan; the Book only sorts by it
 
 /** Minutes of a formula's steps; reductions and the bowl count as usual lengths until they are planned. */
 export function usualMinutes(formula: Formula): number {
-  return formula.steps.reduce((sum, s) => sum + (s.minutes?.value ?? (s.technique === 'reduce' ? TYPICAL_REDUCTION_MIN : s.technique === 'whisk' || s.technique === 'pour' ? 5 : 0)), 0)
+  return formula.steps.reduce(
+    (sum, s) =>
+      sum +
+      (s.minutes?.value ?? (s.technique === 'reduce' ? TYPICAL_REDUCTION_MIN : s.technique === 'whisk' || s.technique === 'pour' ? 5 : 0)),
+    0,
+  )
 }
 
 /** Facts of every formula; cheap, since nothing is boiled for them. */
@@ -16,12 +26,17 @@ export function factsOfBook(catalog: KitchenCatalog): SauceFacts[] {
   return catalog.formulas.map((formula) => {
     const goods = formula.items.flatMap((i) => ingredients.get(i.ingredientId) ?? [])
     const allergens: Partial<Record<Allergen, 'contains' | 'mayContain' | 'unknownLabel'>> = {}
-    for (const g of goods) for (const [a, mark] of Object.entries(g.allergens) as [Allergen, 'contains' | 'mayContain' | 'unknownLabel'][]) if (mark === 'contains' || allergens[a] === undefined) allergens[a] = mark
+    for (const g of goods)
+      for (const [a, mark] of Object.entries(g.allergens) as [Allergen, 'contains' | 'mayContain' | 'unknownLabel'][])
+        if (mark === 'contains' || allergens[a] === undefined) allergens[a] = mark
     return { formula, allergens, marks: new Set(goods.flatMap((g: Ingredient) => g.marks ?? [])), minutes: usualMinutes(formula) }
   })
 }
 
 /** The finished sauce of a formula in this kitchen. */
 export function endOf(formula: Formula, catalog: KitchenCatalog): TraceStep | undefined {
-  return traceFormula(formula, { ingredients: new Map(catalog.ingredients.map((i) => [i.id, i])), altitudeM: catalog.settings.altitudeM }).at(-1)
+  return traceFormula(formula, {
+    ingredients: new Map(catalog.ingredients.map((i) => [i.id, i])),
+    altitudeM: catalog.settings.altitudeM,
+  }).at(-1)
 }

@@ -1,15 +1,25 @@
 import type { Formula } from '@liquamen/core'
 
 /** A sauce on the map: where it stands, and from where its line comes. */
-export interface MapNode { readonly formula: Formula; readonly column: number; readonly row: number; readonly motherRow: number | undefined }
+export interface MapNode {
+  readonly formula: Formula
+  readonly column: number
+  readonly row: number
+  readonly motherRow: number | undefined
+}
 
 /**
  * Sauces by descent, as in a river map with the source at the left: each sauce one column right of its mother, children below one another, families together.
  * A sauce whose mother is not among those shown stands as a source.
  */
-export function layOutRiver(formulas: readonly Formula[]): { readonly nodes: readonly MapNode[]; readonly rows: number; readonly columns: number } {
+export function layOutRiver(formulas: readonly Formula[]): {
+  readonly nodes: readonly MapNode[]
+  readonly rows: number
+  readonly columns: number
+} {
   const shown = new Map(formulas.map((f) => [f.id, f]))
-  const childrenOf = (id: string | undefined) => formulas.filter((f) => (f.motherId && shown.has(f.motherId) ? f.motherId : undefined) === id)
+  const childrenOf = (id: string | undefined) =>
+    formulas.filter((f) => (f.motherId && shown.has(f.motherId) ? f.motherId : undefined) === id)
   const nodes: MapNode[] = []
   let row = 0
   const place = (formula: Formula, column: number, motherRow: number | undefined, path: readonly string[]): void => {

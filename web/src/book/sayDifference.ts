@@ -25,13 +25,21 @@ function bothAmounts(to: FormulaItem['amount'], from: FormulaItem['amount']): st
 export function sayDifference(d: FormulaDifference, ingredients: ReadonlyMap<string, Ingredient>): string {
   const name = (id: string) => ingredients.get(id)?.name ?? id
   switch (d.kind) {
-    case 'amount': return `${name(d.ingredientId)} ${bothAmounts(d.to, d.from)}`
-    case 'swapped': return `${name(d.to)} for ${name(d.from)}`
-    case 'added': return `${amountText(d.amount)} ${name(d.ingredientId)} more`
-    case 'dropped': return `no ${name(d.ingredientId)}`
-    case 'moved': return `${name(d.ingredientId)} at “${d.to}”, not “${d.from}”`
-    case 'stepAdded': return `then: ${d.verb}`
-    case 'stepDropped': return `without: ${d.verb}`
-    case 'step': return `${d.verb}: ${d.what} ${d.to}, was ${d.from}`
+    case 'amount':
+      return `${name(d.ingredientId)} ${bothAmounts(d.to, d.from)}`
+    case 'swapped':
+      return `${name(d.to)} for ${name(d.from)}`
+    case 'added':
+      return `${amountText(d.amount)} ${name(d.ingredientId)} more`
+    case 'dropped':
+      return `no ${name(d.ingredientId)}`
+    case 'moved':
+      return `${name(d.ingredientId)} at “${d.to}”, not “${d.from}”`
+    case 'stepAdded':
+      return `then: ${d.verb}`
+    case 'stepDropped':
+      return `without: ${d.verb}`
+    case 'step':
+      return `${d.verb}: ${d.what} ${d.to}, was ${d.from}`
   }
 }

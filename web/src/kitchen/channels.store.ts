@@ -19,7 +19,9 @@ export const useChannels = defineStore('channels', () => {
     const known = samples.get(channelId) ?? []
     const lastMs = known.at(-1)?.atMs ?? 0
     const isLater = fresh.every((s) => s.atMs > lastMs)
-    const merged = isLater ? [...known, ...fresh] : [...new Map([...known, ...fresh].map((s) => [s.atMs, s])).values()].sort((a, b) => a.atMs - b.atMs)
+    const merged = isLater
+      ? [...known, ...fresh]
+      : [...new Map([...known, ...fresh].map((s) => [s.atMs, s])).values()].sort((a, b) => a.atMs - b.atMs)
     samples.set(channelId, (merged[0]?.atMs ?? 0) < floorMs ? merged.filter((s) => s.atMs >= floorMs) : merged)
     if (!channels.value.some((c) => c.id === channelId)) void refresh()
   }
@@ -31,12 +33,18 @@ export const useChannels = defineStore('channels', () => {
     channels.value = list
     hasRead.value = true
     const now = kitchenNowMs()
-    await Promise.all(list.filter((c) => !samples.has(c.id)).map(async (c) => take(c.id, (await api.samples(c.id, now - KEPT_MS, now + 60_000).catch(() => undefined))?.samples ?? [])))
+    await Promise.all(
+      list
+        .filter((c) => !samples.has(c.id))
+        .map(async (c) => take(c.id, (await api.samples(c.id, now - KEPT_MS, now + 60_000).catch(() => undefined))?.samples ?? [])),
+    )
   }
 
   /** A probe's readings between two instants that count: not from the future, not come in late. */
   function pointsOf(channelId: string, fromMs: number, toMs = Infinity): TempPoint[] {
-    return (samples.get(channelId) ?? []).filter((s) => s.atMs >= fromMs && s.atMs <= toMs && s.flag !== 'future' && s.flag !== 'late').map((s) => ({ atMs: s.atMs, tempC: s.value }))
+    return (samples.get(channelId) ?? [])
+      .filter((s) => s.atMs >= fromMs && s.atMs <= toMs && s.flag !== 'future' && s.flag !== 'late')
+      .map((s) => ({ atMs: s.atMs, tempC: s.value }))
   }
   const last = (channelId: string): Sample | undefined => samples.get(channelId)?.at(-1)
   return { channels, samples, hasRead, take, refresh, pointsOf, last }

@@ -18,18 +18,34 @@ export interface Deadline {
   readonly isFragile?: boolean
 }
 
-const silencedAt = (state: BatchState, key: string) => state.silenced.reduce((last, s) => (s.key === key ? Math.max(last, s.atMs) : last), 0)
+const silencedAt = (state: BatchState, key: string) =>
+  state.silenced.reduce((last, s) => (s.key === key ? Math.max(last, s.atMs) : last), 0)
 
 /** The deadlines of a batch, soonest first. */
 export function deadlinesOf(view: BatchView): Deadline[] {
   const { state, step, live } = view
   if (!step) return []
   const base = { batchId: state.id, stepId: step.id, sauce: view.formula.name, ring: view.ring.number }
-  const make = (kind: Deadline['kind'], atMs: number | undefined, verb: string): Deadline[] => (atMs === undefined ? [] : [{ ...base, kind, atMs, verb, id: `${state.id}:${step.id}:${kind}`, isSilenced: kind !== 'step' && silencedAt(state, `${kind === 'discard' ? 'actNow' : kind}:${step.id}`) >= atMs }])
+  const make = (kind: Deadline['kind'], atMs: number | undefined, verb: string): Deadline[] =>
+    atMs === undefined
+      ? []
+      : [
+          {
+            ...base,
+            kind,
+            atMs,
+            verb,
+            id: `${state.id}:${step.id}:${kind}`,
+            isSilenced: kind !== 'step' && silencedAt(state, `${kind === 'discard' ? 'actNow' : kind}:${step.id}`) >= atMs,
+          },
+        ]
   if (state.status === 'planned') return make('start', state.plan?.latestStartAtMs, `light ${view.ring.number}`)
   if (view.hold) return holdDeadlines(view, make)
   if (view.bowl) return bowlDeadlines(view, view.bowl, make)
-  if (live) return [...make('lookSoon', live.clock.lookAtMs, 'look'), ...make('actNow', live.clock.targetAtMs, 'stop')].sort((a, b) => a.atMs - b.atMs)
+  if (live)
+    return [...make('lookSoon', live.clock.lookAtMs, 'look'), ...make('actNow', live.clock.targetAtMs, 'stop')].sort(
+      (a, b) => a.atMs - b.atMs,
+    )
   if (view.stepStartedAtMs !== undefined && step.minutes) return make('step', view.stepStartedAtMs + step.minutes.value * 60_000, step.verb)
   return []
 }
@@ -38,7 +54,8 @@ type Make = (kind: Deadline['kind'], atMs: number | undefined, verb: string) => 
 
 /** Lift before it grains; put the bath back before the fat sets. */
 function bowlDeadlines({ step, stepStartedAtMs }: BatchView, bowl: NonNullable<BatchView['bowl']>, make: Make): Deadline[] {
-  if (step?.technique === 'whisk' || step?.technique === 'pour') return bowl.isOnBath ? make('actNow', bowl.liftAtMs, 'lift off').map((d) => ({ ...d, isFragile: true })) : []
+  if (step?.technique === 'whisk' || step?.technique === 'pour')
+    return bowl.isOnBath ? make('actNow', bowl.liftAtMs, 'lift off').map((d) => ({ ...d, isFragile: true })) : []
   return step?.minutes && stepStartedAtMs !== undefined ? make('step', stepStartedAtMs + step.minutes.value * 60_000, step.verb) : []
 }
 
@@ -47,7 +64,10 @@ function holdDeadlines({ hold }: BatchView, make: Make): Deadline[] {
   if (!hold) return []
   const withWell = (all: Deadline[]) => all.map((d) => ({ ...d, well: hold.letter }))
   const isOver = hold.clock.state === 'pastHouse' || hold.clock.state === 'pastCode'
-  return withWell([...(hold.portionsLeft > 0 && !isOver ? make('lookSoon', hold.stirAtMs, 'stir') : []), ...make('discard', hold.clock.discardAtMs, 'discard')]).sort((a, b) => a.atMs - b.atMs)
+  return withWell([
+    ...(hold.portionsLeft > 0 && !isOver ? make('lookSoon', hold.stirAtMs, 'stir') : []),
+    ...make('discard', hold.clock.discardAtMs, 'discard'),
+  ]).sort((a, b) => a.atMs - b.atMs)
 }
 
 /** How urgent a batch is at a moment. */

@@ -34,9 +34,15 @@ export const useKitchen = defineStore('kitchen', () => {
 
   const catalog = computed(() => session.value?.catalog)
   const ingredients = computed(() => new Map((catalog.value?.ingredients ?? []).map((i) => [i.id, i as unknown as Ingredient])))
-  const reached = () => { awaySinceMs.value = undefined }
-  const lost = () => { awaySinceMs.value ??= kitchenNowMs() }
-  const countUnsent = async () => { unsentCount.value = (await store?.count()) ?? 0 }
+  const reached = () => {
+    awaySinceMs.value = undefined
+  }
+  const lost = () => {
+    awaySinceMs.value ??= kitchenNowMs()
+  }
+  const countUnsent = async () => {
+    unsentCount.value = (await store?.count()) ?? 0
+  }
   /** Takes facts in here and in this browser's other tabs. */
   function share(facts: readonly Fact[]): void {
     mirror.merge(facts)
@@ -53,12 +59,30 @@ export const useKitchen = defineStore('kitchen', () => {
   window.addEventListener('online', () => void send())
 
   /** Makes a fact here and now: kept first, shown at once, sent when it can be. */
-  async function record<K extends FactKind>(kind: K, streamId: string, payload: Payloads[K], streamKind: StreamKind = KINDS[kind].stream): Promise<string> {
+  async function record<K extends FactKind>(
+    kind: K,
+    streamId: string,
+    payload: Payloads[K],
+    streamKind: StreamKind = KINDS[kind].stream,
+  ): Promise<string> {
     if (!store || !session.value) throw new Error('the kitchen is not open')
     const { deviceId, kitchenId } = session.value
     const clockOffsetMs = Math.round(useClock().offsetMs.value)
     const fact = await store.append((deviceSeq) => {
-      const envelope = { id: uuidv7(), kitchenId, streamKind, streamId, kind, v: KINDS[kind].v, deviceId, deviceSeq, deviceAtMs: Date.now(), clockOffsetMs, actor: { deviceId, ...(crewId.value ? { crewId: crewId.value } : {}) }, payload: JSON.parse(JSON.stringify(payload)) as Payloads[K] }
+      const envelope = {
+        id: uuidv7(),
+        kitchenId,
+        streamKind,
+        streamId,
+        kind,
+        v: KINDS[kind].v,
+        deviceId,
+        deviceSeq,
+        deviceAtMs: Date.now(),
+        clockOffsetMs,
+        actor: { deviceId, ...(crewId.value ? { crewId: crewId.value } : {}) },
+        payload: JSON.parse(JSON.stringify(payload)) as Payloads[K],
+      }
       return { ...envelope, ...foldTime(envelope) } as unknown as Fact
     })
     unsentCount.value += 1
@@ -116,7 +140,10 @@ export const useKitchen = defineStore('kitchen', () => {
     unsentCount.value = all.unsent
     all.details.forEach((d) => details.set(d.id, d))
     mirror.merge(all.facts)
-    if (memory.session) { session.value = { ...memory.session, catalog: { ...memory.session.catalog, wells: memory.session.catalog.wells ?? [] } }; phase.value = 'open' } // kept by a release without wells
+    if (memory.session) {
+      session.value = { ...memory.session, catalog: { ...memory.session.catalog, wells: memory.session.catalog.wells ?? [] } }
+      phase.value = 'open'
+    } // kept by a release without wells
     await connect(memory.session, memory.headSeq)
   }
 
@@ -138,7 +165,10 @@ export const useKitchen = defineStore('kitchen', () => {
           share(facts)
           if (facts.some((fact) => fact.kind === 'order.taken')) void refreshDetails()
         },
-        samples(samples) { channels.take(samples.channelId, samples.samples); channel.postMessage(samples) },
+        samples(samples) {
+          channels.take(samples.channelId, samples.samples)
+          channel.postMessage(samples)
+        },
         catalog: tellCatalog,
         clock(serverNowMs) {
           const clockOffsetMs = Math.round(serverNowMs - Date.now())
@@ -157,7 +187,10 @@ export const useKitchen = defineStore('kitchen', () => {
         },
       })
     } catch (error) {
-      if (error instanceof Refusal && phase.value !== 'open') { phase.value = error.problem.code === 'codeNeeded' ? 'needsCode' : 'failed'; return }
+      if (error instanceof Refusal && phase.value !== 'open') {
+        phase.value = error.problem.code === 'codeNeeded' ? 'needsCode' : 'failed'
+        return
+      }
       lost()
       if (phase.value === 'opening') phase.value = before ? 'open' : 'failed'
       window.setTimeout(() => void connect(before, headSeq), REACH_AGAIN_MS)
@@ -168,7 +201,10 @@ export const useKitchen = defineStore('kitchen', () => {
   async function catchUp(answer: Session, before: Session | undefined, headSeq: number | undefined): Promise<number> {
     const isOther = before !== undefined && (before.kitchenId !== answer.kitchenId || (headSeq ?? 0) > answer.headSeq)
     if (headSeq !== undefined && !isOther) return headSeq
-    if (isOther) { await store?.clearMirror(); mirror.clear() }
+    if (isOther) {
+      await store?.clearMirror()
+      mirror.clear()
+    }
     const current = await api.currentFacts(kitchenNowMs() - STILL_CURRENT_MS)
     await store?.receive(current.facts, current.headSeq)
     mirror.merge(current.facts)
@@ -189,7 +225,9 @@ export const useKitchen = defineStore('kitchen', () => {
 
   /** The catalogue as it is now; where the server is away the kept one stays until the line is back. */
   async function hearCatalog(): Promise<void> {
-    await refreshCatalog().catch((error: unknown) => { if (!(error instanceof OutOfReach)) throw error })
+    await refreshCatalog().catch((error: unknown) => {
+      if (!(error instanceof OutOfReach)) throw error
+    })
   }
   /** One tab follows the server: it tells the others. */
   function tellCatalog(): void {
@@ -209,5 +247,27 @@ export const useKitchen = defineStore('kitchen', () => {
 
   const { batches, orders, factsOf } = mirror
   const exportQueue = async () => (await store?.queue()) ?? []
-  return { phase, session, catalog, ingredients, batches, orders, details, tray, unsentCount, awaySinceMs, crewId, open, enrol, record, takeBack, keepDetails, setCrew, dropRefused, factsOf, exportQueue, refreshCatalog }
+  return {
+    phase,
+    session,
+    catalog,
+    ingredients,
+    batches,
+    orders,
+    details,
+    tray,
+    unsentCount,
+    awaySinceMs,
+    crewId,
+    open,
+    enrol,
+    record,
+    takeBack,
+    keepDetails,
+    setCrew,
+    dropRefused,
+    factsOf,
+    exportQueue,
+    refreshCatalog,
+  }
 })

@@ -7,7 +7,17 @@ const REACH_AGAIN_MS = 2000
  * Follows the kitchen's facts from a number on; one tab listens for all, and the next one takes over when it closes.
  * @param fromSeq - asked when this tab's turn comes
  */
-export function followLive(fromSeq: () => Promise<number>, on: { readonly facts: (facts: Fact[], headSeq: number) => void; readonly samples: (samples: Samples) => void; readonly catalog: () => void; readonly clock: (serverNowMs: number) => void; readonly open: () => void; readonly lost: () => void }): void {
+export function followLive(
+  fromSeq: () => Promise<number>,
+  on: {
+    readonly facts: (facts: Fact[], headSeq: number) => void
+    readonly samples: (samples: Samples) => void
+    readonly catalog: () => void
+    readonly clock: (serverNowMs: number) => void
+    readonly open: () => void
+    readonly lost: () => void
+  },
+): void {
   void navigator.locks.request('liquamen-live', async () => {
     let head = await fromSeq()
     await new Promise<never>(() => {

@@ -5,9 +5,18 @@ import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 /** What waits to be sent: facts, and what guests said, in the order in which they were made. */
 export type Unsent = { readonly type: 'fact'; readonly fact: Fact } | { readonly type: 'details'; readonly details: GuestDetails }
 /** A fact that the server will never take, kept where the cook can see it. */
-export interface Refused { readonly id: string; readonly fact: Fact; readonly problem: Problem }
+export interface Refused {
+  readonly id: string
+  readonly fact: Fact
+  readonly problem: Problem
+}
 /** What the browser remembers of its session, so that it can open without the server. */
-export interface Remembered { readonly session?: Session; readonly clockOffsetMs?: number; readonly headSeq?: number; readonly deviceSeq?: number }
+export interface Remembered {
+  readonly session?: Session
+  readonly clockOffsetMs?: number
+  readonly headSeq?: number
+  readonly deviceSeq?: number
+}
 
 interface Schema extends DBSchema {
   facts: { key: string; value: Fact }
@@ -39,12 +48,19 @@ export async function openLocalStore(name = 'liquamen'): Promise<LocalStore> {
 function createLocalStore(db: IDBPDatabase<Schema>) {
   return {
     async readAll() {
-      const [facts, tray, details, unsent] = await Promise.all([db.getAll('facts'), db.getAll('tray'), db.getAll('details'), db.count('outbox')])
+      const [facts, tray, details, unsent] = await Promise.all([
+        db.getAll('facts'),
+        db.getAll('tray'),
+        db.getAll('details'),
+        db.count('outbox'),
+      ])
       return { facts, tray, details, unsent }
     },
     async remembered(): Promise<Remembered> {
       const tx = db.transaction('meta')
-      const [session, clockOffsetMs, headSeq, deviceSeq] = await Promise.all(['session', 'clockOffsetMs', 'headSeq', 'deviceSeq'].map((key) => tx.store.get(key)))
+      const [session, clockOffsetMs, headSeq, deviceSeq] = await Promise.all(
+        ['session', 'clockOffsetMs', 'headSeq', 'deviceSeq'].map((key) => tx.store.get(key)),
+      )
       return { session, clockOffsetMs, headSeq, deviceSeq } as Remembered
     },
     async remember(values: Remembered): Promise<void> {
@@ -56,7 +72,12 @@ function createLocalStore(db: IDBPDatabase<Schema>) {
       const tx = db.transaction(['facts', 'outbox', 'meta'], 'readwrite', STRICT)
       const deviceSeq = (((await tx.objectStore('meta').get('deviceSeq')) as number | undefined) ?? 0) + 1
       const fact = make(deviceSeq)
-      await Promise.all([tx.objectStore('meta').put(deviceSeq, 'deviceSeq'), tx.objectStore('facts').put(fact), tx.objectStore('outbox').add({ type: 'fact', fact }), tx.done])
+      await Promise.all([
+        tx.objectStore('meta').put(deviceSeq, 'deviceSeq'),
+        tx.objectStore('facts').put(fact),
+        tx.objectStore('outbox').add({ type: 'fact', fact }),
+        tx.done,
+      ])
       return fact
     },
     async appendDetails(details: GuestDetails): Promise<void> {
@@ -72,13 +93,24 @@ function createLocalStore(db: IDBPDatabase<Schema>) {
     /** Takes entries off the queue: settled facts replace the browser's own, refused ones go to the tray. */
     async settle(keys: readonly number[], settled: readonly Fact[], refused: readonly Refused[]): Promise<void> {
       const tx = db.transaction(['facts', 'outbox', 'tray'], 'readwrite', STRICT)
-      await Promise.all([...keys.map((key) => tx.objectStore('outbox').delete(key)), ...settled.map((fact) => tx.objectStore('facts').put(fact)), ...refused.flatMap((entry) => [tx.objectStore('tray').put(entry), tx.objectStore('facts').delete(entry.id)]), tx.done])
+      await Promise.all([
+        ...keys.map((key) => tx.objectStore('outbox').delete(key)),
+        ...settled.map((fact) => tx.objectStore('facts').put(fact)),
+        ...refused.flatMap((entry) => [tx.objectStore('tray').put(entry), tx.objectStore('facts').delete(entry.id)]),
+        tx.done,
+      ])
     },
-    async dropFromTray(id: string): Promise<void> { await db.delete('tray', id) },
+    async dropFromTray(id: string): Promise<void> {
+      await db.delete('tray', id)
+    },
     /** Facts from the server, and the number up to which they reach. */
     async receive(facts: readonly Fact[], headSeq: number): Promise<void> {
       const tx = db.transaction(['facts', 'meta'], 'readwrite')
-      await Promise.all([...facts.map((fact) => tx.objectStore('facts').put(fact)), tx.objectStore('meta').put(headSeq, 'headSeq'), tx.done])
+      await Promise.all([
+        ...facts.map((fact) => tx.objectStore('facts').put(fact)),
+        tx.objectStore('meta').put(headSeq, 'headSeq'),
+        tx.done,
+      ])
     },
     async replaceDetails(details: readonly GuestDetails[]): Promise<void> {
       const tx = db.transaction('details', 'readwrite')

@@ -10,8 +10,10 @@ export function createMirror() {
 
   function refold(streamId: string): void {
     const facts = streams.get(streamId) ?? []
-    if (facts.length === 0) { batches.delete(streamId); orders.delete(streamId) }
-    else if (facts[0]?.streamKind === 'order') orders.set(streamId, foldOrder(streamId, facts))
+    if (facts.length === 0) {
+      batches.delete(streamId)
+      orders.delete(streamId)
+    } else if (facts[0]?.streamKind === 'order') orders.set(streamId, foldOrder(streamId, facts))
     else batches.set(streamId, foldBatch(streamId, facts))
   }
 
@@ -28,7 +30,10 @@ export function createMirror() {
   /** Takes refused facts out again: they stand in the tray. */
   function forget(refused: readonly Refused[]): void {
     for (const { id, fact } of refused) {
-      streams.set(fact.streamId, (streams.get(fact.streamId) ?? []).filter((f) => f.id !== id))
+      streams.set(
+        fact.streamId,
+        (streams.get(fact.streamId) ?? []).filter((f) => f.id !== id),
+      )
       refold(fact.streamId)
     }
   }

@@ -8,7 +8,10 @@ const RETRY_MS = { first: 1000, most: 10_000 } as const
  * Sends the queue whenever asked, one tab at a time, and by itself again and again while the server is away.
  * @param on - what to do with each round, when the queue is empty, and when the server cannot be reached
  */
-export function createSender(store: LocalStore, on: { readonly round: (round: DrainRound) => Promise<void>; readonly settled: () => Promise<void>; readonly lost: () => void }): () => Promise<void> {
+export function createSender(
+  store: LocalStore,
+  on: { readonly round: (round: DrainRound) => Promise<void>; readonly settled: () => Promise<void>; readonly lost: () => void },
+): () => Promise<void> {
   let isSending = false
   let isDue = false
   let retryMs: number = RETRY_MS.first

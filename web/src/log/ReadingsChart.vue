@@ -1,6 +1,16 @@
 <script setup lang="ts">
 import type { LiveEstimate, BatchState, StagePlan } from '@liquamen/core'
-import { Chart, Filler, LinearScale, LineController, LineElement, PointElement, Tooltip, type ChartDataset, type ScatterDataPoint } from 'chart.js'
+import {
+  Chart,
+  Filler,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  Tooltip,
+  type ChartDataset,
+  type ScatterDataPoint,
+} from 'chart.js'
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useTheme } from 'vuetify'
 import { fillOf, TOKENS, type ThemeName } from '../app/tokens'
@@ -9,7 +19,15 @@ import { texts } from '../shared/texts'
 
 const props = defineProps<{
   /** The reductions of a batch with their readings and the forecasts that were shown. */
-  stages: readonly { stepId: string; verb: string; stage: StagePlan; startedAtMs: number; endedAtMs: number | undefined; estimate: LiveEstimate; forecasts: BatchState['forecasts'] }[]
+  stages: readonly {
+    stepId: string
+    verb: string
+    stage: StagePlan
+    startedAtMs: number
+    endedAtMs: number | undefined
+    estimate: LiveEstimate
+    forecasts: BatchState['forecasts']
+  }[]
   fill: string
 }>()
 Chart.register(LineController, LineElement, PointElement, LinearScale, Filler, Tooltip)
@@ -24,8 +42,28 @@ function bandsOf(stage: (typeof props.stages)[number], ink: string): Line[] {
     if (f.p10AtMs === null || f.p90AtMs === null || f.p50AtMs === null) return []
     const plain = { pointRadius: 0, borderWidth: 0, label: '' }
     return [
-      { ...plain, data: [{ x: f.atMs, y: f.massG }, { x: f.p10AtMs, y: f.targetMassG }, { x: f.p90AtMs, y: f.targetMassG }, { x: f.atMs, y: f.massG }], fill: 'shape', backgroundColor: `${ink}1f` } as unknown as Line,
-      { ...plain, label: texts.batch.foretoldBand, borderWidth: 1.5, borderDash: [6, 4], borderColor: TOKENS[themeName()]['ink-soft'], data: [{ x: f.atMs, y: f.massG }, { x: f.p50AtMs, y: f.targetMassG }] } as Line,
+      {
+        ...plain,
+        data: [
+          { x: f.atMs, y: f.massG },
+          { x: f.p10AtMs, y: f.targetMassG },
+          { x: f.p90AtMs, y: f.targetMassG },
+          { x: f.atMs, y: f.massG },
+        ],
+        fill: 'shape',
+        backgroundColor: `${ink}1f`,
+      } as unknown as Line,
+      {
+        ...plain,
+        label: texts.batch.foretoldBand,
+        borderWidth: 1.5,
+        borderDash: [6, 4],
+        borderColor: TOKENS[themeName()]['ink-soft'],
+        data: [
+          { x: f.atMs, y: f.massG },
+          { x: f.p50AtMs, y: f.targetMassG },
+        ],
+      } as Line,
     ]
   })
 }
@@ -35,14 +73,37 @@ const POINT = { depth: 'triangle', level: 'triangle', weighing: 'rect' } as cons
 function datasets(): Line[] {
   const t = TOKENS[themeName()]
   return props.stages.flatMap((stage) => {
-    const read = stage.estimate.readings.flatMap((r) => ('massG' in r.fact.payload ? [{ x: r.fact.atMs, y: r.fact.payload.massG, how: r.fact.payload.how }] : []))
+    const read = stage.estimate.readings.flatMap((r) =>
+      'massG' in r.fact.payload ? [{ x: r.fact.atMs, y: r.fact.payload.massG, how: r.fact.payload.how }] : [],
+    )
     const path = [{ x: stage.startedAtMs, y: stage.stage.startMassG }, ...read]
     const end = stage.endedAtMs ?? read.at(-1)?.x ?? stage.startedAtMs
     return [
       ...bandsOf(stage, t.ink),
-      { label: texts.batch.asItWent, data: path, borderColor: fillOf(props.fill, themeName()).fill, borderWidth: 3, pointRadius: path.map((_, i) => (i ? 7 : 0)), pointStyle: path.map((p) => ('how' in p ? POINT[p.how as keyof typeof POINT] : 'circle')), pointRotation: 180, pointBackgroundColor: t.bone, pointBorderColor: t.ink, pointBorderWidth: 1.8 },
+      {
+        label: texts.batch.asItWent,
+        data: path,
+        borderColor: fillOf(props.fill, themeName()).fill,
+        borderWidth: 3,
+        pointRadius: path.map((_, i) => (i ? 7 : 0)),
+        pointStyle: path.map((p) => ('how' in p ? POINT[p.how as keyof typeof POINT] : 'circle')),
+        pointRotation: 180,
+        pointBackgroundColor: t.bone,
+        pointBorderColor: t.ink,
+        pointBorderWidth: 1.8,
+      },
       { label: texts.batch.asItWent, data: path, borderColor: t.ink, borderWidth: 5, pointRadius: 0 },
-      { label: texts.batch.notch, data: [{ x: stage.startedAtMs, y: stage.stage.targetMassG }, { x: end, y: stage.stage.targetMassG }], borderColor: t.ink, borderWidth: 1.4, borderDash: [8, 5], pointRadius: 0 },
+      {
+        label: texts.batch.notch,
+        data: [
+          { x: stage.startedAtMs, y: stage.stage.targetMassG },
+          { x: end, y: stage.stage.targetMassG },
+        ],
+        borderColor: t.ink,
+        borderWidth: 1.4,
+        borderDash: [8, 5],
+        pointRadius: 0,
+      },
     ] as Line[]
   })
 }
@@ -77,14 +138,35 @@ function draw(): void {
   Chart.defaults.font.size = 17
   const sets = datasets().map((set) => ((set as { fill?: unknown }).fill === 'shape' ? { ...set, showLine: false } : set))
   chart = new Chart(canvas.value, {
-    type: 'line', data: { datasets: sets }, plugins: [bandShape],
+    type: 'line',
+    data: { datasets: sets },
+    plugins: [bandShape],
     options: {
-      animation: false, parsing: false, normalized: true, responsive: true, maintainAspectRatio: false,
+      animation: false,
+      parsing: false,
+      normalized: true,
+      responsive: true,
+      maintainAspectRatio: false,
       scales: {
-        x: { type: 'linear', ...spanOf(), ticks: { color: t['ink-soft'], maxTicksLimit: 8, stepSize: 300_000, callback: (v) => clockText(Number(v)) }, grid: { display: false }, border: { color: t.ink, width: 1.4 } },
+        x: {
+          type: 'linear',
+          ...spanOf(),
+          ticks: { color: t['ink-soft'], maxTicksLimit: 8, stepSize: 300_000, callback: (v) => clockText(Number(v)) },
+          grid: { display: false },
+          border: { color: t.ink, width: 1.4 },
+        },
         y: { beginAtZero: true, ticks: { color: t['ink-soft'] }, grid: { color: t.hair }, border: { display: false } },
       },
-      plugins: { legend: { display: false }, tooltip: { filter: (item) => item.dataset.label !== '', callbacks: { title: (items) => clockText(Number(items[0]?.parsed.x), true), label: (item) => `${item.dataset.label ?? ''} ${Math.round(Number(item.parsed.y))} g` } } },
+      plugins: {
+        legend: { display: false },
+        tooltip: {
+          filter: (item) => item.dataset.label !== '',
+          callbacks: {
+            title: (items) => clockText(Number(items[0]?.parsed.x), true),
+            label: (item) => `${item.dataset.label ?? ''} ${Math.round(Number(item.parsed.y))} g`,
+          },
+        },
+      },
     },
   })
 }
@@ -95,12 +177,24 @@ onBeforeUnmount(() => chart?.destroy())
 
 <template>
   <figure>
-    <figcaption><span class="label">{{ texts.batch.chart }}</span> <span class="caption">━ {{ texts.batch.asItWent }} · ┅ {{ texts.batch.foretoldBand }} · ▽ {{ texts.batch.hows.depth }} □ {{ texts.batch.hows.weighing }}</span></figcaption>
+    <figcaption>
+      <span class="label">{{ texts.batch.chart }}</span>
+      <span class="caption"
+        >━ {{ texts.batch.asItWent }} · ┅ {{ texts.batch.foretoldBand }} · ▽ {{ texts.batch.hows.depth }} □
+        {{ texts.batch.hows.weighing }}</span
+      >
+    </figcaption>
     <div class="box"><canvas ref="canvas" role="img" :aria-label="texts.batch.chart"></canvas></div>
   </figure>
 </template>
 
 <style scoped>
-figure { margin: 12px 0; }
-.box { height: 320px; position: relative; overflow: hidden; }
+figure {
+  margin: 12px 0;
+}
+.box {
+  height: 320px;
+  position: relative;
+  overflow: hidden;
+}
 </style>

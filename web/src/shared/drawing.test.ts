@@ -15,13 +15,24 @@ describe('the slide rule', () => {
     const widths = Array.from({ length: 90 }, (_, m) => ruleX(m + 1, 90, 900) - ruleX(m, 90, 900))
     widths.slice(1).forEach((w, i) => expect(w).toBeLessThan(widths[i]!))
     expect(ruleX(90, 90, 900)).toBeCloseTo(900, 9)
-    expect(ruleMinutes(90).filter((t) => t.label).map((t) => t.minute).sort((a, b) => a - b)).toEqual([1, 2, 3, 5, 10, 15, 20, 30, 45, 60, 90])
+    expect(
+      ruleMinutes(90)
+        .filter((t) => t.label)
+        .map((t) => t.minute)
+        .sort((a, b) => a - b),
+    ).toEqual([1, 2, 3, 5, 10, 15, 20, 30, 45, 60, 90])
   })
   it('labels do not cross; what finds no room is counted, nothing is lost', () => {
     const events = Array.from({ length: 12 }, (_, i) => event(20 + i * 0.2, 'stir sorrel cream'))
     const { shown, folded } = layOutRule(events, NOW, 90, 900)
     expect(shown.length + folded).toBe(12)
-    for (const lane of [0, 1]) shown.filter((e) => e.lane === lane).reduce((end, e) => { expect(e.x).toBeGreaterThanOrEqual(end); return e.x + e.text.length * 9 }, 0)
+    for (const lane of [0, 1])
+      shown
+        .filter((e) => e.lane === lane)
+        .reduce((end, e) => {
+          expect(e.x).toBeGreaterThanOrEqual(end)
+          return e.x + e.text.length * 9
+        }, 0)
   })
 })
 
@@ -40,13 +51,19 @@ describe('the vessel', () => {
 })
 
 describe('words and sounds', () => {
-  it.each([[1 / 3, 'A third is left', 'two thirds gone'], [2 / 3, 'Two thirds are left', 'a third gone'], [0.41, '41 % is left', '59 % gone']])('%d is told both ways', (left, a, b) => expect(fractionText(left)).toEqual({ left: a, gone: b }))
+  it.each([
+    [1 / 3, 'A third is left', 'two thirds gone'],
+    [2 / 3, 'Two thirds are left', 'a third gone'],
+    [0.41, '41 % is left', '59 % gone'],
+  ])('%d is told both ways', (left, a, b) => expect(fractionText(left)).toEqual({ left: a, gone: b }))
   it('each ring has its own pattern, over the fan and under 1.2 kHz', () => {
     expect(lookSoonNotes(3)).toHaveLength(3)
     for (const note of [...actNowNotes(6, 2), ...lookSoonNotes(6)]) expect(note.hz > 300 && note.hz < 1200).toBe(true)
     expect(actNowNotes(1, 3).length).toBe(3 * actNowNotes(1, 1).length)
   })
   it('the style sheet has the same colours as the theme', () => {
-    for (const name of ['day', 'night'] as const) for (const [token, colour] of Object.entries(TOKENS[name])) expect(baseCss.toLowerCase()).toContain(`--${token}: ${colour.toLowerCase()}`)
+    for (const name of ['day', 'night'] as const)
+      for (const [token, colour] of Object.entries(TOKENS[name]))
+        expect(baseCss.toLowerCase()).toContain(`--${token}: ${colour.toLowerCase()}`)
   })
 })

@@ -5,7 +5,12 @@ const MINUS = '−'
 
 /** A clock time of the kitchen, 19:11. */
 export function clockText(ms: number, withSeconds = false): string {
-  return new Intl.DateTimeFormat('en-GB', { timeZone: zone(), hour: '2-digit', minute: '2-digit', ...(withSeconds ? { second: '2-digit' } : {}) }).format(ms)
+  return new Intl.DateTimeFormat('en-GB', {
+    timeZone: zone(),
+    hour: '2-digit',
+    minute: '2-digit',
+    ...(withSeconds ? { second: '2-digit' } : {}),
+  }).format(ms)
 }
 
 /** A day of the kitchen, Sat 10 Jan. */
@@ -23,7 +28,9 @@ export function spanText(ms: number): { number: string; unit: string } {
 
 /** A number with grouped thousands. */
 export function numberText(value: number, decimals = 0): string {
-  return new Intl.NumberFormat('en-GB', { minimumFractionDigits: decimals, maximumFractionDigits: decimals }).format(value).replace('-', MINUS)
+  return new Intl.NumberFormat('en-GB', { minimumFractionDigits: decimals, maximumFractionDigits: decimals })
+    .format(value)
+    .replace('-', MINUS)
 }
 
 /** A share as a percentage without its sign. */
@@ -42,4 +49,5 @@ export function instantOfClock(text: string, nowMs: number): number | undefined 
 }
 
 /** Money from its minor units, "€1.20". */
-export const moneyText = (minor: number, currency: string): string => new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(minor / 100).replace('-', '−')
+export const moneyText = (minor: number, currency: string): string =>
+  new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(minor / 100).replace('-', '−')

@@ -9,7 +9,9 @@ const LABELLED = [1, 2, 3, 5, 10, 15, 20, 30, 45, 60, 90]
 export function ruleMinutes(spanMin: number): { minute: number; label: boolean }[] {
   const ticks: number[] = []
   for (let m = 0.5; m <= spanMin; m += m < 5 ? 0.5 : m < 20 ? 1 : m < 40 ? 2 : 5) ticks.push(m)
-  return ticks.map((minute) => ({ minute, label: LABELLED.includes(minute) })).concat(ticks.includes(45) || spanMin < 45 ? [] : [{ minute: 45, label: true }])
+  return ticks
+    .map((minute) => ({ minute, label: LABELLED.includes(minute) }))
+    .concat(ticks.includes(45) || spanMin < 45 ? [] : [{ minute: 45, label: true }])
 }
 
 const CHAR_PX = 9.2
@@ -17,7 +19,12 @@ const CHIP_PX = 36
 const FOLDED_PX = 26 // room for the count of what is folded
 
 /** Lays events out in two lanes without a label crossing another; what finds no room is folded into a count. */
-export function layOutRule<E extends { readonly atMs: number; readonly text: string; readonly isOrder: boolean }>(events: readonly E[], nowMs: number, spanMin: number, widthPx: number): { shown: (E & { x: number; lane: 0 | 1 })[]; folded: number } {
+export function layOutRule<E extends { readonly atMs: number; readonly text: string; readonly isOrder: boolean }>(
+  events: readonly E[],
+  nowMs: number,
+  spanMin: number,
+  widthPx: number,
+): { shown: (E & { x: number; lane: 0 | 1 })[]; folded: number } {
   const freeFrom = [0, 0]
   const shown: (E & { x: number; lane: 0 | 1 })[] = []
   const inSpan = [...events].filter((e) => e.atMs - nowMs < spanMin * 60_000).sort((a, b) => a.atMs - b.atMs)
@@ -26,7 +33,9 @@ export function layOutRule<E extends { readonly atMs: number; readonly text: str
     const lanes = event.isOrder ? ([1, 0] as const) : ([0, 1] as const)
     const endOf = (text: string) => x + text.length * CHAR_PX + (event.isOrder ? 8 : CHIP_PX) + 8
     // near the edge the first word must do
-    const fits = [event.text, event.text.split(' ')[0] ?? ''].flatMap((text) => lanes.map((lane) => ({ text, lane, end: endOf(text) }))).find((f) => (freeFrom[f.lane] ?? 0) <= x && f.end <= widthPx - FOLDED_PX)
+    const fits = [event.text, event.text.split(' ')[0] ?? '']
+      .flatMap((text) => lanes.map((lane) => ({ text, lane, end: endOf(text) })))
+      .find((f) => (freeFrom[f.lane] ?? 0) <= x && f.end <= widthPx - FOLDED_PX)
     if (!fits) continue
     const { lane, end, text } = fits
     freeFrom[lane] = end

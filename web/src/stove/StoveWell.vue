@@ -8,7 +8,11 @@ import { clockText, numberText, spanText } from '../shared/format'
 import { texts } from '../shared/texts'
 import WellDrawing from '../vessel/WellDrawing.vue'
 
-const props = defineProps<{ well: Well; /** The sauce that stands in it; nothing where it is empty. */ view: BatchView | undefined; ends: readonly ('left' | 'right')[] }>()
+const props = defineProps<{
+  well: Well
+  /** The sauce that stands in it; nothing where it is empty. */ view: BatchView | undefined
+  ends: readonly ('left' | 'right')[]
+}>()
 const router = useRouter()
 const { nowMs } = useClock()
 const hold = computed(() => props.view?.hold)
@@ -20,34 +24,139 @@ const spoken = computed(() => {
   if (!props.view || !hold.value || !clock.value) return texts.stove.emptyWell(props.well.letter)
   return `Well ${props.well.letter}, ${props.view.formula.name}, ${hold.value.portionsLeft} ${texts.stove.left}, ${isPast.value ? texts.stove.discardKey : `${margin.value.number} ${margin.value.unit} ${texts.stove.margin}`}, ${texts.stove.discardAt(clockText(clock.value.discardAtMs))}`
 })
-const open = () => { if (props.view) void router.push(`/bench/${props.view.state.id}`) }
+const open = () => {
+  if (props.view) void router.push(`/bench/${props.view.state.id}`)
+}
 </script>
 
 <template>
   <component :is="view ? 'button' : 'div'" class="station" :aria-label="view ? spoken : undefined" @click="open">
-    <h2 class="name"><span class="letter">{{ well.letter }}</span> <span v-if="view" class="sauce">{{ view.formula.name }}</span></h2>
+    <h2 class="name">
+      <span class="letter">{{ well.letter }}</span> <span v-if="view" class="sauce">{{ view.formula.name }}</span>
+    </h2>
     <p class="caption">{{ clock ? texts.stove.discardAt(clockText(clock.discardAtMs)) : texts.stove.emptyWell(well.letter) }}</p>
-    <div v-if="isPast" class="figures block-past"><span class="verb">✕ {{ texts.stove.discardKey }}</span><span class="caption on">{{ clock?.state === 'pastHouse' ? texts.stove.goOn : clockText(clock?.codeLimitAtMs ?? 0) }}</span></div>
-    <div v-else-if="hold" class="figures" :class="{ roux: isStirDue }"><span class="big">{{ margin.number }}</span><span class="words"><span class="verb2"><span v-if="isStirDue" aria-hidden="true">▽ </span>{{ margin.unit }} {{ isStirDue ? texts.stove.stirIt : texts.stove.margin }}</span><span class="temp">{{ hold.tempC === undefined ? `⊣ ⊢ ${texts.emulsion.noProbe}` : `${hold.tempFrom === 'probe' ? '' : '~'}${numberText(hold.tempC)}°` }}<template v-if="view?.probe?.isSimulated"> {{ texts.emulsion.simulated }}</template></span></span></div>
+    <div v-if="isPast" class="figures block-past">
+      <span class="verb">✕ {{ texts.stove.discardKey }}</span
+      ><span class="caption on">{{ clock?.state === 'pastHouse' ? texts.stove.goOn : clockText(clock?.codeLimitAtMs ?? 0) }}</span>
+    </div>
+    <div v-else-if="hold" class="figures" :class="{ roux: isStirDue }">
+      <span class="big">{{ margin.number }}</span><span class="words"
+        ><span class="verb2"
+          ><span v-if="isStirDue" aria-hidden="true">▽ </span>{{ margin.unit }}
+          {{ isStirDue ? texts.stove.stirIt : texts.stove.margin }}</span
+        ><span class="temp"
+          >{{
+            hold.tempC === undefined
+              ? `⊣ ⊢ ${texts.emulsion.noProbe}`
+              : `${hold.tempFrom === 'probe' ? '' : '~'}${numberText(hold.tempC)}°`
+          }}<template v-if="view?.probe?.isSimulated"> {{ texts.emulsion.simulated }}</template></span
+        ></span
+      >
+    </div>
     <div v-else class="figures" />
     <div class="drawing"><WellDrawing :view="view" :profile="well.profile" detail="station" :ends="ends" /></div>
   </component>
 </template>
 
 <style scoped>
-.station { display: flex; flex-direction: column; height: 320px; text-align: left; padding: 0; border: 0; background: none; color: inherit; font: inherit; min-width: 0; }
-button.station { cursor: pointer; }
-.name { font-size: 28px; line-height: 34px; height: 34px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
-.letter { font-weight: 700; margin-right: 4px; }
-.caption { height: 22px; white-space: nowrap; overflow: hidden; }
-.figures { display: flex; flex-direction: column; align-items: flex-start; justify-content: flex-end; gap: 2px; height: 106px; padding-bottom: 6px; }
-.big { font-size: 62px; font-weight: 540; line-height: 1; }
-.words { display: flex; gap: 10px; align-items: baseline; white-space: nowrap; }
-.verb2 { font-size: 20px; font-weight: 600; line-height: 1.1; }
-.temp { font-size: 18px; color: var(--ink-soft); }
-.figures.block-past { padding: 6px 8px; justify-content: center; height: 98px; margin: 0 8px 8px 0; }
-.verb { font-size: 28px; font-weight: 680; }
-.on { color: inherit; height: auto; }
-.drawing { height: 146px; margin: 0 -1px; }
-@media (max-width: 900px) { .big { font-size: 40px; } .station { height: 284px; } .drawing { height: 118px; } .name { font-size: 24px; } .figures { height: 102px; } .words { flex-direction: column; gap: 0; } }
+.station {
+  display: flex;
+  flex-direction: column;
+  height: 320px;
+  text-align: left;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  min-width: 0;
+}
+button.station {
+  cursor: pointer;
+}
+.name {
+  font-size: 28px;
+  line-height: 34px;
+  height: 34px;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.letter {
+  font-weight: 700;
+  margin-right: 4px;
+}
+.caption {
+  height: 22px;
+  white-space: nowrap;
+  overflow: hidden;
+}
+.figures {
+  display: flex;
+  flex-direction: column;
+  align-items: flex-start;
+  justify-content: flex-end;
+  gap: 2px;
+  height: 106px;
+  padding-bottom: 6px;
+}
+.big {
+  font-size: 62px;
+  font-weight: 540;
+  line-height: 1;
+}
+.words {
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+  white-space: nowrap;
+}
+.verb2 {
+  font-size: 20px;
+  font-weight: 600;
+  line-height: 1.1;
+}
+.temp {
+  font-size: 18px;
+  color: var(--ink-soft);
+}
+.figures.block-past {
+  padding: 6px 8px;
+  justify-content: center;
+  height: 98px;
+  margin: 0 8px 8px 0;
+}
+.verb {
+  font-size: 28px;
+  font-weight: 680;
+}
+.on {
+  color: inherit;
+  height: auto;
+}
+.drawing {
+  height: 146px;
+  margin: 0 -1px;
+}
+@media (max-width: 900px) {
+  .big {
+    font-size: 40px;
+  }
+  .station {
+    height: 284px;
+  }
+  .drawing {
+    height: 118px;
+  }
+  .name {
+    font-size: 24px;
+  }
+  .figures {
+    height: 102px;
+  }
+  .words {
+    flex-direction: column;
+    gap: 0;
+  }
+}
 </style>

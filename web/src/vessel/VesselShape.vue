@@ -5,32 +5,35 @@ import { useTheme } from 'vuetify'
 import { fillOf, type ThemeName } from '../app/tokens'
 import { dotCentres, halfWidthPx, heightPx, liquidPath, rulingHeights, wallPath, type DrawScale } from './vesselGeometry'
 
-const props = withDefaults(defineProps<{
-  /** Inside of the vessel. */
-  profile: VesselProfile
-  scale: DrawScale
-  /** How much is shown: chip 24, small 48, station 96–140, bench full. */
-  detail?: 'chip' | 'small' | 'station' | 'bench'
-  fill?: string
-  levelMm?: number
-  /** Where it should stop. */
-  targetMm?: number
-  /** Level when everything still to come is in. */
-  comingMm?: number
-  /** Standard deviation of the level; drawn as a band where the level is uncertain. */
-  sdMm?: number
-  isUncertain?: boolean
-  /** A bowl has no handle. */
-  hasNoHandle?: boolean
-  /** The vessel that will come: outline only. */
-  isComing?: boolean
-  boil?: 'none' | 'simmer' | 'boil'
-  /** Share of full power under it; undefined draws no heat. */
-  heatShare?: number
-  /** Levels at which a minute will have passed, for the ruling on the bench. */
-  minuteLevelsMm?: readonly number[]
-  notch?: 'steady' | 'lookSoon' | 'actNow' | 'pastLimit'
-}>(), { detail: 'station', fill: '', boil: 'none', notch: 'steady' })
+const props = withDefaults(
+  defineProps<{
+    /** Inside of the vessel. */
+    profile: VesselProfile
+    scale: DrawScale
+    /** How much is shown: chip 24, small 48, station 96–140, bench full. */
+    detail?: 'chip' | 'small' | 'station' | 'bench'
+    fill?: string
+    levelMm?: number
+    /** Where it should stop. */
+    targetMm?: number
+    /** Level when everything still to come is in. */
+    comingMm?: number
+    /** Standard deviation of the level; drawn as a band where the level is uncertain. */
+    sdMm?: number
+    isUncertain?: boolean
+    /** A bowl has no handle. */
+    hasNoHandle?: boolean
+    /** The vessel that will come: outline only. */
+    isComing?: boolean
+    boil?: 'none' | 'simmer' | 'boil'
+    /** Share of full power under it; undefined draws no heat. */
+    heatShare?: number
+    /** Levels at which a minute will have passed, for the ruling on the bench. */
+    minuteLevelsMm?: readonly number[]
+    notch?: 'steady' | 'lookSoon' | 'actNow' | 'pastLimit'
+  }>(),
+  { detail: 'station', fill: '', boil: 'none', notch: 'steady' },
+)
 
 const theme = useTheme()
 const WALL = { chip: 1.9, small: 2.6, station: 4.5, bench: 7.5 } as const
@@ -44,7 +47,11 @@ const stays = computed(() => Math.min(level.value, target.value ?? level.value))
 const y = (mm: number) => -heightPx(mm, props.scale)
 const half = (mm: number) => halfWidthPx(props.profile, mm, props.scale)
 const ruling = computed(() => (props.detail === 'chip' ? [] : rulingHeights(stays.value, level.value, props.scale, props.minuteLevelsMm)))
-const dots = computed(() => (props.comingMm !== undefined && props.comingMm > level.value ? dotCentres(props.profile, level.value, props.comingMm, props.scale, props.detail === 'bench' ? 10 : 9) : []))
+const dots = computed(() =>
+  props.comingMm !== undefined && props.comingMm > level.value
+    ? dotCentres(props.profile, level.value, props.comingMm, props.scale, props.detail === 'bench' ? 10 : 9)
+    : [],
+)
 const menisci = computed(() => {
   const lift = Math.min(5, wall.value * 0.9)
   const h = half(level.value)
@@ -55,7 +62,11 @@ const bubbles = computed(() => {
   if (props.boil === 'none' || props.detail === 'chip' || level.value <= 0) return []
   const gap = props.boil === 'boil' ? 13 : 24
   const h = half(level.value) - 12
-  return Array.from({ length: Math.max(0, Math.floor((2 * h) / gap)) }, (_, i) => ({ x: -h + (i + 0.5) * gap, y: y(level.value) + 7 + ((i * 7) % 5), r: 2 + ((i * 5) % 3) * 0.8 }))
+  return Array.from({ length: Math.max(0, Math.floor((2 * h) / gap)) }, (_, i) => ({
+    x: -h + (i + 0.5) * gap,
+    y: y(level.value) + 7 + ((i * 7) % 5),
+    r: 2 + ((i * 5) % 3) * 0.8,
+  }))
 })
 const steam = computed(() => {
   if (props.boil === 'none' || props.detail === 'chip' || props.detail === 'small') return []
@@ -85,19 +96,45 @@ const handle = computed(() => {
       <path v-if="stays > 0" :d="liquidPath(profile, 0, stays, scale)" :fill="colours.fill" />
       <template v-if="level > stays">
         <path :d="liquidPath(profile, stays, level, scale)" :fill="colours.fill" fill-opacity="0.34" />
-        <path v-for="(mm, i) in ruling" :key="i" class="ruling" :d="`M${-half(mm) + 1} ${y(mm)}H${half(mm) - 1}`" :stroke="colours.fill" :stroke-width="detail === 'bench' ? 1.5 : 1" />
+        <path
+          v-for="(mm, i) in ruling"
+          :key="i"
+          class="ruling"
+          :d="`M${-half(mm) + 1} ${y(mm)}H${half(mm) - 1}`"
+          :stroke="colours.fill"
+          :stroke-width="detail === 'bench' ? 1.5 : 1"
+        />
       </template>
       <circle v-for="(dot, i) in dots" :key="`dot${i}`" :cx="dot.x" :cy="dot.y" r="1.8" class="to-come" />
       <path v-if="comingMm !== undefined && comingMm > level" :d="`M${-half(comingMm)} ${y(comingMm)}H${half(comingMm)}`" class="dashed" />
-      <path v-if="isUncertain && sdMm && level > 0" :d="liquidPath(profile, Math.max(0, level - 1.28 * sdMm), Math.min(profile.heightMm, level + 1.28 * sdMm), scale)" class="band" />
+      <path
+        v-if="isUncertain && sdMm && level > 0"
+        :d="liquidPath(profile, Math.max(0, level - 1.28 * sdMm), Math.min(profile.heightMm, level + 1.28 * sdMm), scale)"
+        class="band"
+      />
       <g class="bubbles"><circle v-for="(b, i) in bubbles" :key="`b${i}`" :cx="b.x" :cy="b.y" :r="b.r" class="bubble" /></g>
       <path v-if="level > 0" :d="menisci" class="level" :class="{ uncertain: isUncertain }" :stroke-width="LEVEL[detail]" />
-      <path v-if="target !== undefined && detail !== 'chip' && target <= profile.heightMm" :d="`M${-half(target)} ${y(target)}H${half(target)}`" class="target" />
-      <g class="steam"><path v-for="(s, i) in steam" :key="`s${i}`" :d="`M${s.x} ${y(profile.heightMm) - 6}q4 ${-s.h / 4} 0 ${-s.h / 2}t0 ${-s.h / 2}`" class="wisp" /></g>
+      <path
+        v-if="target !== undefined && detail !== 'chip' && target <= profile.heightMm"
+        :d="`M${-half(target)} ${y(target)}H${half(target)}`"
+        class="target"
+      />
+      <g class="steam"
+        ><path
+          v-for="(s, i) in steam"
+          :key="`s${i}`"
+          :d="`M${s.x} ${y(profile.heightMm) - 6}q4 ${-s.h / 4} 0 ${-s.h / 2}t0 ${-s.h / 2}`"
+          class="wisp"
+      /></g>
     </template>
     <path :d="wallPath(profile, wall, scale)" class="wall" :stroke-width="isComing ? 1.5 : wall" />
     <path v-if="handle" :d="handle" class="wall" :stroke-width="isComing ? 1.5 : wall * 0.85" />
-    <path v-if="target !== undefined && NOTCH[detail] && !isComing" class="notch" :class="notch" :d="`M${-half(target) - wall - 3} ${y(target)}l${-NOTCH[detail] * 1.24} ${-NOTCH[detail] * 0.62}v${NOTCH[detail] * 1.24}z`" />
+    <path
+      v-if="target !== undefined && NOTCH[detail] && !isComing"
+      class="notch"
+      :class="notch"
+      :d="`M${-half(target) - wall - 3} ${y(target)}l${-NOTCH[detail] * 1.24} ${-NOTCH[detail] * 0.62}v${NOTCH[detail] * 1.24}z`"
+    />
     <g v-if="burner.length && heatShare">
       <path v-for="x in burner" :key="x" :d="`M${x} ${wall + 4}v${combPx}`" class="heat" />
     </g>
@@ -106,18 +143,65 @@ const handle = computed(() => {
 </template>
 
 <style scoped>
-.wall { fill: none; stroke: var(--ink); stroke-linejoin: round; }
-.is-coming .wall { stroke: var(--ink-soft); stroke-dasharray: 5 5; }
-.level { fill: none; stroke: var(--ink); }
-.uncertain { stroke-dasharray: 6 4; }
-.band { fill: var(--ink); fill-opacity: 0.12; }
-.target, .dashed { stroke: var(--ink); stroke-width: 1.25; stroke-dasharray: 4 3; fill: none; }
-.to-come { fill: var(--butter); stroke: var(--ink); stroke-width: 0.6; }
-.bubble { fill: none; stroke: var(--bone); stroke-width: 1.1; }
-.wisp { fill: none; stroke: var(--ink-soft); stroke-width: 1.1; }
-.heat { stroke: var(--ink-soft); stroke-width: 1.4; }
-.no-heat { fill: var(--ink-soft); }
-.notch { fill: var(--ink); stroke: none; }
-.notch.lookSoon { fill: var(--bone); stroke: var(--roux); stroke-width: 1.8; }
-.notch.actNow { fill: var(--ember); }
+.wall {
+  fill: none;
+  stroke: var(--ink);
+  stroke-linejoin: round;
+}
+.is-coming .wall {
+  stroke: var(--ink-soft);
+  stroke-dasharray: 5 5;
+}
+.level {
+  fill: none;
+  stroke: var(--ink);
+}
+.uncertain {
+  stroke-dasharray: 6 4;
+}
+.band {
+  fill: var(--ink);
+  fill-opacity: 0.12;
+}
+.target,
+.dashed {
+  stroke: var(--ink);
+  stroke-width: 1.25;
+  stroke-dasharray: 4 3;
+  fill: none;
+}
+.to-come {
+  fill: var(--butter);
+  stroke: var(--ink);
+  stroke-width: 0.6;
+}
+.bubble {
+  fill: none;
+  stroke: var(--bone);
+  stroke-width: 1.1;
+}
+.wisp {
+  fill: none;
+  stroke: var(--ink-soft);
+  stroke-width: 1.1;
+}
+.heat {
+  stroke: var(--ink-soft);
+  stroke-width: 1.4;
+}
+.no-heat {
+  fill: var(--ink-soft);
+}
+.notch {
+  fill: var(--ink);
+  stroke: none;
+}
+.notch.lookSoon {
+  fill: var(--bone);
+  stroke: var(--roux);
+  stroke-width: 1.8;
+}
+.notch.actNow {
+  fill: var(--ember);
+}
 </style>

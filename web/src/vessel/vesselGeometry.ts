@@ -1,13 +1,17 @@
 import { radiusAtMm, type VesselProfile } from '@liquamen/core'
 
 /** Millimetres to pixels of a drawing; heights may be stretched. */
-export interface DrawScale { readonly pxPerMm: number; readonly heightFactor: number }
+export interface DrawScale {
+  readonly pxPerMm: number
+  readonly heightFactor: number
+}
 
 const SLICES = 28
 const point = (x: number, y: number) => `${x.toFixed(2)} ${y.toFixed(2)}`
 
 /** Half-width of the drawn inside at a height, px. */
-export const halfWidthPx = (profile: VesselProfile, heightMm: number, { pxPerMm }: DrawScale): number => radiusAtMm(profile, Math.max(0.001, Math.min(profile.heightMm, heightMm))) * pxPerMm
+export const halfWidthPx = (profile: VesselProfile, heightMm: number, { pxPerMm }: DrawScale): number =>
+  radiusAtMm(profile, Math.max(0.001, Math.min(profile.heightMm, heightMm))) * pxPerMm
 /** Height above the base, px (upwards is negative y). */
 export const heightPx = (heightMm: number, { pxPerMm, heightFactor }: DrawScale): number => heightMm * pxPerMm * heightFactor
 
@@ -27,7 +31,10 @@ export function liquidPath(profile: VesselProfile, fromMm: number, toMm: number,
 /** The cut wall as one open stroke outside the inner profile, rim to rim. */
 export function wallPath(profile: VesselProfile, wallPx: number, scale: DrawScale): string {
   const out = wallPx / 2
-  const right = heights(0, profile.heightMm).map((h, i) => [halfWidthPx(profile, h, scale) + (i === 0 ? 0 : out), i === 0 ? out : -heightPx(h, scale) + out * Math.max(0, 1 - h / 6)] as const)
+  const right = heights(0, profile.heightMm).map(
+    (h, i) =>
+      [halfWidthPx(profile, h, scale) + (i === 0 ? 0 : out), i === 0 ? out : -heightPx(h, scale) + out * Math.max(0, 1 - h / 6)] as const,
+  )
   const left = [...right].reverse().map(([x, y]) => [-x, y] as const)
   return `M${[...left, ...right].map(([x, y]) => point(x, y)).join('L')}`
 }
@@ -40,7 +47,13 @@ export function rulingHeights(fromMm: number, toMm: number, scale: DrawScale, mi
 }
 
 /** Centres of the dots of what is to come, inside the wall. */
-export function dotCentres(profile: VesselProfile, fromMm: number, toMm: number, scale: DrawScale, pitchPx: number): { x: number; y: number }[] {
+export function dotCentres(
+  profile: VesselProfile,
+  fromMm: number,
+  toMm: number,
+  scale: DrawScale,
+  pitchPx: number,
+): { x: number; y: number }[] {
   const dots: { x: number; y: number }[] = []
   const rows = Math.floor(heightPx(toMm - fromMm, scale) / pitchPx)
   for (let row = 0; row < rows; row++) {
@@ -53,5 +66,8 @@ export function dotCentres(profile: VesselProfile, fromMm: number, toMm: number,
 
 /** Water in section: a full line on top, then dashes that shorten downward (LOOK.md §5). Origin at the middle of the base. */
 export function waterLines(halfPx: number, depthPx: number, gapPx = 8): { d: string; dash: string | undefined }[] {
-  return Array.from({ length: Math.max(1, Math.floor(depthPx / gapPx)) }, (_, i) => ({ d: `M${-halfPx} ${-(depthPx - i * gapPx)}H${halfPx}`, dash: i === 0 ? undefined : `${Math.max(3, 22 - i * 3.2)} ${4 + i * 0.7}` }))
+  return Array.from({ length: Math.max(1, Math.floor(depthPx / gapPx)) }, (_, i) => ({
+    d: `M${-halfPx} ${-(depthPx - i * gapPx)}H${halfPx}`,
+    dash: i === 0 ? undefined : `${Math.max(3, 22 - i * 3.2)} ${4 + i * 0.7}`,
+  }))
 }

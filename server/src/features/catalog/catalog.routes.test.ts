@@ -6,11 +6,33 @@ import { createTestApp, type TestApp } from '../../testing/testApp'
 
 let t: TestApp
 const catalog = async () => ((await (await t.request('/session')).json()) as { catalog: KitchenCatalog }).catalog
-const save = async (f: Formula) => { const answer = await t.request(`/catalog/formulas/${f.id}`, { method: 'PUT', body: f }); return { status: answer.status, body: (await answer.json()) as { formula?: Formula; code?: string; fields?: { field: string; message: string }[] } } }
-const table = async (mode: 'preview' | 'write', csv: string) => { const answer = await t.request(`/catalog/ingredients/${mode}`, { body: { csv } }); return { status: answer.status, body: (await answer.json()) as { added: number; changed: number; bad: { line: number; why: string }[]; badCount: number; isWritten: boolean; code?: string } } }
+const save = async (f: Formula) => {
+  const answer = await t.request(`/catalog/formulas/${f.id}`, { method: 'PUT', body: f })
+  return {
+    status: answer.status,
+    body: (await answer.json()) as { formula?: Formula; code?: string; fields?: { field: string; message: string }[] },
+  }
+}
+const table = async (mode: 'preview' | 'write', csv: string) => {
+  const answer = await t.request(`/catalog/ingredients/${mode}`, { body: { csv } })
+  return {
+    status: answer.status,
+    body: (await answer.json()) as {
+      added: number
+      changed: number
+      bad: { line: number; why: string }[]
+      badCount: number
+      isWritten: boolean
+      code?: string
+    },
+  }
+}
 beforeAll(async () => {
   t = await createTestApp()
-  await t.deps.files.importFile(t.kitchenId, readExportFile(JSON.parse(readFileSync(new URL('../../../../demo/larchwater-house.json', import.meta.url), 'utf8'))))
+  await t.deps.files.importFile(
+    t.kitchenId,
+    readExportFile(JSON.parse(readFileSync(new URL('../../../../demo/larchwater-house.json', import.meta.url), 'utf8'))),
+  )
 })
 afterAll(() => t.close())
 
@@ -20,7 +42,10 @@ describe('formulas', () => {
     const saved = await save({ ...f, name: 'Beurre blanc, ours' })
     expect(saved).toMatchObject({ status: 200, body: { formula: { version: 2, name: 'Beurre blanc, ours' } } })
     const { versions } = (await (await t.request('/catalog/formulas/beurreBlanc/versions')).json()) as { versions: Formula[] }
-    expect(versions.map((v) => [v.version, v.name])).toEqual([[2, 'Beurre blanc, ours'], [1, 'Beurre blanc']])
+    expect(versions.map((v) => [v.version, v.name])).toEqual([
+      [2, 'Beurre blanc, ours'],
+      [1, 'Beurre blanc'],
+    ])
     expect(await save({ ...f, name: 'late' })).toMatchObject({ status: 409, body: { code: 'staleVersion' } })
   })
   it('of two saves at once from one version one becomes the next, the other is told', async () => {
@@ -30,9 +55,21 @@ describe('formulas', () => {
   })
   it.each<[string, (f: Formula) => Formula, number, string, string]>([
     ['a missing ingredient', (f) => ({ ...f, items: [{ ...f.items[0]!, ingredientId: 'unicorn' }] }), 422, 'missingIngredient', 'reduce'],
-    ['a target that contradicts itself', (f) => ({ ...f, steps: f.steps.map((s) => (s.id === 'reduce' ? { ...s, target: 'by half, to 200 ml' } : s)) }), 422, 'targetUnclear', 'reduce'],
+    [
+      'a target that contradicts itself',
+      (f) => ({ ...f, steps: f.steps.map((s) => (s.id === 'reduce' ? { ...s, target: 'by half, to 200 ml' } : s)) }),
+      422,
+      'targetUnclear',
+      'reduce',
+    ],
     ['a negative amount', (f) => ({ ...f, items: [{ ...f.items[0]!, amount: { massG: -1 } }] }), 400, 'badInput', 'items.0.amount.massG'],
-    ['an item at a step that is not there', (f) => ({ ...f, items: [{ ...f.items[0]!, stepId: 'nowhere' }] }), 400, 'badInput', 'items.0.stepId'],
+    [
+      'an item at a step that is not there',
+      (f) => ({ ...f, items: [{ ...f.items[0]!, stepId: 'nowhere' }] }),
+      400,
+      'badInput',
+      'items.0.stepId',
+    ],
   ])('refuses %s and names the place', async (_, change, status, code, field) => {
     const f = (await catalog()).formulas.find((x) => x.id === 'beurreRouge')!
     const refused = await save(change(f))
@@ -64,6 +101,9 @@ describe('the table of ingredients', () => {
     const measures = { readings: { cup: 'metric' }, weighed: { splash: { low: 4, value: 6, high: 9 } } }
     expect((await t.request('/catalog/measures', { method: 'PUT', body: measures })).status).toBe(200)
     expect((await catalog()).settings.measures).toEqual(measures)
-    expect((await t.request('/catalog/measures', { method: 'PUT', body: { readings: {}, weighed: { splash: { low: 9, value: 6, high: 4 } } } })).status).toBe(400)
+    expect(
+      (await t.request('/catalog/measures', { method: 'PUT', body: { readings: {}, weighed: { splash: { low: 9, value: 6, high: 4 } } } }))
+        .status,
+    ).toBe(400)
   })
 })

@@ -1,4 +1,11 @@
-import { fieldProblems, formulaSchema, houseMeasuresSchema, problem, readIngredientCsv, type IngredientPreviewAnswer } from '@liquamen/contracts'
+import {
+  fieldProblems,
+  formulaSchema,
+  houseMeasuresSchema,
+  problem,
+  readIngredientCsv,
+  type IngredientPreviewAnswer,
+} from '@liquamen/contracts'
 import { checkFormula, type Formula, type HouseMeasures, type Ingredient, type KitchenSettings } from '@liquamen/core'
 import canonicalize from 'canonicalize'
 import type { Database, Tx } from '../../db/database'
@@ -14,20 +21,30 @@ export function createCatalogService({ database }: { readonly database: Database
   /** Refuses a formula that cannot be made, naming the step and why. */
   async function requireMakeable(tx: Tx, formula: Formula): Promise<void> {
     const { ingredients, formulas, settings } = await readCatalog(tx)
-    const found = checkFormula(formula, new Map(ingredients.map((i) => [i.id, i])), formulas, settings.altitudeM).filter((p) => !TOLD_ONLY.has(p.code))
+    const found = checkFormula(formula, new Map(ingredients.map((i) => [i.id, i])), formulas, settings.altitudeM).filter(
+      (p) => !TOLD_ONLY.has(p.code),
+    )
     if (found.length === 0) return
-    throw new ProblemError(problem(422, found[0]?.code ?? 'badFormula', 'This formula cannot be made as it stands.', { fields: found.map((p) => ({ field: p.stepId ?? p.itemId ?? 'formula', message: `${p.code}${p.detail ? `: ${p.detail}` : ''}` })) }))
+    throw new ProblemError(
+      problem(422, found[0]?.code ?? 'badFormula', 'This formula cannot be made as it stands.', {
+        fields: found.map((p) => ({ field: p.stepId ?? p.itemId ?? 'formula', message: `${p.code}${p.detail ? `: ${p.detail}` : ''}` })),
+      }),
+    )
   }
   return {
     /** Saves a formula as its next version; the one it was made from must still be the newest. */
     async saveFormula(kitchenId: string, id: string, input: unknown): Promise<Formula> {
       const read = formulaSchema.safeParse(input)
-      if (!read.success) throw new ProblemError(problem(400, 'badInput', 'Some of this formula cannot be used.', { fields: fieldProblems(read.error) }))
+      if (!read.success)
+        throw new ProblemError(problem(400, 'badInput', 'Some of this formula cannot be used.', { fields: fieldProblems(read.error) }))
       if (read.data.id !== id) throw new ProblemError(problem(422, 'twoIds', 'The address and the formula name two ids.'))
       return database.inKitchen(kitchenId, async (tx) => {
         await lockKitchen(tx, kitchenId)
         const current = (await readCatalog(tx)).formulas.find((f) => f.id === id)
-        if (current && current.version !== read.data.version) throw new ProblemError(problem(409, 'staleVersion', `Somebody saved version ${current.version} meanwhile. Compare, then save again.`))
+        if (current && current.version !== read.data.version)
+          throw new ProblemError(
+            problem(409, 'staleVersion', `Somebody saved version ${current.version} meanwhile. Compare, then save again.`),
+          )
         await requireMakeable(tx, read.data)
         const saved: Formula = { ...read.data, version: current ? current.version + 1 : 1 }
         if (current) await putCatalogItem(tx, kitchenId, 'formulaVersions', `${id}@${current.version}`, current)
@@ -36,10 +53,11 @@ export function createCatalogService({ database }: { readonly database: Database
         return saved
       })
     },
-    versions: (kitchenId: string, id: string): Promise<Formula[]> => database.inKitchen(kitchenId, async (tx) => {
-      const current = (await readCatalog(tx)).formulas.find((f) => f.id === id)
-      return [...(await readVersions(tx, id)), ...(current ? [current] : [])].sort((a, b) => b.version - a.version)
-    }),
+    versions: (kitchenId: string, id: string): Promise<Formula[]> =>
+      database.inKitchen(kitchenId, async (tx) => {
+        const current = (await readCatalog(tx)).formulas.find((f) => f.id === id)
+        return [...(await readVersions(tx, id)), ...(current ? [current] : [])].sort((a, b) => b.version - a.version)
+      }),
     /** Previews a table of ingredients or, when told to, writes its good lines. */
     async ingredientTable(kitchenId: string, csv: string, isWriting: boolean): Promise<IngredientPreviewAnswer> {
       const { good, bad } = readIngredientCsv(csv)
@@ -51,18 +69,30 @@ export function createCatalogService({ database }: { readonly database: Database
           for (const ingredient of [...added, ...changed]) await putCatalogItem(tx, kitchenId, 'ingredients', ingredient.id, ingredient)
           await tellCatalogChanged(tx, kitchenId)
         }
-        return { added: added.length, changed: changed.length, same: good.length - added.length - changed.length, bad: bad.slice(0, MOST_BAD_SHOWN), badCount: bad.length, isWritten: isWriting }
+        return {
+          added: added.length,
+          changed: changed.length,
+          same: good.length - added.length - changed.length,
+          bad: bad.slice(0, MOST_BAD_SHOWN),
+          badCount: bad.length,
+          isWritten: isWriting,
+        }
       })
     },
     async saveIngredient(kitchenId: string, ingredient: Ingredient): Promise<Ingredient> {
-      await database.inKitchen(kitchenId, async (tx) => { await putCatalogItem(tx, kitchenId, 'ingredients', ingredient.id, ingredient); await tellCatalogChanged(tx, kitchenId) })
+      await database.inKitchen(kitchenId, async (tx) => {
+        await putCatalogItem(tx, kitchenId, 'ingredients', ingredient.id, ingredient)
+        await tellCatalogChanged(tx, kitchenId)
+      })
       return ingredient
     },
-    ingredients: (kitchenId: string): Promise<readonly Ingredient[]> => database.inKitchen(kitchenId, async (tx) => (await readCatalog(tx)).ingredients),
+    ingredients: (kitchenId: string): Promise<readonly Ingredient[]> =>
+      database.inKitchen(kitchenId, async (tx) => (await readCatalog(tx)).ingredients),
     /** Keeps what the kitchen says its cup, pinch or splash is. */
     async saveMeasures(kitchenId: string, input: unknown): Promise<HouseMeasures> {
       const read = houseMeasuresSchema.safeParse(input)
-      if (!read.success) throw new ProblemError(problem(400, 'badInput', 'Some of these measures cannot be used.', { fields: fieldProblems(read.error) }))
+      if (!read.success)
+        throw new ProblemError(problem(400, 'badInput', 'Some of these measures cannot be used.', { fields: fieldProblems(read.error) }))
       return database.inKitchen(kitchenId, async (tx) => {
         const { settings } = await readCatalog(tx)
         const next: KitchenSettings = { ...settings, measures: read.data }

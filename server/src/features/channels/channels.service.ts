@@ -24,20 +24,29 @@ export function settleSample(atMs: number, offsetMs: number, receivedAtMs: numbe
 export function createChannelsService({ database, clock }: { readonly database: Database; readonly clock: () => number }) {
   return {
     list: (kitchenId: string) => database.inKitchen(kitchenId, listChannels),
-    add: (device: EnrolledDevice, channel: Omit<Channel, 'id' | 'deviceId'>) => database.inKitchen(device.kitchenId, (tx) => addChannel(tx, device.kitchenId, { ...channel, id: uuidv7(), deviceId: device.deviceId })),
+    add: (device: EnrolledDevice, channel: Omit<Channel, 'id' | 'deviceId'>) =>
+      database.inKitchen(device.kitchenId, (tx) =>
+        addChannel(tx, device.kitchenId, { ...channel, id: uuidv7(), deviceId: device.deviceId }),
+      ),
     /** Stores a group of samples of the device's own channel, each group once; nothing of it is dropped, whatever its clock says. */
-    async post(device: EnrolledDevice, channelId: string, { groupId, sentAtMs, samples }: PostSamples): Promise<{ status: 'stored' | 'known'; flagged: number; serverNowMs: number }> {
+    async post(
+      device: EnrolledDevice,
+      channelId: string,
+      { groupId, sentAtMs, samples }: PostSamples,
+    ): Promise<{ status: 'stored' | 'known'; flagged: number; serverNowMs: number }> {
       const receivedAtMs = clock()
       const group = samples.map(({ atMs, value }) => ({ value, ...settleSample(atMs, receivedAtMs - sentAtMs, receivedAtMs) }))
       return database.inKitchen(device.kitchenId, async (tx) => {
         const channel = (await listChannels(tx)).find((c) => c.id === channelId)
         if (!channel) throw new ProblemError(problem(404, 'unknownChannel', 'There is no such probe or scale in this kitchen.'))
-        if (channel.deviceId !== device.deviceId) throw new ProblemError(problem(403, 'notYourChannel', 'Another device reads this probe or scale.'))
+        if (channel.deviceId !== device.deviceId)
+          throw new ProblemError(problem(403, 'notYourChannel', 'Another device reads this probe or scale.'))
         const stored = await addSamples(tx, device.kitchenId, channelId, groupId, group)
         return { status: stored ? 'stored' : 'known', flagged: group.filter((s) => s.flag).length, serverNowMs: receivedAtMs }
       })
     },
-    read: (kitchenId: string, channelId: string, fromMs: number, toMs: number): Promise<Samples> => database.inKitchen(kitchenId, async (tx) => ({ channelId, samples: await readSamples(tx, channelId, fromMs, toMs, MOST_READ) })),
+    read: (kitchenId: string, channelId: string, fromMs: number, toMs: number): Promise<Samples> =>
+      database.inKitchen(kitchenId, async (tx) => ({ channelId, samples: await readSamples(tx, channelId, fromMs, toMs, MOST_READ) })),
     /** What a live listener has not seen yet, with some overlap. */
     latest(kitchenId: string, channelId: string): Promise<Samples> {
       return this.read(kitchenId, channelId, clock() - LIVE_WINDOW_MS, clock() + LATE_MS)

@@ -6,7 +6,9 @@ import { openDatabase } from '../../db/database'
 import { createTestApp, NOW_MS, type TestApp } from '../../testing/testApp'
 
 let t: TestApp
-beforeAll(async () => { t = await createTestApp() })
+beforeAll(async () => {
+  t = await createTestApp()
+})
 afterAll(() => t.close())
 
 describe('models over HTTP', () => {
@@ -16,23 +18,40 @@ describe('models over HTTP', () => {
     expect(models.every((m) => m.inputs.length > 0 && m.sources.length > 0)).toBe(true)
   })
   it('answers as the core does, with band and version', async () => {
-    const answer = await t.request('/compute/panDepth', { body: { baseDiameterMm: 240, rimDiameterMm: 240, heightMm: 120, cornerMm: 20, volumeMl: 250 } })
+    const answer = await t.request('/compute/panDepth', {
+      body: { baseDiameterMm: 240, rimDiameterMm: 240, heightMm: 120, cornerMm: 20, volumeMl: 250 },
+    })
     expect(answer.status).toBe(200)
     const body = (await answer.json()) as { value: number }
     expect(body).toMatchObject({ unit: 'mm', coverage: 0.9, modelVersion: 'panDepth-1', warnings: ['stickMisleads'] })
     expect(body.value).toBeCloseTo(6.54, 2) // reduction:G5
   })
   it('a phrase that contradicts itself is answered as a conflict, not a number to trust', async () => {
-    const body = (await (await t.request('/compute/reductionVolume', { body: { phrase: 'by a third, to 100 ml', volumeMl: 300 } })).json()) as { warnings: string[] }
+    const body = (await (
+      await t.request('/compute/reductionVolume', { body: { phrase: 'by a third, to 100 ml', volumeMl: 300 } })
+    ).json()) as { warnings: string[] }
     expect(body.warnings).toEqual(['conflict', 'by_to_swap'])
   })
   it('a bound that does not exist is null, not a number', async () => {
-    const body = (await (await t.request('/compute/reductionForecast', { body: { massG: 1000, sdMassG: 5, rateGPerMin: 0.2, sdRateGPerMin: 0.3, targetMassG: 100 } })).json()) as { high: number | null; warnings: string[] }
+    const body = (await (
+      await t.request('/compute/reductionForecast', {
+        body: { massG: 1000, sdMassG: 5, rateGPerMin: 0.2, sdRateGPerMin: 0.3, targetMassG: 100 },
+      })
+    ).json()) as { high: number | null; warnings: string[] }
     expect(body).toMatchObject({ high: null, warnings: ['noUpperBound'] })
   })
   it('the interface describes itself', async () => {
     const doc = (await (await t.app.request('/api/openapi.json')).json()) as { paths: Record<string, unknown> }
-    expect(Object.keys(doc.paths)).toEqual(expect.arrayContaining(['/api/facts', '/api/batches', '/api/import', '/api/compute/{model}', '/api/session', '/api/guest-details/{id}']))
+    expect(Object.keys(doc.paths)).toEqual(
+      expect.arrayContaining([
+        '/api/facts',
+        '/api/batches',
+        '/api/import',
+        '/api/compute/{model}',
+        '/api/session',
+        '/api/guest-details/{id}',
+      ]),
+    )
   })
   it('answers are not kept by caches', async () => expect((await t.request('/models')).headers.get('cache-control')).toBe('no-store'))
 })
@@ -40,7 +59,13 @@ describe('models over HTTP', () => {
 describe('when the database is out of reach', () => {
   it('every request says so with 503, and the process lives', async () => {
     const database = openDatabase('postgres://nobody@127.0.0.1:1/none', () => undefined)
-    const deps = createDeps({ database, feed: { subscribe: () => () => undefined, stop: () => Promise.resolve() }, clock: () => NOW_MS, log: pino({ level: 'silent' }), stopping: new AbortController().signal })
+    const deps = createDeps({
+      database,
+      feed: { subscribe: () => () => undefined, stop: () => Promise.resolve() },
+      clock: () => NOW_MS,
+      log: pino({ level: 'silent' }),
+      stopping: new AbortController().signal,
+    })
     const answer = await createApp(deps).request('/api/session', { headers: { authorization: 'Bearer any' } })
     expect(answer.status).toBe(503)
     expect(await answer.json()).toMatchObject({ code: 'databaseAway' })

@@ -4,7 +4,15 @@ import { MODELS } from '@liquamen/core'
 import { createRouter } from '../../http/context'
 import { ProblemError } from '../../http/problemError'
 
-const computeRoute = createRoute({ method: 'post', path: '/compute/{model}', request: { params: z.object({ model: z.string().max(60) }), body: { content: { 'application/json': { schema: z.record(z.string(), z.unknown()) } } } }, responses: { 200: { description: 'the answer with its band', content: { 'application/json': { schema: computeAnswerSchema } } } } })
+const computeRoute = createRoute({
+  method: 'post',
+  path: '/compute/{model}',
+  request: {
+    params: z.object({ model: z.string().max(60) }),
+    body: { content: { 'application/json': { schema: z.record(z.string(), z.unknown()) } } },
+  },
+  responses: { 200: { description: 'the answer with its band', content: { 'application/json': { schema: computeAnswerSchema } } } },
+})
 
 /** Every model of the registry, open to any enrolled device. An endless bound is `null`. */
 export function computeRoutes() {

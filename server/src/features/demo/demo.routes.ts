@@ -6,7 +6,17 @@ import { ProblemError } from '../../http/problemError'
 
 const LONGEST_AHEAD_MS = 48 * 3600_000
 const schema = z.strictObject({ aheadMs: z.number().int().min(0).max(LONGEST_AHEAD_MS) })
-const clockRoute = createRoute({ method: 'post', path: '/demo/clock', request: { body: { content: { 'application/json': { schema } } } }, responses: { 200: { description: 'the kitchen’s time now; only a demo kitchen may run ahead', content: { 'application/json': { schema: z.object({ serverNowMs: z.number() }) } } } } })
+const clockRoute = createRoute({
+  method: 'post',
+  path: '/demo/clock',
+  request: { body: { content: { 'application/json': { schema } } } },
+  responses: {
+    200: {
+      description: 'the kitchen’s time now; only a demo kitchen may run ahead',
+      content: { 'application/json': { schema: z.object({ serverNowMs: z.number() }) } },
+    },
+  },
+})
 
 /** Setting a demo kitchen's clock ahead. */
 export function demoRoutes({ demoClock, clock }: AppDeps) {

@@ -12,7 +12,15 @@ export function createDemoClock(base: () => number): DemoClock {
   const listeners = new Set<() => void>()
   return {
     now: () => base() + aheadMs,
-    setAheadMs(next) { aheadMs = Math.max(aheadMs, next); listeners.forEach((tell) => tell()) },
-    subscribe(onChange) { listeners.add(onChange); return () => { listeners.delete(onChange) } },
+    setAheadMs(next) {
+      aheadMs = Math.max(aheadMs, next)
+      listeners.forEach((tell) => tell())
+    },
+    subscribe(onChange) {
+      listeners.add(onChange)
+      return () => {
+        listeners.delete(onChange)
+      }
+    },
   }
 }

@@ -12,16 +12,40 @@ const YEAR_S = 365 * 24 * 3600
 const CODE_TRIES = { windowMs: 60_000, limit: 20 } // an eight-digit code takes ten years to guess at this pace
 
 const json = <T>(schema: T) => ({ 'application/json': { schema } })
-const enrolRoute = createRoute({ method: 'post', path: '/devices/enrol', request: { body: { content: json(enrolSchema) } }, responses: { 201: { description: 'enrolled; the token is in a cookie and, for devices, in the header x-device-token', content: json(enrolAnswerSchema) } } })
-const sessionRoute = createRoute({ method: 'get', path: '/session', responses: { 200: { description: 'who this device is and what the kitchen holds', content: json(sessionSchema) } } })
+const enrolRoute = createRoute({
+  method: 'post',
+  path: '/devices/enrol',
+  request: { body: { content: json(enrolSchema) } },
+  responses: {
+    201: {
+      description: 'enrolled; the token is in a cookie and, for devices, in the header x-device-token',
+      content: json(enrolAnswerSchema),
+    },
+  },
+})
+const sessionRoute = createRoute({
+  method: 'get',
+  path: '/session',
+  responses: { 200: { description: 'who this device is and what the kitchen holds', content: json(sessionSchema) } },
+})
 
 /** Enrolment and the session of an enrolled device. A demo kitchen enrols browsers on its own machine without a code. */
 export function devicesRoutes({ devices, database, clock, demoKitchenId, isSecure }: AppDeps) {
   const router = createRouter()
-  router.use('/devices/enrol', rateLimiter({ ...CODE_TRIES, keyGenerator: () => 'all', handler: () => { throw new ProblemError(problem(429, 'tooManyTries', 'Too many tries. Wait a minute.')) } }))
+  router.use(
+    '/devices/enrol',
+    rateLimiter({
+      ...CODE_TRIES,
+      keyGenerator: () => 'all',
+      handler: () => {
+        throw new ProblemError(problem(429, 'tooManyTries', 'Too many tries. Wait a minute.'))
+      },
+    }),
+  )
   router.openapi(enrolRoute, async (c) => {
     const { name, code } = c.req.valid('json')
-    if (code === undefined && !demoKitchenId) throw new ProblemError(problem(403, 'codeNeeded', 'Enrol this device with the code that stands where the app was started.'))
+    if (code === undefined && !demoKitchenId)
+      throw new ProblemError(problem(403, 'codeNeeded', 'Enrol this device with the code that stands where the app was started.'))
     const { device, token } = code === undefined ? await devices.enrol(demoKitchenId ?? '', name) : await devices.enrolByCode(name, code)
     setCookie(c, DEVICE_COOKIE, token, { httpOnly: true, sameSite: 'Strict', path: '/', maxAge: YEAR_S, secure: isSecure })
     c.header('x-device-token', token)
@@ -30,8 +54,21 @@ export function devicesRoutes({ devices, database, clock, demoKitchenId, isSecur
   router.use('/session', requireDevice(devices))
   router.openapi(sessionRoute, async (c) => {
     const { deviceId, name, kitchenId } = c.get('device')
-    const { catalog, head } = await database.inKitchen(kitchenId, async (tx) => ({ head: await readHead(tx, kitchenId), catalog: await readCatalog(tx) }))
-    return c.json({ deviceId, deviceName: name, kitchenId, headSeq: head.lastSeq, serverNowMs: clock(), catalog: catalog as unknown as Session['catalog'] }, 200)
+    const { catalog, head } = await database.inKitchen(kitchenId, async (tx) => ({
+      head: await readHead(tx, kitchenId),
+      catalog: await readCatalog(tx),
+    }))
+    return c.json(
+      {
+        deviceId,
+        deviceName: name,
+        kitchenId,
+        headSeq: head.lastSeq,
+        serverNowMs: clock(),
+        catalog: catalog as unknown as Session['catalog'],
+      },
+      200,
+    )
   })
   return router
 }

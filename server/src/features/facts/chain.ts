@@ -11,11 +11,15 @@ export const CHAIN_START = '0'.repeat(64)
 /** The canonical JSON (RFC 8785) of the part of a fact that its device made. */
 export function canonicalEnvelope(f: Envelope): string {
   const { id, kitchenId, streamKind, streamId, kind, v, deviceId, deviceSeq, deviceAtMs, clockOffsetMs, actor, payload } = f
-  return canonicalize({ id, kitchenId, streamKind, streamId, kind, v, deviceId, deviceSeq, deviceAtMs, clockOffsetMs, actor, payload }) ?? ''
+  return (
+    canonicalize({ id, kitchenId, streamKind, streamId, kind, v, deviceId, deviceSeq, deviceAtMs, clockOffsetMs, actor, payload }) ?? ''
+  )
 }
 
 /** The chain's next head: a digest over the last head and the whole of this fact. */
 export function chainLink(previous: string, fact: Omit<StoredFact, 'chain'>): string {
   const own = canonicalize({ atMs: fact.atMs, receivedAtMs: fact.receivedAtMs, seq: fact.seq, clockFlag: fact.clockFlag ?? null })
-  return createHash('sha256').update(`${previous}\n${canonicalEnvelope(fact as Envelope)}\n${own ?? ''}`).digest('hex')
+  return createHash('sha256')
+    .update(`${previous}\n${canonicalEnvelope(fact as Envelope)}\n${own ?? ''}`)
+    .digest('hex')
 }

@@ -8,10 +8,15 @@ import { rebuildReadModels } from './readModels'
 import { verifyChain } from './verifyChain'
 
 let t: TestApp
-beforeAll(async () => { t = await createTestApp() })
+beforeAll(async () => {
+  t = await createTestApp()
+})
 afterAll(() => t.close())
 
-const post = async (facts: unknown[], of = t) => (await of.request('/facts', { body: { facts } })).json() as Promise<{ results: { id: string; status: string; seq?: number; atMs?: number; problem?: { status: number; code: string } }[] }>
+const post = async (facts: unknown[], of = t) =>
+  (await of.request('/facts', { body: { facts } })).json() as Promise<{
+    results: { id: string; status: string; seq?: number; atMs?: number; problem?: { status: number; code: string } }[]
+  }>
 const served = (streamId: string, portions = 1) => testFact(t, 'portion.served', streamId, { portions, orderId: null })
 
 describe('intake', () => {
@@ -28,7 +33,13 @@ describe('intake', () => {
   })
   it('settles the time: measured offset applied, the future pulled back and flagged', async () => {
     const stream = uuidv7()
-    const slow = testFact(t, 'portion.served', stream, { portions: 1, orderId: null }, { deviceAtMs: NOW_MS - 600_000, clockOffsetMs: 600_000 })
+    const slow = testFact(
+      t,
+      'portion.served',
+      stream,
+      { portions: 1, orderId: null },
+      { deviceAtMs: NOW_MS - 600_000, clockOffsetMs: 600_000 },
+    )
     const wild = testFact(t, 'portion.served', stream, { portions: 1, orderId: null }, { deviceAtMs: NOW_MS + 86_400_000 })
     const { results } = await post([slow, wild])
     expect(results.map((r) => r.atMs)).toEqual([NOW_MS, NOW_MS])
@@ -36,7 +47,10 @@ describe('intake', () => {
     expect(foldBatch(stream, mergeFacts([], facts)).deviations.map((d) => d.code)).toContain('clockWasWrong')
   })
   it.each([
-    ['another device', { deviceId: uuidv7() }, 'wrongActor'], ['another kitchen', { kitchenId: uuidv7() }, 'notYourDevice'], ['a newer version', { v: 99 }, 'newerVersion'], ['the wrong stream', { streamKind: 'order' as const }, 'wrongStream'],
+    ['another device', { deviceId: uuidv7() }, 'wrongActor'],
+    ['another kitchen', { kitchenId: uuidv7() }, 'notYourDevice'],
+    ['a newer version', { v: 99 }, 'newerVersion'],
+    ['the wrong stream', { streamKind: 'order' as const }, 'wrongStream'],
   ])('refuses a fact of %s', async (_, more, code) => {
     const { results } = await post([testFact(t, 'portion.served', uuidv7(), { portions: 1, orderId: null }, more)])
     expect(results[0]).toMatchObject({ status: 'refused', problem: { code } })
@@ -54,7 +68,11 @@ describe('intake', () => {
         if (wasDone && facts.length === 0) return
       }
     })()
-    await Promise.all(streams.map(async (stream) => { for (let i = 0; i < 12; i++) await post([testFact(other, 'portion.served', stream, { portions: 1, orderId: null })], other) }))
+    await Promise.all(
+      streams.map(async (stream) => {
+        for (let i = 0; i < 12; i++) await post([testFact(other, 'portion.served', stream, { portions: 1, orderId: null })], other)
+      }),
+    )
     isDone = true
     await reader
     expect(seen).toEqual(Array.from({ length: 96 }, (_, i) => i + 1))
@@ -78,10 +96,14 @@ describe('chain and read models', () => {
   it('the chain is whole, and shows a changed fact, a missing one and a cut tail', async () => {
     const own = await createTestApp()
     const stream = uuidv7()
-    await post([1, 2, 3, 4].map(() => testFact(own, 'portion.served', stream, { portions: 1, orderId: null })), own)
+    await post(
+      [1, 2, 3, 4].map(() => testFact(own, 'portion.served', stream, { portions: 1, orderId: null })),
+      own,
+    )
     const verify = () => own.database.inKitchen(own.kitchenId, (tx) => verifyChain(tx, own.kitchenId))
     expect(await verify()).toMatchObject({ status: 'whole', facts: 4 })
-    const asSuperuser = (query: string) => withClient(own.superuserUrl, (client) => client.query(`set session_replication_role = replica; ${query}`))
+    const asSuperuser = (query: string) =>
+      withClient(own.superuserUrl, (client) => client.query(`set session_replication_role = replica; ${query}`))
     await asSuperuser(`update events set payload = '{"portions": 5, "orderId": null}' where seq = 2`)
     expect(await verify()).toEqual({ status: 'broken', atSeq: 2, why: 'changed' })
     await asSuperuser(`update events set payload = '{"portions": 1, "orderId": null}' where seq = 2; delete from events where seq = 4`)
@@ -94,7 +116,12 @@ describe('chain and read models', () => {
     await post([served(uuidv7())])
     for (const query of ['update events set kind = kind', 'delete from events', 'truncate events']) {
       await expect(t.database.inKitchen(t.kitchenId, (tx) => tx.execute(sql.raw(query)))).rejects.toThrow()
-      await expect(withClient(t.ownerUrl, async (client) => { await client.query(`select set_config('app.kitchen_id', '${t.kitchenId}', false)`); await client.query(query) })).rejects.toThrow()
+      await expect(
+        withClient(t.ownerUrl, async (client) => {
+          await client.query(`select set_config('app.kitchen_id', '${t.kitchenId}', false)`)
+          await client.query(query)
+        }),
+      ).rejects.toThrow()
     }
   })
   it('kitchens do not see each other', async () => {
@@ -105,8 +132,20 @@ describe('chain and read models', () => {
     expect(rows.rowCount).toBe(0)
   })
   it('read models rebuilt from the log are the same rows', async () => {
-    const read = () => t.database.inKitchen(t.kitchenId, async (tx) => [(await tx.execute(sql`select * from batches order by id`)).rows, (await tx.execute(sql`select * from orders order by id`)).rows])
-    await post([testFact(t, 'order.taken', uuidv7(), { formulaId: 'redWineShallot', portions: 4, pickupAtMs: NOW_MS + 3_600_000, label: 'Table 2', detailsId: null })])
+    const read = () =>
+      t.database.inKitchen(t.kitchenId, async (tx) => [
+        (await tx.execute(sql`select * from batches order by id`)).rows,
+        (await tx.execute(sql`select * from orders order by id`)).rows,
+      ])
+    await post([
+      testFact(t, 'order.taken', uuidv7(), {
+        formulaId: 'redWineShallot',
+        portions: 4,
+        pickupAtMs: NOW_MS + 3_600_000,
+        label: 'Table 2',
+        detailsId: null,
+      }),
+    ])
     const before = await read()
     expect(before.flat().length).toBeGreaterThan(3)
     await t.database.inKitchen(t.kitchenId, (tx) => rebuildReadModels(tx, t.kitchenId))

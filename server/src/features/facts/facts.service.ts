@@ -7,22 +7,44 @@ import { refreshReadModels } from './readModels'
 
 type Result = PostFactsAnswer['results'][number]
 /** Who sends: facts of another device or kitchen are refused. */
-export interface Sender { readonly deviceId: string; readonly kitchenId: string }
+export interface Sender {
+  readonly deviceId: string
+  readonly kitchenId: string
+}
 
 const PAGE = 1000
-const idOf = (input: unknown): string => (typeof input === 'object' && input !== null && 'id' in input && typeof input.id === 'string' ? input.id : '')
+const idOf = (input: unknown): string =>
+  typeof input === 'object' && input !== null && 'id' in input && typeof input.id === 'string' ? input.id : ''
 
 /** Appends envelopes in their order, each once; answers one by one. Must run inside the kitchen's transaction. */
-export async function intake(tx: Tx, kitchenId: string, envelopes: readonly Envelope[], settle: (envelope: Envelope) => Pick<StoredFact, 'atMs' | 'receivedAtMs' | 'clockFlag'>): Promise<Result[]> {
+export async function intake(
+  tx: Tx,
+  kitchenId: string,
+  envelopes: readonly Envelope[],
+  settle: (envelope: Envelope) => Pick<StoredFact, 'atMs' | 'receivedAtMs' | 'clockFlag'>,
+): Promise<Result[]> {
   const kitchen = await lockKitchen(tx, kitchenId)
-  if (!kitchen) return envelopes.map(({ id }) => ({ id, status: 'refused', problem: problem(404, 'unknownKitchen', 'This kitchen is not known here.') }))
-  const known = new Map((await findFacts(tx, envelopes.map((e) => e.id))).map((fact) => [fact.id, fact]))
+  if (!kitchen)
+    return envelopes.map(({ id }) => ({
+      id,
+      status: 'refused',
+      problem: problem(404, 'unknownKitchen', 'This kitchen is not known here.'),
+    }))
+  const known = new Map(
+    (
+      await findFacts(
+        tx,
+        envelopes.map((e) => e.id),
+      )
+    ).map((fact) => [fact.id, fact]),
+  )
   const fresh: StoredFact[] = []
   let { lastSeq: seq, chainHead: chain } = kitchen
   const results = envelopes.map((envelope): Result => {
     const before = known.get(envelope.id)
     if (before) {
-      if (canonicalEnvelope(before as Envelope) === canonicalEnvelope(envelope)) return { id: envelope.id, status: 'known', seq: before.seq, atMs: before.atMs }
+      if (canonicalEnvelope(before as Envelope) === canonicalEnvelope(envelope))
+        return { id: envelope.id, status: 'known', seq: before.seq, atMs: before.atMs }
       return { id: envelope.id, status: 'refused', problem: problem(409, 'idTaken', 'Another entry already has this id.') }
     }
     const unlinked = { ...envelope, ...settle(envelope), seq: ++seq } as Omit<StoredFact, 'chain'>
@@ -45,13 +67,26 @@ export function createFactsService({ database, clock }: { readonly database: Dat
       const receivedAtMs = clock()
       const read = inputs.map((input) => {
         const fact = readFact(input)
-        if (fact.ok && (fact.envelope.deviceId !== sender.deviceId || fact.envelope.kitchenId !== sender.kitchenId)) return { ok: false as const, problem: problem(403, 'notYourDevice', 'This entry was made by another device or for another kitchen.') }
+        if (fact.ok && (fact.envelope.deviceId !== sender.deviceId || fact.envelope.kitchenId !== sender.kitchenId))
+          return {
+            ok: false as const,
+            problem: problem(403, 'notYourDevice', 'This entry was made by another device or for another kitchen.'),
+          }
         return fact
       })
       const good = read.flatMap((fact) => (fact.ok ? [fact.envelope] : []))
-      const stored = good.length ? await database.inKitchen(sender.kitchenId, (tx) => intake(tx, sender.kitchenId, good, (envelope) => ({ ...foldTime(envelope, receivedAtMs), receivedAtMs }))) : []
+      const stored = good.length
+        ? await database.inKitchen(sender.kitchenId, (tx) =>
+            intake(tx, sender.kitchenId, good, (envelope) => ({ ...foldTime(envelope, receivedAtMs), receivedAtMs })),
+          )
+        : []
       let next = 0
-      return { serverNowMs: clock(), results: read.map((fact, i) => (fact.ok ? stored[next++] as Result : { id: idOf(inputs[i]), status: 'refused', problem: fact.problem })) }
+      return {
+        serverNowMs: clock(),
+        results: read.map((fact, i) =>
+          fact.ok ? (stored[next++] as Result) : { id: idOf(inputs[i]), status: 'refused', problem: fact.problem },
+        ),
+      }
     },
     /** A page of facts after a number. */
     async after(kitchenId: string, seq: number): Promise<{ facts: Fact[]; headSeq: number; hasMore: boolean }> {

@@ -20,13 +20,17 @@ export function startLiveFeed(databaseUrl: string, onError: (error: Error) => vo
   let isStopped = false
   let timer: NodeJS.Timeout | undefined
   const wakeAll = () => listeners.forEach((set) => set.forEach((wake) => wake()))
-  const again = () => { if (!isStopped) timer = setTimeout(() => void connect(), RECONNECT_MS) }
+  const again = () => {
+    if (!isStopped) timer = setTimeout(() => void connect(), RECONNECT_MS)
+  }
 
   async function connect(): Promise<void> {
     const next = new Client({ connectionString: databaseUrl })
     client = next
     next.on('error', onError)
-    next.on('end', () => { if (client === next) again() })
+    next.on('end', () => {
+      if (client === next) again()
+    })
     next.on('notification', ({ payload }) => {
       const { kitchenId, channelId } = JSON.parse(payload ?? '{}') as { kitchenId?: string; channelId?: string }
       listeners.get(kitchenId ?? '')?.forEach((wake) => wake(channelId))
@@ -45,7 +49,9 @@ export function startLiveFeed(databaseUrl: string, onError: (error: Error) => vo
     subscribe(kitchenId, wake) {
       const set = listeners.get(kitchenId) ?? new Set()
       listeners.set(kitchenId, set.add(wake))
-      return () => { set.delete(wake) }
+      return () => {
+        set.delete(wake)
+      }
     },
     async stop() {
       isStopped = true

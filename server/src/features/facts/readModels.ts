@@ -10,8 +10,17 @@ import { listStreams, readStreams } from './facts.repo'
 export function summarise(state: BatchState): BatchRow {
   const { id, status, plan, planned, startedAtMs, finishedAtMs, servedPortions, deviations } = state
   return {
-    id, status, sauceName: planned?.sauceName ?? '', formulaId: planned?.formulaId ?? '', portions: plan?.portions ?? 0, servedPortions, plannedMin: plan?.totalMin.value ?? null,
-    startedAtMs: startedAtMs ?? null, finishedAtMs: finishedAtMs ?? null, pickupAtMs: plan?.pickupAtMs ?? null, deviations: deviations.length,
+    id,
+    status,
+    sauceName: planned?.sauceName ?? '',
+    formulaId: planned?.formulaId ?? '',
+    portions: plan?.portions ?? 0,
+    servedPortions,
+    plannedMin: plan?.totalMin.value ?? null,
+    startedAtMs: startedAtMs ?? null,
+    finishedAtMs: finishedAtMs ?? null,
+    pickupAtMs: plan?.pickupAtMs ?? null,
+    deviations: deviations.length,
   }
 }
 
@@ -26,12 +35,24 @@ async function refreshStream(tx: Tx, kitchenId: string, id: string, sorted: Stor
   if (sorted[0]?.streamKind === 'order') {
     const state = foldOrder(id, sorted)
     const row = { status: state.status, pickupAt: state.taken ? new Date(state.taken.pickupAtMs) : null }
-    await tx.insert(orders).values({ kitchenId, id, ...row }).onConflictDoUpdate({ target: [orders.kitchenId, orders.id], set: row })
+    await tx
+      .insert(orders)
+      .values({ kitchenId, id, ...row })
+      .onConflictDoUpdate({ target: [orders.kitchenId, orders.id], set: row })
     return
   }
   const state = foldBatch(id, sorted)
-  const row = { summary: summarise(state), formulaId: state.planned?.formulaId ?? '', status: state.status, day: new Date(state.startedAtMs ?? state.plannedAtMs ?? state.lastAtMs), lastAt: new Date(state.lastAtMs) }
-  await tx.insert(batches).values({ kitchenId, id, ...row }).onConflictDoUpdate({ target: [batches.kitchenId, batches.id], set: row })
+  const row = {
+    summary: summarise(state),
+    formulaId: state.planned?.formulaId ?? '',
+    status: state.status,
+    day: new Date(state.startedAtMs ?? state.plannedAtMs ?? state.lastAtMs),
+    lastAt: new Date(state.lastAtMs),
+  }
+  await tx
+    .insert(batches)
+    .values({ kitchenId, id, ...row })
+    .onConflictDoUpdate({ target: [batches.kitchenId, batches.id], set: row })
 }
 
 /** Throws the read models of a kitchen away and folds them from the log. */

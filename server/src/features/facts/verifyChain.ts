@@ -5,7 +5,9 @@ import { readAfter, readHead } from './facts.repo'
 const PAGE = 1000
 
 /** What a walk along the chain found. */
-export type ChainReport = { readonly status: 'whole'; readonly facts: number; readonly head: string } | { readonly status: 'broken'; readonly atSeq: number; readonly why: 'missing' | 'changed' | 'tailCut' }
+export type ChainReport =
+  | { readonly status: 'whole'; readonly facts: number; readonly head: string }
+  | { readonly status: 'broken'; readonly atSeq: number; readonly why: 'missing' | 'changed' | 'tailCut' }
 
 /** Recomputes every link of a kitchen's chain: a changed fact, a missing one and a cut tail all show. */
 export async function verifyChain(tx: Tx, kitchenId: string): Promise<ChainReport> {
@@ -20,5 +22,7 @@ export async function verifyChain(tx: Tx, kitchenId: string): Promise<ChainRepor
       seq = fact.seq
     }
   }
-  return seq === kitchen.lastSeq && head === kitchen.chainHead ? { status: 'whole', facts: seq, head } : { status: 'broken', atSeq: seq + 1, why: 'tailCut' }
+  return seq === kitchen.lastSeq && head === kitchen.chainHead
+    ? { status: 'whole', facts: seq, head }
+    : { status: 'broken', atSeq: seq + 1, why: 'tailCut' }
 }

@@ -3,13 +3,21 @@ import { readFileSync } from 'node:fs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { createTestApp, NOW_MS, type TestApp } from '../../testing/testApp'
 
-const demo = JSON.parse(readFileSync(new URL('../../../../demo/larchwater-house.json', import.meta.url), 'utf8')) as { shiftFromMs: number; facts: Fact[] }
+const demo = JSON.parse(readFileSync(new URL('../../../../demo/larchwater-house.json', import.meta.url), 'utf8')) as {
+  shiftFromMs: number
+  facts: Fact[]
+}
 let t: TestApp
-beforeAll(async () => { t = await createTestApp(); await t.request('/import', { body: demo }) })
+beforeAll(async () => {
+  t = await createTestApp()
+  await t.request('/import', { body: demo })
+})
 afterAll(() => t.close())
 
-const batches = async (of: TestApp) => ((await (await of.request('/batches')).json()) as { batches: { id: string; status: string; sauceName: string }[] }).batches
-const fold = async (of: TestApp, id: string) => foldBatch(id, mergeFacts([], ((await (await of.request(`/batches/${id}`)).json()) as { facts: Fact[] }).facts))
+const batches = async (of: TestApp) =>
+  ((await (await of.request('/batches')).json()) as { batches: { id: string; status: string; sauceName: string }[] }).batches
+const fold = async (of: TestApp, id: string) =>
+  foldBatch(id, mergeFacts([], ((await (await of.request(`/batches/${id}`)).json()) as { facts: Fact[] }).facts))
 
 describe('kitchen files', () => {
   it('the demo comes in through the importer, moved to now', async () => {
@@ -26,16 +34,25 @@ describe('kitchen files', () => {
     const first = (await (await empty.request('/import', { body: file })).json()) as { facts: number }
     expect(first.facts).toBeGreaterThan(20)
     expect(await (await empty.request('/import', { body: file })).json()).toMatchObject({ facts: 0 })
-    const strip = (s: Awaited<ReturnType<typeof fold>>) => JSON.parse(JSON.stringify(s, (key, value: unknown) => (['seq', 'chain', 'receivedAtMs', 'kitchenId'].includes(key) ? undefined : value))) as unknown
+    const strip = (s: Awaited<ReturnType<typeof fold>>) =>
+      JSON.parse(
+        JSON.stringify(s, (key, value: unknown) => (['seq', 'chain', 'receivedAtMs', 'kitchenId'].includes(key) ? undefined : value)),
+      ) as unknown
     expect(strip(await fold(empty, id))).toEqual(strip(await fold(t, id)))
     await empty.close()
   })
   it('a file never replaces what the kitchen has', async () => {
     const own = await createTestApp()
     await own.request('/import', { body: demo })
-    const other = structuredClone(demo) as unknown as { catalog: { settings: { altitudeM: number }; pans: { id: string; tareG: number }[] }; facts: Fact[] }
+    const other = structuredClone(demo) as unknown as {
+      catalog: { settings: { altitudeM: number }; pans: { id: string; tareG: number }[] }
+      facts: Fact[]
+    }
     other.catalog.settings.altitudeM = 3
-    other.catalog.pans = [{ ...other.catalog.pans[0]!, tareG: 1 }, { ...other.catalog.pans[0]!, id: 'newPan', tareG: 777 }]
+    other.catalog.pans = [
+      { ...other.catalog.pans[0]!, tareG: 1 },
+      { ...other.catalog.pans[0]!, id: 'newPan', tareG: 777 },
+    ]
     expect((await own.request('/import', { body: { ...other, facts: [] } })).status).toBe(200)
     const { catalog } = (await (await own.request('/session')).json()) as { catalog: typeof other.catalog }
     expect(catalog.settings.altitudeM).toBe(1180)

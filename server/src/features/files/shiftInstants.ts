@@ -17,5 +17,9 @@ export function shiftInstants(file: ExportFile, byMs: number, newId: () => strin
     if (typeof value === 'string') return ids.get(value) ?? value
     return isInstant(key, value) || (key === 'atMs' && typeof value === 'number') ? Math.round(value + byMs) : value
   }
-  return { facts: walk(file.facts) as ExportFile['facts'], guestDetails: walk(file.guestDetails) as ExportFile['guestDetails'], catalog: file.catalog }
+  return {
+    facts: walk(file.facts) as ExportFile['facts'],
+    guestDetails: walk(file.guestDetails) as ExportFile['guestDetails'],
+    catalog: file.catalog,
+  }
 }

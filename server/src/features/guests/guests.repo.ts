@@ -5,13 +5,23 @@ import { guestDetails } from '../../db/schema'
 
 /** All that guests have said and nobody has erased. */
 export async function listGuestDetails(tx: Tx): Promise<GuestDetails[]> {
-  return (await tx.select({ id: guestDetails.id, note: guestDetails.note, allergies: guestDetails.allergies, noLightlyCookedEgg: guestDetails.noLightlyCookedEgg }).from(guestDetails)) as GuestDetails[]
+  return (await tx
+    .select({
+      id: guestDetails.id,
+      note: guestDetails.note,
+      allergies: guestDetails.allergies,
+      noLightlyCookedEgg: guestDetails.noLightlyCookedEgg,
+    })
+    .from(guestDetails)) as GuestDetails[]
 }
 
 /** Writes a guest's note and allergies; the same again is the same. */
 export async function putGuestDetails(tx: Tx, kitchenId: string, details: GuestDetails): Promise<void> {
   const { note, allergies, noLightlyCookedEgg } = details
-  await tx.insert(guestDetails).values({ kitchenId, id: details.id, note, allergies, noLightlyCookedEgg }).onConflictDoUpdate({ target: [guestDetails.kitchenId, guestDetails.id], set: { note, allergies, noLightlyCookedEgg } })
+  await tx
+    .insert(guestDetails)
+    .values({ kitchenId, id: details.id, note, allergies, noLightlyCookedEgg })
+    .onConflictDoUpdate({ target: [guestDetails.kitchenId, guestDetails.id], set: { note, allergies, noLightlyCookedEgg } })
 }
 
 /** Erases them for good; facts keep only the id. */

@@ -7,9 +7,23 @@ import { eraseGuestDetails, listGuestDetails, putGuestDetails } from './guests.r
 
 const params = z.object({ id: uuid })
 const json = <T>(schema: T) => ({ 'application/json': { schema } })
-const listRoute = createRoute({ method: 'get', path: '/guest-details', responses: { 200: { description: 'notes and allergies', content: json(guestDetailsListSchema) } } })
-const putRoute = createRoute({ method: 'put', path: '/guest-details/{id}', request: { params, body: { content: json(guestDetailsSchema) } }, responses: { 200: { description: 'kept', content: json(guestDetailsSchema) } } })
-const eraseRoute = createRoute({ method: 'delete', path: '/guest-details/{id}', request: { params }, responses: { 204: { description: 'erased' } } })
+const listRoute = createRoute({
+  method: 'get',
+  path: '/guest-details',
+  responses: { 200: { description: 'notes and allergies', content: json(guestDetailsListSchema) } },
+})
+const putRoute = createRoute({
+  method: 'put',
+  path: '/guest-details/{id}',
+  request: { params, body: { content: json(guestDetailsSchema) } },
+  responses: { 200: { description: 'kept', content: json(guestDetailsSchema) } },
+})
+const eraseRoute = createRoute({
+  method: 'delete',
+  path: '/guest-details/{id}',
+  request: { params },
+  responses: { 204: { description: 'erased' } },
+})
 
 /** What guests said, apart from the facts so that it can be erased. */
 export function guestsRoutes({ database }: AppDeps) {

@@ -1,0 +1,237 @@
+import type { Formula } from '@liquamen/core'
+import { formula, g, ml, reduce, season, serve, step, strainStep, sweat, way } from './formulaDsl'
+import { longSimmer, skimStep, sourceSchool } from './sharedSteps'
+
+const FAMILY = 'bases'
+const keeps = { hotMin: 120, chilledDays: 4, freezes: 'good' } as const
+
+/** Stocks, brown sauce, demi-glace and glaze: what other sauces are made of. */
+export const BASES: readonly Formula[] = [
+  formula(
+    FAMILY,
+    {
+      id: 'brownStockMade',
+      name: 'Brown stock',
+      fill: 'stock',
+      basisPortions: 40,
+      portionMl: 50,
+      salt: 'base',
+      makes: 'brownStock',
+      keeps: { hotMin: 240, chilledDays: 3, freezes: 'good' },
+    },
+    [
+      g('add', 'vealBones', 2400, 'bones'),
+      g('add', 'onion', 200, 'onion'),
+      g('add', 'carrot', 200, 'carrot'),
+      g('add', 'celeryStick', 100, 'celery'),
+      g('add', 'gelatinBeefPowder', 44, 'gelatinOfBones'),
+      g('add', 'tomatoPaste', 30, 'tomato'),
+      ml('add', 'water', 4000, 'water'),
+    ],
+    [
+      step('add', 'add', 'cover', 'Roasted bones and roots covered with cold water', [15, 20, 30], { cut: 'coarse', attention: 'none' }),
+      longSimmer([300, 360, 420], 0.4),
+      skimStep,
+      strainStep(),
+    ],
+  ),
+  formula(
+    FAMILY,
+    {
+      id: 'chickenStockMade',
+      name: 'Chicken stock',
+      fill: 'stock',
+      basisPortions: 40,
+      portionMl: 50,
+      salt: 'base',
+      makes: 'chickenStock',
+      keeps: { hotMin: 240, chilledDays: 3, freezes: 'good' },
+    },
+    [
+      g('add', 'chickenBones', 2000, 'bones'),
+      g('add', 'onion', 150, 'onion'),
+      g('add', 'carrot', 150, 'carrot'),
+      g('add', 'celeryStick', 80, 'celery'),
+      g('add', 'gelatinBeefPowder', 22, 'gelatinOfBones'),
+      ml('add', 'water', 3200, 'water'),
+    ],
+    [
+      step('add', 'add', 'cover', 'Covered with cold water', [5, 8, 10], { cut: 'coarse', attention: 'none' }),
+      longSimmer([150, 180, 210], 0.3),
+      skimStep,
+      strainStep(),
+    ],
+  ),
+  formula(
+    FAMILY,
+    {
+      id: 'fishStockMade',
+      name: 'Fish stock',
+      fill: 'fishGlaze',
+      basisPortions: 30,
+      portionMl: 50,
+      salt: 'base',
+      makes: 'fishStock',
+      keeps: { hotMin: 120, chilledDays: 2, freezes: 'good' },
+    },
+    [
+      g('sweat', 'butter', 20, 'butter'),
+      g('sweat', 'shallot', 80, 'shallot'),
+      g('sweat', 'leek', 100, 'leek'),
+      g('sweat', 'fishBones', 1200, 'bones'),
+      ml('add', 'whiteWine', 200, 'wine'),
+      ml('add', 'water', 1700, 'water'),
+      g('add', 'gelatinLeaf', 12, 'gelatinOfBones'),
+    ],
+    [
+      sweat('Bones white, nothing browned', { cut: 'coarse' }),
+      step('add', 'add', 'cover', 'Cold water over it', [3, 5, 7]),
+      step('simmer', 'simmer', 'simmer', 'Twenty minutes, no longer', [18, 20, 22], { lossFrac: 0.1, attention: 'often', heat: 'low' }),
+      strainStep(),
+      skimStep,
+    ],
+  ),
+  formula(
+    FAMILY,
+    {
+      id: 'brownSauce',
+      name: 'Brown sauce',
+      fill: 'brownSauce',
+      basisPortions: 40,
+      portionMl: 50,
+      salt: 'base',
+      makes: 'brownSauceBase',
+      motherId: 'brownStockMade',
+      keeps,
+      schools: [
+        {
+          id: 'roux',
+          says: 'Roux',
+          defaultId: 'brown',
+          reason: 'colour and nut',
+          options: [way('brown', 'brown'), way('blond', 'blond: binds more', { op: 'setStep', stepId: 'roux', step: { roux: 'blond' } })],
+        },
+        sourceSchool('stock'),
+      ],
+    },
+    [
+      g('roux', 'clarifiedButter', 110, 'fat'),
+      g('roux', 'flour', 110, 'flour'),
+      g('roots', 'onion', 150, 'onion'),
+      g('roots', 'carrot', 150, 'carrot'),
+      g('roots', 'tomatoPaste', 60, 'tomato'),
+      ml('add', 'brownStock', 3200, 'stock'),
+    ],
+    [
+      step('roux', 'roux', 'roux', 'Hazel brown, smells of nuts', [12, 15, 20], {
+        roux: 'brown',
+        attention: 'constant',
+        heat: 'mediumLow',
+        cautions: ['hotFat'],
+      }),
+      step('roots', 'add', 'roots', 'Roots and paste browned in it', [6, 8, 10], { cut: 'coarse' }),
+      step('add', 'add', 'add stock', 'Cold stock in three additions, no lump', [4, 5, 8]),
+      longSimmer([150, 180, 240], 0.3),
+      skimStep,
+      strainStep(0.3),
+    ],
+  ),
+  formula(
+    FAMILY,
+    {
+      id: 'demiGlaceMade',
+      name: 'Demi-glace',
+      fill: 'demiGlace',
+      basisPortions: 28,
+      portionMl: 50,
+      salt: 'base',
+      makes: 'demiGlace',
+      motherId: 'brownStockMade',
+      keeps: { hotMin: 240, chilledDays: 5, freezes: 'good' },
+      schools: [
+        {
+          id: 'path',
+          says: 'Way',
+          defaultId: 'stock',
+          reason: 'no flour: clear and gluten-free',
+          options: [
+            way('stock', 'stock alone, reduced'),
+            way(
+              'classic',
+              'brown sauce and stock, half and half',
+              { op: 'add', item: ml('add', 'brownSauceBase', 2200, 'sauce') },
+              { op: 'setAmount', itemId: 'stock', amount: { volumeMl: 2200 } },
+              { op: 'setStep', stepId: 'reduce', step: { target: 'by half' } },
+            ),
+          ],
+        },
+      ],
+    },
+    [ml('add', 'brownStock', 7000, 'stock'), ml('add', 'madeira', 150, 'wine')],
+    [
+      step('add', 'add', 'bring up', 'At the boil, first scum off', [15, 20, 30], { attention: 'none' }),
+      reduce('reduce', 'reduce', 'to a fifth', 'A fifth is left, lip-sticky', { attention: 'none', heat: 'medium' }),
+      skimStep,
+      strainStep(),
+    ],
+  ),
+  formula(
+    FAMILY,
+    {
+      id: 'meatGlaze',
+      name: 'Meat glaze',
+      fill: 'demiGlace',
+      basisPortions: 18,
+      portionMl: 15,
+      salt: 'base',
+      makes: 'glaceDeViande',
+      motherId: 'brownStockMade',
+      keeps: { hotMin: 240, chilledDays: 30, freezes: 'good' },
+    },
+    [ml('add', 'brownStock', 4000, 'stock')],
+    [
+      step('add', 'add', 'bring up', 'At the boil', [10, 15, 20], { attention: 'none' }),
+      reduce('reduce', 'glaze', 'glaze', 'Like warm honey; watch the film', { cautions: ['scorch'], attention: 'constant' }),
+    ],
+  ),
+  formula(
+    FAMILY,
+    {
+      id: 'veloute',
+      name: 'Velouté',
+      fill: 'cream',
+      basisPortions: 15,
+      portionMl: 65,
+      salt: 'cream',
+      dishes: ['poultry', 'gratin'],
+      motherId: 'chickenStockMade',
+      keeps,
+      schools: [
+        sourceSchool('stock'),
+        {
+          id: 'roux',
+          says: 'Roux',
+          defaultId: 'white',
+          reason: 'pale and strongest',
+          options: [
+            way('white', 'white'),
+            way('blond', 'blond: rounder, binds a little less', { op: 'setStep', stepId: 'roux', step: { roux: 'blond' } }),
+          ],
+        },
+      ],
+    },
+    [g('roux', 'butter', 62, 'fat'), g('roux', 'flour', 48, 'flour'), ml('add', 'chickenStock', 1200, 'stock')],
+    [
+      step('roux', 'roux', 'roux', 'Sandy, no colour', [3, 4, 5], { roux: 'white', attention: 'constant', heat: 'low' }),
+      step('add', 'add', 'add stock', 'Cold stock in three additions', [3, 4, 6]),
+      step('simmer', 'simmer', 'cook out', 'No taste of flour: a quarter of an hour', [15, 20, 30], {
+        lossFrac: 0.12,
+        attention: 'often',
+        heat: 'low',
+      }),
+      strainStep(),
+      season(),
+      serve(),
+    ],
+  ),
+]
