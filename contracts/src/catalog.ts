@@ -110,6 +110,8 @@ export const ingredientSchema = z.strictObject({
       (c) => Math.abs(Object.values(c).reduce<number>((sum, g) => sum + (typeof g === 'number' ? g : 0), 0) - 100) < 2,
       'must add up to 100 g',
     ),
+  gives: z.strictObject(Object.fromEntries(SPECIES.map((s) => [s, finite.min(0).max(50).optional()]))).optional(),
+  madeBy: z.strictObject({ formulaId: slug, version: z.number().int().min(1) }).optional(),
   fixedAcid: z.enum(['tartaric', 'citric', 'lactic', 'malic']).optional(),
   group: text(30).optional(),
   trimYield: share.optional(),

@@ -14,6 +14,7 @@ export const INGREDIENT_COLUMNS = [
   'trimYield',
   'solidShare',
   'solidMlPerG',
+  'gives',
   'shelfDays',
   'costMinorPerKg',
   'months',
@@ -41,6 +42,12 @@ const numberOf = (text: string | undefined): number | undefined =>
   text === undefined || text.trim() === '' ? undefined : Number(text.trim().replace(',', '.'))
 const defined = <T extends object>(of: T): T => Object.fromEntries(Object.entries(of).filter(([, v]) => v !== undefined)) as T
 
+/** What bones give to a liquor, "gelatin:1.9 salt:0.1", g per 100 g. */
+function readGives(text: string | undefined) {
+  const pairs = words(text).map((pair) => pair.split(':'))
+  return pairs.length ? Object.fromEntries(pairs.map(([species = '', g]) => [species, numberOf(g)])) : undefined
+}
+
 function readRow(row: Row): unknown {
   const species = Object.fromEntries(SPECIES.map((s) => [s, numberOf(row[s])]))
   const sum = Object.entries(species).reduce((total, [s, v]) => total + (s === 'other' ? 0 : (v ?? 0)), 0)
@@ -57,6 +64,7 @@ function readRow(row: Row): unknown {
     pieceG: numberOf(row.pieceG),
     trimYield: numberOf(row.trimYield),
     solidInPan: solidShare === undefined ? undefined : { massShare: solidShare, volumeMlPerG: numberOf(row.solidMlPerG) ?? 1 },
+    gives: readGives(row.gives),
     shelfDays: numberOf(row.shelfDays),
     costMinorPerKg: numberOf(row.costMinorPerKg),
     months: words(row.months).length ? words(row.months).map(Number) : undefined,
@@ -112,6 +120,9 @@ export function writeIngredientCsv(ingredients: readonly Ingredient[]): string {
     trimYield: i.trimYield ?? '',
     solidShare: i.solidInPan?.massShare ?? '',
     solidMlPerG: i.solidInPan?.volumeMlPerG ?? '',
+    gives: Object.entries(i.gives ?? {})
+      .map(([species, g]) => `${species}:${g}`)
+      .join(' '),
     shelfDays: i.shelfDays ?? '',
     costMinorPerKg: i.costMinorPerKg ?? '',
     months: (i.months ?? []).join(' '),

@@ -1,8 +1,8 @@
 // npm run -s demo:check — traces every formula and prints what it makes
-import { checkFormula, traceFormula } from '@liquamen/core'
+import { checkFormula, kitchenGoods, traceFormula } from '@liquamen/core'
 import { larchwater } from './kitchen'
 
-const ingredients = new Map(larchwater.ingredients.map((i) => [i.id, i]))
+const ingredients = kitchenGoods(larchwater)
 for (const f of larchwater.formulas) {
   const problems = checkFormula(f, ingredients, larchwater.formulas, larchwater.settings.altitudeM)
   const end = problems.some((p) => p.code === 'missingIngredient')

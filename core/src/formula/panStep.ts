@@ -1,6 +1,7 @@
 import { DomainError } from '../errors'
 import { compositionOf, type Ingredient, type Thickener } from '../ingredients/ingredient'
 import { addCompositions, EMPTY, massG, scaleComposition, type Composition } from '../mixture/composition'
+import { extractedShare, GIVES_TAU_MIN } from '../mixture/extract'
 import { HELD_G_PER_G, type SolidKind } from '../mixture/strain'
 import { skim } from '../mixture/skim'
 import type { InPan } from '../plan/batchPlan'
@@ -10,6 +11,7 @@ import type { FormulaStep } from './formula'
 const FAT_ML_PER_G = 1 / 0.88 // liquid butterfat near the boil
 const DRIES_FAT: readonly FormulaStep['technique'][] = ['sweat', 'roux', 'brown']
 const BROWN_YIELD = 0.98
+const SIMMER_ETHANOL_POWER = 8 // alcohol boils off about eight times as fast as the water it is in
 /** Starch of made goods counts as flour of a brown roux. */
 const STARCH_OF_FLOUR = 0.72
 const HELD_BY_GROUP: Readonly<Record<string, SolidKind>> = {
@@ -28,6 +30,9 @@ export interface PanContents {
   readonly solidsG: number
   /** Liquor that the solids will hold when drained. */
   readonly heldG: number
+  /** What the solids still have to give to the liquor (part of their mass), and the slowest time constant of it, min. */
+  readonly toGive: Composition
+  readonly givesTauMin: number
   readonly starchEqG: number
   /** Fat that sits in the yolk's own particles and counts as water phase, g. */
   readonly yolkFatG: number
@@ -39,6 +44,8 @@ export const EMPTY_PAN: PanContents = {
   fat: EMPTY,
   solidsG: 0,
   heldG: 0,
+  toGive: EMPTY,
+  givesTauMin: 0,
   starchEqG: 0,
   yolkFatG: 0,
 }
@@ -73,6 +80,12 @@ export function putIn(
         ...pan,
         solidsG: pan.solidsG + grams,
         heldG: pan.heldG + held,
+        ...(ingredient.gives
+          ? {
+              toGive: addCompositions(pan.toGive, compositionOf({ ...ingredient, per100G: ingredient.gives }, line.massG)),
+              givesTauMin: Math.max(pan.givesTauMin, givesTauMin(ingredient)),
+            }
+          : {}),
         inPan: { massG: pan.inPan.massG + grams, volumeMl: pan.inPan.volumeMl + grams * solid.volumeMlPerG },
       }
     }
@@ -105,8 +118,29 @@ export function strained(contents: PanContents, pressFrac = 0): PanContents {
     fat: EMPTY,
     solidsG: 0,
     heldG: 0,
+    toGive: EMPTY,
+    givesTauMin: 0,
     starchEqG: contents.starchEqG * share,
     yolkFatG: contents.yolkFatG * share,
+  }
+}
+
+function givesTauMin({ group, marks }: Ingredient): number {
+  return group === 'bone' && marks?.includes('meat') ? GIVES_TAU_MIN.meat : GIVES_TAU_MIN.quick
+}
+
+/** Bones and roots give up part of what they have to the liquor. */
+function extracted(contents: PanContents, durationMin: number): PanContents {
+  const share = extractedShare(durationMin, contents.givesTauMin)
+  const given = scaleComposition(contents.toGive, share)
+  const grams = massG(given)
+  if (grams === 0) return contents
+  return {
+    ...contents,
+    liquid: addCompositions(contents.liquid, given),
+    toGive: scaleComposition(contents.toGive, 1 - share),
+    solidsG: contents.solidsG - grams,
+    inPan: { massG: contents.inPan.massG - grams, volumeMl: contents.inPan.volumeMl * (1 - grams / contents.inPan.massG) },
   }
 }
 
@@ -133,15 +167,14 @@ export function endStep(contents: PanContents, step: FormulaStep): PanContents {
       const whole = bindFat(contents)
       return { ...whole, liquid: skim(whole.liquid, 'chilledLift') }
     }
-    case 'simmer':
+    case 'simmer': {
+      const rich = extracted(contents, step.minutes?.value ?? 0)
+      const left = 1 - (step.lossFrac ?? 0)
       return {
-        ...contents,
-        liquid: {
-          ...contents.liquid,
-          water: contents.liquid.water * (1 - (step.lossFrac ?? 0)),
-          ethanol: contents.liquid.ethanol * (1 - (step.lossFrac ?? 0)) ** 8,
-        },
+        ...rich,
+        liquid: { ...rich.liquid, water: rich.liquid.water * left, ethanol: rich.liquid.ethanol * left ** SIMMER_ETHANOL_POWER },
       }
+    }
     case 'roux':
     case 'mount':
     case 'blend':

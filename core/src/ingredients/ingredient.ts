@@ -37,6 +37,8 @@ export interface Ingredient {
   readonly per100G: Readonly<Partial<Record<Species, number>>>
   readonly fixedAcid?: FixedAcid
   readonly solidInPan?: SolidInPan
+  /** What it gives up to the liquor over a long simmer, g per 100 g: gelatin and salts of bones. */
+  readonly gives?: Readonly<Partial<Record<Species, number>>>
   /** What it is in an egg and butter emulsion; all else counts as water phase. */
   readonly emulsionRole?: 'yolk' | 'butter'
   /** Mass of one piece, where it is counted. */
@@ -53,6 +55,8 @@ export interface Ingredient {
   /** Months in which it is best; none where it is always there. */
   readonly months?: readonly number[]
   readonly allergens: Readonly<Record<string, AllergenMark>>
+  /** The formula that it was worked out from; the numbers above are then no one's typing. */
+  readonly madeBy?: { readonly formulaId: string; readonly version: number }
   /** Where the numbers are from, or that they are an estimate. */
   readonly source: string
 }

@@ -64,6 +64,8 @@ const isServing = computed(() => props.view.step?.technique === 'serve')
 const close = () => {
   entry.value = undefined
 }
+/** The entry goes away once what was entered is kept. */
+const closeAfter = (_kept: unknown) => close()
 const toggle = (which: Entry) => {
   entry.value = entry.value === which ? undefined : which
 }
@@ -171,12 +173,7 @@ async function finishBatch(): Promise<void> {
         :step="1"
         :reach="15"
         :hint="state.isPanOff ? '' : texts.bench.panOffHint"
-        @keep="
-          (v) => {
-            bench.dip(v)
-            close()
-          }
-        "
+        @keep="(v) => closeAfter(bench.dip(v))"
         @cancel="close"
       />
       <EntryRuler
@@ -188,12 +185,7 @@ async function finishBatch(): Promise<void> {
         :max="400"
         :step="1"
         :reach="15"
-        @keep="
-          (v) => {
-            bench.see(v)
-            close()
-          }
-        "
+        @keep="(v) => closeAfter(bench.see(v))"
         @cancel="close"
       />
       <EntryRuler
@@ -205,12 +197,7 @@ async function finishBatch(): Promise<void> {
         :max="60000"
         :step="1"
         :reach="200"
-        @keep="
-          (v) => {
-            bench.weigh(v)
-            close()
-          }
-        "
+        @keep="(v) => closeAfter(bench.weigh(v))"
         @cancel="close"
       />
       <EntryRuler
@@ -222,36 +209,20 @@ async function finishBatch(): Promise<void> {
         :max="260"
         :step="0.5"
         :reach="40"
-        @keep="
-          (v) => {
-            bench.heatOf(v)
-            close()
-          }
-        "
+        @keep="(v) => closeAfter(bench.heatOf(v))"
         @cancel="close"
       />
       <div v-else-if="entry === 'look'" class="choices">
-        <span class="label">{{ texts.bench.sees }}</span><v-btn
-          v-for="l in LOOKS"
-          :key="l"
-          @click="
-            bench.look(l)
-            close()
-          "
-          >{{ texts.bench.looks[l] }}</v-btn
+        <span class="label">{{ texts.bench.sees }}</span><v-btn v-for="l in LOOKS" :key="l" @click="closeAfter(bench.look(l))">{{
+          texts.bench.looks[l]
+        }}</v-btn
         ><span class="caption">{{ texts.bench.drag }}</span
         ><v-btn @click="close">{{ texts.app.cancel }}</v-btn>
       </div>
       <div v-else-if="entry === 'heat'" class="choices">
-        <v-btn
-          v-for="(_, l) in HEAT_LEVELS"
-          :key="l"
-          :aria-pressed="state.heat === l"
-          @click="
-            bench.turn(l as HeatLevel)
-            close()
-          "
-          >{{ texts.bench.levels[l] }}</v-btn><v-btn @click="close">{{ texts.app.cancel }}</v-btn>
+        <v-btn v-for="(_, l) in HEAT_LEVELS" :key="l" :aria-pressed="state.heat === l" @click="closeAfter(bench.turn(l as HeatLevel))">{{
+          texts.bench.levels[l]
+        }}</v-btn><v-btn @click="close">{{ texts.app.cancel }}</v-btn>
       </div>
       <div v-else-if="entry === 'add'">
         <v-select v-model="addId" :items="addable" :label="texts.bench.addLabel" /><EntryRuler
@@ -263,12 +234,7 @@ async function finishBatch(): Promise<void> {
           :step="5"
           :reach="300"
           :hint="`− ${texts.bench.ladle}`"
-          @keep="
-            (v) => {
-              bench.add(addId, v)
-              close()
-            }
-          "
+          @keep="(v) => closeAfter(bench.add(addId, v))"
           @cancel="close"
         />
       </div>

@@ -45,6 +45,8 @@ const tempFrom = computed(() =>
 const close = () => {
   entry.value = undefined
 }
+/** The entry goes away once what was entered is kept. */
+const closeAfter = (_kept: unknown) => close()
 const nextWord = computed(() =>
   !isPour.value
     ? work.nextCue.value
@@ -178,12 +180,7 @@ useEventListener(window, 'keydown', onKey)
         :max="260"
         :step="0.5"
         :reach="15"
-        @keep="
-          (v) => {
-            probe.typed(v)
-            close()
-          }
-        "
+        @keep="(v) => closeAfter(probe.typed(v))"
         @cancel="close"
       />
       <EntryRuler
@@ -195,12 +192,7 @@ useEventListener(window, 'keydown', onKey)
         :max="5000"
         :step="1"
         :reach="80"
-        @keep="
-          (v) => {
-            work.butterIs(v)
-            close()
-          }
-        "
+        @keep="(v) => closeAfter(work.butterIs(v))"
         @cancel="close"
       />
       <EntryRuler
@@ -212,24 +204,13 @@ useEventListener(window, 'keydown', onKey)
         :max="40"
         :step="1"
         :reach="5"
-        @keep="
-          (v) => {
-            work.yolksAre(v)
-            close()
-          }
-        "
+        @keep="(v) => closeAfter(work.yolksAre(v))"
         @cancel="close"
       />
       <div v-else-if="entry === 'bath'" class="choices">
-        <v-btn
-          v-for="(_, b) in BATHS"
-          :key="b"
-          :aria-pressed="bowl.bath === b"
-          @click="
-            work.setBath(b as BathHeat)
-            close()
-          "
-          >{{ texts.emulsion.bath[b] }}</v-btn><v-btn @click="close">{{ texts.app.cancel }}</v-btn>
+        <v-btn v-for="(_, b) in BATHS" :key="b" :aria-pressed="bowl.bath === b" @click="closeAfter(work.setBath(b as BathHeat))">{{
+          texts.emulsion.bath[b]
+        }}</v-btn><v-btn @click="close">{{ texts.app.cancel }}</v-btn>
       </div>
     </template>
     <template #keys>
