@@ -7,6 +7,7 @@ import {
   volume20Ml,
   type Formula,
   type KitchenCatalog,
+  kitchenGoods,
 } from '@liquamen/core'
 
 /** One formula in all its numbers, step by step, and the same masses as one flat loop that keeps nothing: the least that could be done. */
@@ -19,7 +20,7 @@ export interface FormulaCost {
 
 /** The formula with the most goods and steps of a kitchen, ready to be timed. */
 export function largestFormula(catalog: KitchenCatalog): FormulaCost {
-  const ingredients = new Map(catalog.ingredients.map((i) => [i.id, i]))
+  const ingredients = kitchenGoods(catalog)
   const setting = { ingredients, altitudeM: catalog.settings.altitudeM }
   const formula = [...catalog.formulas].sort((a, b) => b.items.length * b.steps.length - a.items.length * a.steps.length)[0] as Formula
   const made = applyChoices(formula, NO_CHOICES)

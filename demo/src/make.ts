@@ -20,6 +20,7 @@ import {
   type FactKind,
   type Payloads,
   type StagePlan,
+  kitchenGoods,
 } from '@liquamen/core'
 import { writeFileSync } from 'node:fs'
 import { v5 as uuidv5 } from 'uuid'
@@ -69,7 +70,7 @@ const formulaOf = (id: string) =>
   })()
 const RED_WINE = 'redWineShallot'
 const HOLLANDAISE = 'hollandaise'
-const ingredients = new Map(larchwater.ingredients.map((i) => [i.id, i]))
+const ingredients = kitchenGoods(larchwater)
 const guestDetails: ExportFile['guestDetails'] = []
 
 function order(
@@ -113,7 +114,7 @@ function planned(
 }
 
 function start(batch: ReturnType<typeof planned>, atMs: number): void {
-  const used = larchwater.ingredients.filter(
+  const used = [...ingredients.values()].filter(
     (i) => batch.plan.weighOut.some((l) => l.ingredientId === i.id) || i.id === 'water' || i.id === 'brownStock',
   )
   add('batch.started', batch.id, atMs, {

@@ -1,4 +1,4 @@
-import { applyChoices, NO_CHOICES, traceFormula, type KitchenCatalog } from '@liquamen/core'
+import { applyChoices, kitchenGoods, NO_CHOICES, traceFormula, type KitchenCatalog } from '@liquamen/core'
 import type { Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { expect, openScreen, test } from '../kitchenServer'
@@ -6,7 +6,7 @@ import { expect, openScreen, test } from '../kitchenServer'
 const { catalog } = JSON.parse(readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8')) as {
   catalog: KitchenCatalog
 }
-const setting = { ingredients: new Map(catalog.ingredients.map((i) => [i.id, i])), altitudeM: catalog.settings.altitudeM }
+const setting = { ingredients: kitchenGoods(catalog), altitudeM: catalog.settings.altitudeM }
 const hollandaise = catalog.formulas.find((f) => f.id === 'hollandaise')!
 /** The finished sauce by the core, in ml, beside which the screen is held. */
 const finishedMl = (factor: number, schools: Record<string, string> = {}) =>

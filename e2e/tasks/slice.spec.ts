@@ -1,4 +1,4 @@
-import { findPlace, planBatch, type KitchenCatalog } from '@liquamen/core'
+import { findPlace, kitchenGoods, planBatch, type KitchenCatalog } from '@liquamen/core'
 import { expect, KitchenServer, openScreen, serverFacts, test } from '../kitchenServer'
 
 const digits = (text: string | null) => Number((text ?? '').replace(/[^\d.]/g, ''))
@@ -29,7 +29,7 @@ test('one sauce from the order to the record, every number the core’s own', as
   await page.getByLabel('How far: reduce wine').fill('to a third')
   const plan = planBatch({
     formula: catalog.formulas[0]!,
-    ingredients: new Map(catalog.ingredients.map((i) => [i.id, i])),
+    ingredients: kitchenGoods(catalog),
     place: findPlace(catalog.settings, catalog.pans, catalog.rings, pan.id, 'ring2'),
     portions: 8,
     pickupAtMs: Number(taken?.payload.pickupAtMs),

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { demoFacts, larchwaterTest } from '../demoKitchen.test-helper'
 import { compareFacts, type Fact } from '../events/fact'
 import type { FactKind, Payloads } from '../events/kinds'
+import { kitchenGoods } from '../formula/kitchenGoods'
 import { DEFAULT_HOUSE_RULES, holdLimits } from '../safety/codes'
 import { findPlace, planBatch } from '../plan/planBatch'
 import { clockStart } from './clockStart'
@@ -11,7 +12,7 @@ import { creditOf, liveEmulsion } from './liveEmulsion'
 import { probeHealth, trustedReadings } from './probeHealth'
 
 const formula = larchwaterTest.formulas.find((f) => f.id === 'hollandaise')!
-const ingredients = new Map(larchwaterTest.ingredients.map((i) => [i.id, i]))
+const ingredients = kitchenGoods(larchwaterTest)
 const planFor = (portions: number, panId = 'bowlSteel') =>
   planBatch({
     formula,

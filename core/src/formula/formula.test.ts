@@ -7,13 +7,14 @@ import { applyChoices, NO_CHOICES, scaleFormula, type Choices } from './applyCho
 import { checkFormula } from './checkFormula'
 import { diffFormula } from './diffFormula'
 import type { Formula } from './formula'
+import { kitchenGoods } from './kitchenGoods'
 import { scaleBy } from './scaleBy'
 import { SUBSTITUTIONS, swapsFor } from './substitutions'
 import { itemMassG, stockSaltLimit, traceFormula } from './traceFormula'
 import { yieldContradiction } from './yieldContradiction'
 
 const { formulas, settings } = larchwaterTest
-const ingredients = new Map(larchwaterTest.ingredients.map((i) => [i.id, i]))
+const ingredients = kitchenGoods(larchwaterTest)
 const setting = { ingredients, altitudeM: settings.altitudeM }
 const of = (id: string) => formulas.find((f) => f.id === id)!
 const trace = (f: Formula) => traceFormula(f, setting)

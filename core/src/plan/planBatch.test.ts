@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { larchwaterTest as kitchen } from '../demoKitchen.test-helper'
 import { massG } from '../mixture/composition'
 import { expectWithin } from '../testing.test-helper'
+import { kitchenGoods } from '../formula/kitchenGoods'
 import { readCurve } from './levelCurve'
 import { findPlace, planBatch, weighOut, type PlanRequest } from './planBatch'
 
@@ -10,7 +11,7 @@ const NOW = Date.UTC(2026, 4, 2, 18)
 const HOUR = 3600_000
 const request = (more: Partial<PlanRequest> = {}): PlanRequest => ({
   formula: kitchen.formulas[0]!,
-  ingredients: new Map(kitchen.ingredients.map((i) => [i.id, i])),
+  ingredients: kitchenGoods(kitchen),
   place: findPlace(kitchen.settings, kitchen.pans, kitchen.rings, 'sauteuse24', 'ring1'),
   portions: 14,
   pickupAtMs: NOW + 2 * HOUR,

@@ -16,9 +16,11 @@ export interface Database {
   readonly close: () => Promise<void>
 }
 
+const CONNECT_WITHIN_MS = 20_000 // on a machine that is busy building or testing, five seconds were once not enough
+
 /** Opens a pool; nothing is connected until it is used. */
 export function openDatabase(url: string, onError: (error: Error) => void): Database {
-  const pool = new Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 5000 })
+  const pool = new Pool({ connectionString: url, max: 10, connectionTimeoutMillis: CONNECT_WITHIN_MS })
   pool.on('error', onError) // an idle client dies with the server; the pool makes another
   const db = drizzle(pool, { schema })
   const withSetting = <T>(name: string, value: string, work: (tx: Tx) => Promise<T>) =>

@@ -1,4 +1,13 @@
-import { traceFormula, type Allergen, type Formula, type Ingredient, type KitchenCatalog, type Mark, type TraceStep } from '@liquamen/core'
+import {
+  kitchenGoods,
+  traceFormula,
+  type Allergen,
+  type Formula,
+  type Ingredient,
+  type KitchenCatalog,
+  type Mark,
+  type TraceStep,
+} from '@liquamen/core'
 
 /** What the Book must know of a sauce to find it: allergens of its goods, marks, and minutes of its steps. */
 export interface SauceFacts {
@@ -22,7 +31,7 @@ export function usualMinutes(formula: Formula): number {
 
 /** Facts of every formula; cheap, since nothing is boiled for them. */
 export function factsOfBook(catalog: KitchenCatalog): SauceFacts[] {
-  const ingredients = new Map(catalog.ingredients.map((i) => [i.id, i]))
+  const ingredients = kitchenGoods(catalog)
   return catalog.formulas.map((formula) => {
     const goods = formula.items.flatMap((i) => ingredients.get(i.ingredientId) ?? [])
     const allergens: Partial<Record<Allergen, 'contains' | 'mayContain' | 'unknownLabel'>> = {}
@@ -36,7 +45,7 @@ export function factsOfBook(catalog: KitchenCatalog): SauceFacts[] {
 /** The finished sauce of a formula in this kitchen. */
 export function endOf(formula: Formula, catalog: KitchenCatalog): TraceStep | undefined {
   return traceFormula(formula, {
-    ingredients: new Map(catalog.ingredients.map((i) => [i.id, i])),
+    ingredients: kitchenGoods(catalog),
     altitudeM: catalog.settings.altitudeM,
   }).at(-1)
 }

@@ -21,6 +21,7 @@ import {
   type ScaleBy,
   type TraceStep,
   type VesselLimits,
+  kitchenGoods,
 } from '@liquamen/core'
 import { computed, ref, shallowRef, type ComputedRef } from 'vue'
 
@@ -45,7 +46,7 @@ export function useWorkbench(catalog: ComputedRef<KitchenCatalog>, written: Comp
   const choices = shallowRef<Choices>(NO_CHOICES)
   const panId = ref(catalog.value.pans.find((p) => (p.kind === 'bowl') === (written.value.emulsion !== undefined))?.id ?? '')
   const ask = ref<ScaleBy>({ by: 'portions', portions: written.value.basisPortions })
-  const ingredients = computed(() => new Map(catalog.value.ingredients.map((i) => [i.id, i])))
+  const ingredients = computed(() => kitchenGoods(catalog.value))
   const setting = computed(() => ({ ingredients: ingredients.value, altitudeM: catalog.value.settings.altitudeM }))
 
   /** Every change, of the formula or of what is chosen, can be taken back, the last one first. */

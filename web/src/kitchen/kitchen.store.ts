@@ -1,5 +1,15 @@
 import type { GuestDetails, Samples, Session } from '@liquamen/contracts'
-import { foldTime, KINDS, type Fact, type FactKind, type Ingredient, type Payloads, type StreamKind } from '@liquamen/core'
+import {
+  foldTime,
+  kitchenGoods,
+  KINDS,
+  type Fact,
+  type FactKind,
+  type Ingredient,
+  type KitchenCatalog,
+  type Payloads,
+  type StreamKind,
+} from '@liquamen/core'
 import { defineStore } from 'pinia'
 import { v7 as uuidv7 } from 'uuid'
 import { computed, ref, shallowReactive, shallowRef } from 'vue'
@@ -33,7 +43,9 @@ export const useKitchen = defineStore('kitchen', () => {
   let send: () => Promise<void> = () => Promise.resolve()
 
   const catalog = computed(() => session.value?.catalog)
-  const ingredients = computed(() => new Map((catalog.value?.ingredients ?? []).map((i) => [i.id, i as unknown as Ingredient])))
+  const ingredients = computed(() =>
+    catalog.value ? kitchenGoods(catalog.value as unknown as KitchenCatalog) : new Map<string, Ingredient>(),
+  )
   const reached = () => {
     awaySinceMs.value = undefined
   }

@@ -6,7 +6,7 @@ import {
   readIngredientCsv,
   type IngredientPreviewAnswer,
 } from '@liquamen/contracts'
-import { checkFormula, type Formula, type HouseMeasures, type Ingredient, type KitchenSettings } from '@liquamen/core'
+import { checkFormula, kitchenGoods, type Formula, type HouseMeasures, type Ingredient, type KitchenSettings } from '@liquamen/core'
 import canonicalize from 'canonicalize'
 import type { Database, Tx } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
@@ -21,7 +21,7 @@ export function createCatalogService({ database }: { readonly database: Database
   /** Refuses a formula that cannot be made, naming the step and why. */
   async function requireMakeable(tx: Tx, formula: Formula): Promise<void> {
     const { ingredients, formulas, settings } = await readCatalog(tx)
-    const found = checkFormula(formula, new Map(ingredients.map((i) => [i.id, i])), formulas, settings.altitudeM).filter(
+    const found = checkFormula(formula, kitchenGoods({ ingredients, formulas, settings }), formulas, settings.altitudeM).filter(
       (p) => !TOLD_ONLY.has(p.code),
     )
     if (found.length === 0) return
