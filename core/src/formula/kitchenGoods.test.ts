@@ -37,7 +37,11 @@ describe('goods that the kitchen makes', () => {
         'vegStock',
       ].sort(),
     )
-    for (const g of made) expect(SPECIES.reduce((sum, s) => sum + (g.per100G[s] ?? 0), 0), g.id).toBeCloseTo(100, 9)
+    for (const g of made)
+      expect(
+        SPECIES.reduce((sum, s) => sum + (g.per100G[s] ?? 0), 0),
+        g.id,
+      ).toBeCloseTo(100, 9)
   })
   it('made stocks agree with the table of reduction.md §2, which was typed from literature', () => {
     const bands = { brownStock: 1.8, chickenStock: 0.9, fishStock: 0.8 } // gelatin, g/100 g

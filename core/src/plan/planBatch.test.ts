@@ -5,7 +5,8 @@ import { massG } from '../mixture/composition'
 import { expectWithin } from '../testing.test-helper'
 import { kitchenGoods } from '../formula/kitchenGoods'
 import { readCurve } from './levelCurve'
-import { findPlace, planBatch, weighOut, type PlanRequest } from './planBatch'
+import { findPlace, planBatch, type PlanRequest } from './planBatch'
+import { weighOut } from './weighOut'
 
 const NOW = Date.UTC(2026, 4, 2, 18)
 const HOUR = 3600_000

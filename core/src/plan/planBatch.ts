@@ -7,12 +7,13 @@ import { massG, type Composition } from '../mixture/composition'
 import { reduceMixture } from '../mixture/reduceMixture'
 import { FULLEST_PAN_SHARE } from '../portions/portions'
 import { density20GPerMl, volume20Ml } from '../mixture/volume'
-import { roundMass, roundPieces, roundSaltSpoons, roundVolume } from '../units/roundAmount'
+import { roundSaltSpoons } from '../units/roundAmount'
 import { capacityMl } from '../vessel/profile'
 import { SCORCH } from '../reduction/scorch'
 import { EMPTY_PAN, endStep, putIn } from '../formula/panStep'
 import type { BatchPlan, PlanWarning, SaltPlan, StagePlan, WeighOutLine } from './batchPlan'
 import { emulsionMinutes, emulsionWarnings, planEmulsion } from './planEmulsion'
+import { weighOut } from './weighOut'
 import { planStage, REDUCTION_MODEL_VERSION, type StagePlace } from './planStage'
 
 /** Spare on the middle forecast when counting back (emulsion.md §11). */
@@ -33,50 +34,6 @@ export interface PlanRequest {
   readonly sources?: Readonly<Record<string, string>>
   /** Step id → reduction phrase, where the cook changed it. */
   readonly phrases?: Readonly<Record<string, string>>
-}
-
-/** The ingredient that an item means with the chosen sources. */
-export function ingredientOf(
-  item: FormulaItem,
-  ingredients: ReadonlyMap<string, Ingredient>,
-  sources: PlanRequest['sources'] = {},
-): Ingredient {
-  const id = sources[item.id] ?? item.ingredientId
-  const ingredient = ingredients.get(id)
-  if (!ingredient) throw new DomainError('missingIngredient', item.id, id)
-  return ingredient
-}
-
-/** Amounts for a number of portions, exact and as shown. */
-export function weighOut({
-  formula,
-  ingredients,
-  place,
-  portions,
-  sources,
-}: Pick<PlanRequest, 'formula' | 'ingredients' | 'place' | 'portions' | 'sources'>): WeighOutLine[] {
-  const factor = portions / formula.basisPortions
-  return formula.items.map((item) => {
-    const ingredient = ingredientOf(item, ingredients, sources)
-    const density = density20GPerMl(compositionOf(ingredient, 100))
-    const exactG = factor * ('massG' in item.amount ? item.amount.massG : item.amount.volumeMl * density)
-    const exactMl = exactG / density
-    const isPoured = 'volumeMl' in item.amount
-    const pieceG = ingredient.emulsionRole === 'yolk' ? ingredient.pieceG : undefined // yolks are counted; all else is weighed or poured
-    const shown = pieceG ? roundPieces(exactG, pieceG) : isPoured ? roundVolume(exactMl) : roundMass(exactG, place.settings.scaleStepG)
-    const gramsPer = pieceG ?? (isPoured ? density : 1)
-    return {
-      itemId: item.id,
-      ingredientId: ingredient.id,
-      name: ingredient.name,
-      isLiquid: ingredient.isLiquid,
-      stepId: item.stepId,
-      exactG,
-      exactMl,
-      shown,
-      shownG: shown.value * gramsPer,
-    }
-  })
 }
 
 /** Salt to add at the very end. */
