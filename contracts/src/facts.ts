@@ -11,11 +11,13 @@ import {
   LIMITS,
   LOOKS,
   SPECIES,
+  STORE_PLACES,
   STREAM_KINDS,
   TOOLS,
   WHISKS,
   type BatchPlan,
   type BathHeat,
+  type Choices,
   type Composition,
   type EmulsionPlan,
   type FactKind,
@@ -182,6 +184,13 @@ const probe = z.strictObject(stamp).optional()
 const readMass = { massG: grams, sigmaG: grams, modelVersion: version }
 const atMsOrNull = finite.nullable()
 
+const choicesSchema = z
+  .strictObject({
+    schools: z.record(slug, slug),
+    swaps: z.record(slug, z.strictObject({ ingredientId: slug, factor: finite.min(0).max(100) })),
+  })
+  .optional() satisfies z.ZodType<Choices | undefined>
+
 /** The schema of every kind's newest payload, checked against the core's types. */
 export const PAYLOAD_SCHEMAS: { readonly [K in FactKind]: z.ZodType<Payloads[K]> } = {
   'order.taken': z.strictObject({
@@ -190,7 +199,17 @@ export const PAYLOAD_SCHEMAS: { readonly [K in FactKind]: z.ZodType<Payloads[K]>
     pickupAtMs: instantMs,
     label: text(60),
     detailsId: uuid.nullable(),
+    choices: choicesSchema,
   }),
+  'lot.stored': z.strictObject({
+    ingredientId: slug,
+    massG: inRange(LIMITS.massG),
+    place: z.enum(STORE_PLACES),
+    madeAtMs: instantMs,
+    useByMs: instantMs,
+  }),
+  'lot.counted': z.strictObject({ massG: grams }),
+  'lot.emptied': z.strictObject({ reason: text(200) }),
   'order.cancelled': z.strictObject({ reason: text(200) }),
   'allergen.decided': z.strictObject({ allergen: z.enum(ALLERGENS), ingredientId: slug, decision: z.enum(ALLERGEN_DECISIONS) }),
   'batch.planned': z.strictObject({
@@ -202,6 +221,7 @@ export const PAYLOAD_SCHEMAS: { readonly [K in FactKind]: z.ZodType<Payloads[K]>
     ringId: slug,
     sources: z.record(slug, slug),
     phrases: z.record(slug, text(120)),
+    choices: choicesSchema,
     plan: batchPlanSchema,
   }),
   'batch.started': z.strictObject({

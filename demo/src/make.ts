@@ -40,7 +40,7 @@ function add<K extends FactKind>(kind: K, streamId: string, atMs: number, payloa
   const envelope: Envelope<K> = {
     id,
     kitchenId,
-    streamKind: kind.startsWith('order') || kind.startsWith('allergen') ? 'order' : KINDS[kind].stream,
+    streamKind: KINDS[kind].stream,
     streamId,
     kind,
     v: KINDS[kind].v,
@@ -318,6 +318,26 @@ planned(
   formulaOf(HOLLANDAISE),
 )
 order('Table 2', 2, ANCHOR_MS + 70 * MINUTE, ANCHOR_MS - 4 * MINUTE, 'Expecting', [], HOLLANDAISE, true)
+
+// What the walk-in holds this afternoon; the fish stock is a day too old
+const DAY = 24 * 60 * MINUTE
+for (const [name, ingredientId, massG, place, madeDaysAgo, keepsDays] of [
+  ['demi in the walk-in', 'demiGlace', 2600, 'fridge', 2, 5],
+  ['demi in cubes', 'demiGlace', 1500, 'freezer', 20, 90],
+  ['brown stock', 'brownStock', 4100, 'fridge', 1, 3],
+  ['chicken stock', 'chickenStock', 2900, 'fridge', 1, 3],
+  ['fish stock', 'fishStock', 1200, 'fridge', 3, 2],
+  ['glaze in its tub', 'glaceDeViande', 340, 'fridge', 9, 30],
+] as const) {
+  const madeAtMs = ANCHOR_MS - madeDaysAgo * DAY
+  add('lot.stored', uuidv5(`lot ${name}`, SPACE), ANCHOR_MS - 5 * 60 * MINUTE, {
+    ingredientId,
+    massG,
+    place,
+    madeAtMs,
+    useByMs: madeAtMs + keepsDays * DAY,
+  })
+}
 
 const file: ExportFile = {
   format: EXPORT_FORMAT,

@@ -1,4 +1,5 @@
 import type { Allergen } from '../allergens/allergens'
+import type { Choices } from '../formula/applyChoices'
 import type { Formula } from '../formula/formula'
 import type { KitchenSettings, Pan, Ring } from '../formula/kitchen'
 import type { Ingredient } from '../ingredients/ingredient'
@@ -50,6 +51,10 @@ export type ReadingPayload = { readonly stepId: string } & (
 export const EXPLANATIONS = ['mistake', 'right', 'added', 'ladled'] as const
 export type Explanation = (typeof EXPLANATIONS)[number]
 
+/** Where a lot is kept. */
+export const STORE_PLACES = ['fridge', 'freezer', 'shelf'] as const
+export type StorePlace = (typeof STORE_PLACES)[number]
+
 /** What a person decided about an allergy that the sauce meets. */
 export const ALLERGEN_DECISIONS = ['labelClear', 'leaveOff', 'goOn'] as const
 export type AllergenDecision = (typeof ALLERGEN_DECISIONS)[number]
@@ -71,6 +76,8 @@ export interface Payloads {
     readonly pickupAtMs: number
     readonly label: string
     readonly detailsId: string | null
+    /** Schools and swaps it was asked with; as written where absent. */
+    readonly choices?: Choices | undefined
   }
   'order.cancelled': { readonly reason: string }
   'allergen.decided': { readonly allergen: Allergen; readonly ingredientId: string; readonly decision: AllergenDecision }
@@ -83,6 +90,7 @@ export interface Payloads {
     readonly ringId: string
     readonly sources: Readonly<Record<string, string>>
     readonly phrases: Readonly<Record<string, string>>
+    readonly choices?: Choices | undefined
     readonly plan: BatchPlan
   }
   'batch.started': { readonly frozen: Frozen; readonly plan: BatchPlan }
@@ -141,6 +149,16 @@ export interface Payloads {
   'hold.goneOn': { readonly reason: string }
   'salt.added': { readonly massG: number; readonly saltFrac: number }
   'portion.served': { readonly portions: number; readonly orderId: string | null }
+  'lot.stored': {
+    readonly ingredientId: string
+    readonly massG: number
+    readonly place: StorePlace
+    readonly madeAtMs: number
+    readonly useByMs: number
+  }
+  /** What is there now, as it was weighed or measured. */
+  'lot.counted': { readonly massG: number }
+  'lot.emptied': { readonly reason: string }
   'fact.corrected': {
     readonly factId: string
     readonly kind: Exclude<FactKind, 'fact.corrected' | 'fact.voided'>
@@ -158,7 +176,7 @@ export interface KindRule {
   readonly isCorrectable: boolean
   readonly isVoidable: boolean
 }
-export const STREAM_KINDS = ['batch', 'order'] as const
+export const STREAM_KINDS = ['batch', 'order', 'lot'] as const
 export type StreamKind = (typeof STREAM_KINDS)[number]
 
 const rule = (stream: StreamKind, isCorrectable: boolean, isVoidable: boolean): KindRule => ({
@@ -174,6 +192,9 @@ const rule = (stream: StreamKind, isCorrectable: boolean, isVoidable: boolean): 
  * and both stay on the record. Plans and forecasts that were shown cannot be taken back, since they were seen.
  */
 export const KINDS: Readonly<Record<FactKind, KindRule>> = {
+  'lot.stored': rule('lot', false, true),
+  'lot.counted': rule('lot', true, true),
+  'lot.emptied': rule('lot', false, true),
   'order.taken': rule('order', true, false),
   'order.cancelled': rule('order', false, true),
   'allergen.decided': rule('order', false, true),

@@ -63,6 +63,12 @@ export function applyChoices(formula: Formula, choices: Choices): Formula {
   return Object.entries(choices.swaps).reduce((made, [itemId, swap]) => applyChange(made, { op: 'swap', itemId, ...swap }), schooled)
 }
 
+/** A formula of the kitchen as somebody asked for it; undefined where the kitchen does not have it. */
+export function chosenFormula(formulas: readonly Formula[], id: string | undefined, choices?: Choices): Formula | undefined {
+  const formula = formulas.find((f) => f.id === id)
+  return formula && choices ? applyChoices(formula, choices) : formula
+}
+
 /** A formula for another number of portions. */
 export function scaleFormula(formula: Formula, factor: number): Formula {
   return {

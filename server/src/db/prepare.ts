@@ -33,7 +33,7 @@ export async function migrateDatabase(ownerUrl: string, appRole: string): Promis
     await client.query(`GRANT USAGE ON SCHEMA public TO ${role}`)
     await client.query(`GRANT SELECT, INSERT ON events, samples TO ${role}`)
     await client.query(`GRANT SELECT, INSERT, UPDATE ON kitchens, devices, channels TO ${role}`)
-    await client.query(`GRANT SELECT, INSERT, UPDATE, DELETE ON batches, orders, guest_details, catalog_items TO ${role}`)
+    await client.query(`GRANT SELECT, INSERT, UPDATE, DELETE ON batches, orders, lots, guest_details, catalog_items TO ${role}`)
   })
 }
 

@@ -108,6 +108,19 @@ export const orders = pgTable(
   (t) => [primaryKey({ columns: [t.kitchenId, t.id] })],
 )
 
+/** Read model: lots of the store, so that those still held are found without their facts. */
+export const lots = pgTable(
+  'lots',
+  {
+    kitchenId: uuid('kitchen_id')
+      .notNull()
+      .references(() => kitchens.id),
+    id: uuid('id').notNull(),
+    status: text('status').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.kitchenId, t.id] })],
+)
+
 /** What a guest said: kept apart from the facts so that it can be erased. */
 export const guestDetails = pgTable(
   'guest_details',

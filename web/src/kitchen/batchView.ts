@@ -1,4 +1,5 @@
 import {
+  chosenFormula,
   creditOf,
   holdClock,
   liveEmulsion,
@@ -162,7 +163,7 @@ export function viewBatch(
   nowMs: number,
   readingsOf: ReadingsOf = NO_READINGS,
 ): BatchView | undefined {
-  const formula = state.frozen?.formula ?? catalog.formulas.find((f) => f.id === state.planned?.formulaId)
+  const formula = state.frozen?.formula ?? chosenFormula(catalog.formulas, state.planned?.formulaId, state.planned?.choices)
   const pan = state.frozen?.pan ?? catalog.pans.find((p) => p.id === state.planned?.panId)
   const ring = state.frozen?.ring ?? catalog.rings.find((r) => r.id === state.planned?.ringId)
   if (!formula || !pan || !ring) return undefined

@@ -105,7 +105,7 @@ export const useKitchen = defineStore('kitchen', () => {
 
   /** Takes back a fact. */
   async function takeBack(factId: string, streamId: string, reason: string): Promise<void> {
-    await record('fact.voided', streamId, { factId, reason }, mirror.orders.has(streamId) ? 'order' : 'batch')
+    await record('fact.voided', streamId, { factId, reason }, mirror.factsOf(streamId)[0]?.streamKind ?? 'batch')
   }
 
   async function keepDetails(kept: GuestDetails): Promise<void> {

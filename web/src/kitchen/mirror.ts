@@ -1,4 +1,4 @@
-import { foldBatch, foldOrder, mergeFacts, type BatchState, type Fact, type OrderState } from '@liquamen/core'
+import { foldBatch, foldLot, foldOrder, mergeFacts, type BatchState, type Fact, type LotState, type OrderState } from '@liquamen/core'
 import { shallowReactive } from 'vue'
 import type { Refused } from './localStore'
 
@@ -7,13 +7,16 @@ export function createMirror() {
   const streams = new Map<string, readonly Fact[]>()
   const batches = shallowReactive(new Map<string, BatchState>())
   const orders = shallowReactive(new Map<string, OrderState>())
+  const lots = shallowReactive(new Map<string, LotState>())
 
   function refold(streamId: string): void {
     const facts = streams.get(streamId) ?? []
     if (facts.length === 0) {
       batches.delete(streamId)
       orders.delete(streamId)
+      lots.delete(streamId)
     } else if (facts[0]?.streamKind === 'order') orders.set(streamId, foldOrder(streamId, facts))
+    else if (facts[0]?.streamKind === 'lot') lots.set(streamId, foldLot(streamId, facts))
     else batches.set(streamId, foldBatch(streamId, facts))
   }
 
@@ -42,6 +45,7 @@ export function createMirror() {
     streams.clear()
     batches.clear()
     orders.clear()
+    lots.clear()
   }
-  return { batches, orders, merge, forget, clear, factsOf: (streamId: string): readonly Fact[] => streams.get(streamId) ?? [] }
+  return { batches, orders, lots, merge, forget, clear, factsOf: (streamId: string): readonly Fact[] => streams.get(streamId) ?? [] }
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { foldBatch, liveEstimate, mergeFacts, type BatchState, type Fact } from '@liquamen/core'
+import { chosenFormula, foldBatch, liveEstimate, mergeFacts, type BatchState, type Fact } from '@liquamen/core'
 import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, OutOfReach, Refusal } from '../kitchen/api'
@@ -27,7 +27,9 @@ async function load(): Promise<void> {
 }
 onMounted(load)
 const formula = computed(
-  () => state.value?.frozen?.formula ?? catalog.value?.formulas.find((f) => f.id === state.value?.planned?.formulaId),
+  () =>
+    state.value?.frozen?.formula ??
+    chosenFormula(catalog.value?.formulas ?? [], state.value?.planned?.formulaId, state.value?.planned?.choices),
 )
 const steps = computed(() =>
   (formula.value?.steps ?? []).map((step) => {

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ALLERGENS, LIMITS, type Allergen } from '@liquamen/core'
+import { ALLERGENS, LIMITS, optionOf, type Allergen, type Choices, type Formula } from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
 import { computed, reactive, ref } from 'vue'
 import { kitchenNowMs } from '../kitchen/clock'
@@ -7,7 +7,12 @@ import { useKitchen } from '../kitchen/kitchen.store'
 import { clockText, instantOfClock } from '../shared/format'
 import { texts } from '../shared/texts'
 
-const props = defineProps<{ /** The sauce it opens with. */ formulaId?: string | undefined }>()
+const props = defineProps<{
+  /** The sauce it opens with. */
+  formulaId?: string | undefined
+  /** Schools and swaps it was chosen with. */
+  choices?: Choices | undefined
+}>()
 const emit = defineEmits<{ taken: []; cancel: [] }>()
 const kitchen = useKitchen()
 const HOUR_MS = 3600_000
@@ -22,6 +27,17 @@ const draft = reactive({
   noLightlyCookedEgg: false,
 })
 const tried = ref(false)
+const keptChoices = ref(props.choices)
+/** The ways and goods it was chosen with, in the cook's words. */
+const chosenWords = computed(() => {
+  const formula = kitchen.catalog?.formulas.find((f) => f.id === draft.formulaId) as Formula | undefined
+  const choices = draft.formulaId === props.formulaId ? keptChoices.value : undefined
+  if (!formula || !choices) return []
+  return [
+    ...Object.keys(choices.schools).flatMap((id) => optionOf(formula, id, choices)?.says ?? []),
+    ...Object.values(choices.swaps).flatMap((s) => kitchen.ingredients.get(s.ingredientId)?.name ?? []),
+  ]
+})
 const formulas = computed(() => (kitchen.catalog?.formulas ?? []).map((f) => ({ value: f.id, title: f.name })))
 const portions = computed(() => Number(draft.portions))
 const pickupAtMs = computed(() => instantOfClock(draft.pickup, kitchenNowMs()))
@@ -51,6 +67,7 @@ async function take(): Promise<void> {
     pickupAtMs: pickupAtMs.value,
     label: draft.label.trim(),
     detailsId,
+    ...(chosenWords.value.length ? { choices: keptChoices.value } : {}),
   })
   emit('taken')
 }
@@ -77,6 +94,10 @@ async function take(): Promise<void> {
       <v-text-field v-model="draft.label" :label="texts.service.label" maxlength="60" />
       <v-select v-if="formulas.length > 1" v-model="draft.formulaId" :items="formulas" :label="texts.service.sauce" />
     </div>
+    <p v-if="chosenWords.length" class="label">
+      {{ texts.service.chosenWith(chosenWords.join(' · ')) }}
+      <v-btn @click="keptChoices = undefined">{{ texts.book.bench.asIs }}</v-btn>
+    </p>
     <v-text-field v-model="draft.note" :label="texts.service.note" maxlength="400" />
     <v-checkbox v-model="draft.noLightlyCookedEgg" :label="texts.service.noLightEgg" />
     <fieldset>

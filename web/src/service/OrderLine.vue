@@ -1,6 +1,14 @@
 <script setup lang="ts">
 import type { GuestDetails } from '@liquamen/contracts'
-import { isSettled, type BatchState, type AllergenDecision, type Allergen, type OrderState } from '@liquamen/core'
+import {
+  chosenFormula,
+  isSettled,
+  type Formula,
+  type BatchState,
+  type AllergenDecision,
+  type Allergen,
+  type OrderState,
+} from '@liquamen/core'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { useKitchen } from '../kitchen/kitchen.store'
@@ -19,7 +27,9 @@ const emit = defineEmits<{ plan: [] }>()
 const kitchen = useKitchen()
 const router = useRouter()
 const taken = computed(() => props.order.taken!)
-const formula = computed(() => kitchen.catalog?.formulas.find((f) => f.id === taken.value.formulaId))
+const formula = computed(() =>
+  chosenFormula((kitchen.catalog?.formulas ?? []) as readonly Formula[], taken.value.formulaId, taken.value.choices),
+)
 const checked = computed(() => orderFindings(props.order, props.details, formula.value, kitchen.ingredients))
 const findings = computed(() =>
   checked.value.findings.map((f) => ({

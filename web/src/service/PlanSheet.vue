@@ -93,6 +93,7 @@ async function put(): Promise<void> {
     ringId: draft.ringId,
     sources: { ...draft.sources },
     phrases: { ...draft.phrases },
+    ...(taken.value.choices ? { choices: taken.value.choices } : {}),
     plan: plan.value,
   })
   emit('close')

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { useKitchenViews } from '../kitchen/useKitchenViews'
 import { texts } from '../shared/texts'
+import { choicesFromQuery } from './choicesInAddress'
 import OrderForm from './OrderForm.vue'
 import OrderLine from './OrderLine.vue'
 import PlanSheet from './PlanSheet.vue'
@@ -10,8 +11,15 @@ import PlanSheet from './PlanSheet.vue'
 const { kitchen, catalog, openOrders, batchOfOrder } = useKitchenViews()
 const planningId = ref<string>()
 /** The Book may ask for an order of its sauce. */
-const asked = useRoute().query.sauce
+const { query } = useRoute()
+const asked = query.sauce
 const askedId = computed(() => catalog.value?.formulas.find((f) => f.id === asked)?.id)
+const askedChoices = computed(() =>
+  choicesFromQuery(
+    query,
+    catalog.value?.formulas.find((f) => f.id === asked),
+  ),
+)
 const isTaking = ref(typeof asked === 'string')
 const planning = computed(() => openOrders.value.find((o) => o.id === planningId.value))
 const current = computed(() =>
@@ -35,7 +43,7 @@ const portions = computed(() => current.value.reduce((sum, o) => sum + (o.taken?
       <v-btn v-if="catalog?.formulas.length && !isTaking" class="is-first" @click="isTaking = true">{{ texts.service.newOrder }}</v-btn>
     </div>
     <p v-if="!catalog?.formulas.length" class="label">{{ texts.service.emptyKitchen }}</p>
-    <OrderForm v-else-if="isTaking" :formula-id="askedId" @taken="isTaking = false" @cancel="isTaking = false" />
+    <OrderForm v-else-if="isTaking" :formula-id="askedId" :choices="askedChoices" @taken="isTaking = false" @cancel="isTaking = false" />
     <p v-if="catalog?.formulas.length && current.length === 0 && !isTaking" class="label">{{ texts.service.empty }}</p>
     <ul>
       <OrderLine

@@ -1,4 +1,5 @@
 import {
+  chosenFormula,
   DomainError,
   findPlace,
   planBatch,
@@ -25,7 +26,9 @@ export function usePlanDraft(
   busyPanIds: ComputedRef<ReadonlySet<string>>,
 ) {
   const { nowMs } = useClock()
-  const formula = computed<Formula | undefined>(() => catalog.value.formulas.find((f) => f.id === order.value.taken?.formulaId))
+  const formula = computed<Formula | undefined>(() =>
+    chosenFormula(catalog.value.formulas, order.value.taken?.formulaId, order.value.taken?.choices),
+  )
   const draft = reactive({ panId: '', ringId: '', sources: {} as Record<string, string>, phrases: {} as Record<string, string> })
   const minute = computed(() => Math.floor(nowMs.value / 60_000) * 60_000) // a plan need not be made anew each second
 

@@ -37,6 +37,7 @@ export const texts = {
   alarm: { open: 'Open the service', hint: 'One tap: tests the alarm and keeps it ready', silence: 'Silence', say: 'Say it' },
   service: {
     orders: 'Orders',
+    chosenWith: (words: string) => `As chosen: ${words}`,
     newOrder: 'Take an order',
     sauce: 'Sauce',
     portions: 'Portions',

@@ -1,7 +1,7 @@
 import type { Fact } from '@liquamen/core'
 import { and, asc, eq, gt, gte, inArray, or, sql } from 'drizzle-orm'
 import type { Tx } from '../../db/database'
-import { batches, events, kitchens, orders } from '../../db/schema'
+import { batches, events, kitchens, lots, orders } from '../../db/schema'
 import type { StoredFact } from './chain'
 
 const toFact = (row: typeof events.$inferSelect): StoredFact =>
@@ -116,9 +116,10 @@ export async function readCurrent(tx: Tx, sinceMs: number): Promise<StoredFact[]
     .select({ id: orders.id })
     .from(orders)
     .where(or(gte(orders.pickupAt, since), and(eq(orders.status, 'open'), sql`${orders.pickupAt} is null`)))
+  const held = await tx.select({ id: lots.id }).from(lots).where(eq(lots.status, 'held'))
   return readStreams(
     tx,
-    [...current, ...open].map((row) => row.id),
+    [...current, ...open, ...held].map((row) => row.id),
   )
 }
 

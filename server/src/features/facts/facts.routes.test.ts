@@ -136,6 +136,7 @@ describe('chain and read models', () => {
       t.database.inKitchen(t.kitchenId, async (tx) => [
         (await tx.execute(sql`select * from batches order by id`)).rows,
         (await tx.execute(sql`select * from orders order by id`)).rows,
+        (await tx.execute(sql`select * from lots order by id`)).rows,
       ])
     await post([
       testFact(t, 'order.taken', uuidv7(), {
@@ -146,7 +147,26 @@ describe('chain and read models', () => {
         detailsId: null,
       }),
     ])
+    const lotId = uuidv7()
+    await post([
+      testFact(t, 'lot.stored', lotId, {
+        ingredientId: 'demiGlace',
+        massG: 2400,
+        place: 'fridge',
+        madeAtMs: NOW_MS,
+        useByMs: NOW_MS + 4e8,
+      }),
+      testFact(t, 'lot.emptied', lotId, { reason: '' }),
+      testFact(t, 'lot.stored', uuidv7(), {
+        ingredientId: 'brownStock',
+        massG: 900,
+        place: 'freezer',
+        madeAtMs: NOW_MS,
+        useByMs: NOW_MS + 4e8,
+      }),
+    ])
     const before = await read()
+    expect(before[2]?.map((row) => row.status).sort()).toEqual(['gone', 'held'])
     expect(before.flat().length).toBeGreaterThan(3)
     await t.database.inKitchen(t.kitchenId, (tx) => rebuildReadModels(tx, t.kitchenId))
     expect(await read()).toEqual(before)

@@ -1,8 +1,8 @@
 import type { BatchRow } from '@liquamen/contracts'
-import { compareFacts, foldBatch, foldOrder, type BatchState } from '@liquamen/core'
+import { compareFacts, foldBatch, foldLot, foldOrder, STREAM_KINDS, type BatchState } from '@liquamen/core'
 import { sql } from 'drizzle-orm'
 import type { Tx } from '../../db/database'
-import { batches, orders } from '../../db/schema'
+import { batches, lots, orders } from '../../db/schema'
 import type { StoredFact } from './chain'
 import { listStreams, readStreams } from './facts.repo'
 
@@ -41,6 +41,14 @@ async function refreshStream(tx: Tx, kitchenId: string, id: string, sorted: Stor
       .onConflictDoUpdate({ target: [orders.kitchenId, orders.id], set: row })
     return
   }
+  if (sorted[0]?.streamKind === 'lot') {
+    const row = { status: foldLot(id, sorted).status }
+    await tx
+      .insert(lots)
+      .values({ kitchenId, id, ...row })
+      .onConflictDoUpdate({ target: [lots.kitchenId, lots.id], set: row })
+    return
+  }
   const state = foldBatch(id, sorted)
   const row = {
     summary: summarise(state),
@@ -59,7 +67,8 @@ async function refreshStream(tx: Tx, kitchenId: string, id: string, sorted: Stor
 export async function rebuildReadModels(tx: Tx, kitchenId: string): Promise<number> {
   await tx.execute(sql`delete from batches`)
   await tx.execute(sql`delete from orders`)
-  const ids = [...(await listStreams(tx, 'batch')), ...(await listStreams(tx, 'order'))]
+  await tx.execute(sql`delete from lots`)
+  const ids = (await Promise.all(STREAM_KINDS.map((kind) => listStreams(tx, kind)))).flat()
   await refreshReadModels(tx, kitchenId, ids)
   return ids.length
 }
