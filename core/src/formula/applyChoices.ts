@@ -38,7 +38,7 @@ function applyChange(formula: Formula, change: FormulaChange): Formula {
 }
 
 /** A dropped step's goods go in at the step before it. */
-function dropStep(formula: Formula, stepId: string): Formula {
+export function dropStep(formula: Formula, stepId: string): Formula {
   const at = formula.steps.findIndex((s) => s.id === stepId)
   const heir: FormulaStep | undefined = formula.steps[at - 1] ?? formula.steps[at + 1]
   return {

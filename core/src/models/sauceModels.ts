@@ -11,6 +11,7 @@ import {
 import { parseQuantity } from '../quantity/parseQuantity'
 import { weighSaid } from '../quantity/weigh'
 import { acidPer100Fat, convertSaltTsp, SALT_KINDS, saltToAddG, saltTsp, type SaltKind } from '../season/seasoning'
+import { gelatinDose } from '../thicken/gelatin'
 import { coatGrade, spoonFilmMm, viscosityFromFilmPaS } from '../thicken/spoonFilm'
 import {
   agentGPerL,
@@ -161,6 +162,18 @@ export const SAUCE_MODELS: readonly Model[] = [
       { ...TEMP, optional: 95 },
     ],
     run: (v) => share(cookOutS(v.agent as keyof typeof COOK_OUT, num(v, 'tempC')), 0.3),
+  },
+  {
+    id: 'gelatinToAdd',
+    version: '1',
+    says: 'gelatin that brings a thin stock to a strength; bloomed in six times its weight of cold water',
+    formula: 'm·(g* − g)/(0.86 − 7·g*)',
+    unit: 'g',
+    sources: [THICKEN],
+    confidence: 'medium',
+    coverage: 0.9,
+    inputs: [grams('stockG', 'stock'), pct('nowPct', 'gelatin it has', 12, 0), pct('targetPct', 'gelatin wanted', 12, 2)],
+    run: (v) => share(gelatinDose(num(v, 'stockG'), num(v, 'nowPct') / 100, num(v, 'targetPct') / 100).gelatinG, 0.1),
   },
   {
     id: 'saltToAdd',

@@ -9,6 +9,7 @@ import { useSafetyWatch } from '../kitchen/useSafetyWatch'
 import TimeRule from '../shared/TimeRule.vue'
 import { texts } from '../shared/texts'
 import AlarmBar from '../alarms/AlarmBar.vue'
+import DeviceMenu from './DeviceMenu.vue'
 import EnrolPage from './EnrolPage.vue'
 import StatusLine from './StatusLine.vue'
 import { alarmsKey } from '../alarms/alarmsKey'
@@ -93,7 +94,7 @@ function onKey(event: KeyboardEvent): void {
           >
             {{ texts.alarm.open }}
           </button>
-          <span class="caption place">{{ kitchen.catalog?.settings.name }}</span>
+          <DeviceMenu :kitchen-name="kitchen.catalog?.settings.name ?? ''" />
           <button class="tool" :aria-label="`${texts.app.cook}: ${crewName}`" @click="nextCook">{{ crewName }}</button>
           <button class="tool" @click="switchTheme">{{ isNight ? texts.app.day : texts.app.night }}</button>
         </div>
@@ -237,11 +238,6 @@ function onKey(event: KeyboardEvent): void {
   }
   to {
     opacity: 0;
-  }
-}
-@media (max-width: 900px) {
-  .place {
-    display: none;
   }
 }
 @media print {

@@ -6,11 +6,12 @@ import { useRouter } from 'vue-router'
 import type { BatchView } from '../kitchen/batchView'
 import { useClock } from '../kitchen/clock'
 import { urgencyOf } from '../kitchen/deadlines'
-import { clockText, numberText, percentText, spanText } from '../shared/format'
+import { clockText, degreesText, numberText, percentText, spanText } from '../shared/format'
 import { texts } from '../shared/texts'
 import BenchDrawing from './BenchDrawing.vue'
 import BenchFrame from './BenchFrame.vue'
 import EntryRuler from './EntryRuler.vue'
+import TempEntry from './TempEntry.vue'
 import StepWork from './StepWork.vue'
 import TargetForms from './TargetForms.vue'
 import { useBench } from './useBench'
@@ -100,7 +101,7 @@ async function finishBatch(): Promise<void> {
         <dl class="facts">
           <div>
             <dt>{{ texts.bench.boilsAt }}</dt>
-            <dd>{{ numberText(live.stage.boilC, 1) }}° {{ texts.bench.here }}</dd>
+            <dd>{{ degreesText(live.stage.boilC, 1) }} {{ texts.bench.here }}</dd>
           </div>
           <div>
             <dt>{{ texts.bench.salt }}</dt>
@@ -200,15 +201,11 @@ async function finishBatch(): Promise<void> {
         @keep="(v) => closeAfter(bench.weigh(v))"
         @cancel="close"
       />
-      <EntryRuler
+      <TempEntry
         v-else-if="entry === 'temp'"
         :label="texts.bench.tempLabel"
-        unit="°C"
-        :start="live.estimate.belief.deadMin > 0 ? 70 : live.stage.boilC"
-        :min="-30"
-        :max="260"
-        :step="0.5"
-        :reach="40"
+        :start-c="live.estimate.belief.deadMin > 0 ? 70 : live.stage.boilC"
+        :reach-k="40"
         @keep="(v) => closeAfter(bench.heatOf(v))"
         @cancel="close"
       />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { tempOnDevice } from '../shared/useDeviceUnits'
 import { BATHS, type BathHeat } from '@liquamen/core'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, toRef } from 'vue'
@@ -10,6 +11,7 @@ import BenchFrame from './BenchFrame.vue'
 import CautionLines from './CautionLines.vue'
 import EmulsionDrawing from './EmulsionDrawing.vue'
 import EntryRuler from './EntryRuler.vue'
+import TempEntry from './TempEntry.vue'
 import LoadScale from './LoadScale.vue'
 import ProbeLine from './ProbeLine.vue'
 import { useBench } from './useBench'
@@ -84,7 +86,7 @@ useEventListener(window, 'keydown', onKey)
         <div class="reads">
           <div class="top">
             <p class="glance temp" :class="{ ember: isLiftDue }">
-              <span v-if="bowl.from === 'simulated'">~</span>{{ numberText(bowl.tempC, 1) }}<span class="deg">°</span>
+              <span v-if="bowl.from === 'simulated'">~</span>{{ numberText(tempOnDevice(bowl.tempC), 1) }}<span class="deg">°</span>
             </p>
             <p class="caption from">
               <span>{{ bowl.from === 'probe' ? '' : tempFrom }}</span><button
@@ -152,7 +154,12 @@ useEventListener(window, 'keydown', onKey)
       ✕ {{ texts.emulsion.graceful }}
     </p>
     <p v-else-if="isPour && bowl.butterToComeG > 1 && (bowl.tempC > 66 || bowl.tempC < 40)" class="roux label">
-      ▽ {{ bowl.tempC > 66 ? texts.emulsion.tooHot(numberText(bowl.tempC)) : texts.emulsion.tooCoolToPour(numberText(bowl.tempC)) }}
+      ▽
+      {{
+        bowl.tempC > 66
+          ? texts.emulsion.tooHot(numberText(tempOnDevice(bowl.tempC)))
+          : texts.emulsion.tooCoolToPour(numberText(tempOnDevice(bowl.tempC)))
+      }}
     </p>
     <p v-else-if="bowl.freeOil > 0.04" class="roux label" role="alert">▽ {{ texts.emulsion.keepWhisking }}</p>
     <section
@@ -171,15 +178,11 @@ useEventListener(window, 'keydown', onKey)
 
     <template #entry>
       <p v-if="probe.isSpotting.value" class="label spotting" role="status">{{ texts.emulsion.spotting }}</p>
-      <EntryRuler
+      <TempEntry
         v-if="entry === 'temp'"
         :label="texts.emulsion.typed"
-        unit="°C"
-        :start="bowl.tempC"
-        :min="-30"
-        :max="260"
-        :step="0.5"
-        :reach="15"
+        :start-c="bowl.tempC"
+        :reach-k="15"
         @keep="(v) => closeAfter(probe.typed(v))"
         @cancel="close"
       />

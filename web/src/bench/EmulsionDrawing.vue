@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { useTheme } from 'vuetify'
 import { fillOf, type ThemeName } from '../app/tokens'
 import type { BatchView } from '../kitchen/batchView'
-import { numberText } from '../shared/format'
+import { numberText, tempText } from '../shared/format'
 import { texts } from '../shared/texts'
 import BowlOverBath from '../vessel/BowlOverBath.vue'
 import TemperatureBand from '../vessel/TemperatureBand.vue'
@@ -43,7 +43,7 @@ const textY = computed(
 )
 const spoken = computed(
   () =>
-    `${props.view.formula.name}, ${props.view.pan.name}, ${isUncertain.value ? '~' : ''}${numberText(bowl.value.tempC, 1)} °C, ${texts.emulsion.stages[bowl.value.stage]}, ${bowl.value.isOnBath ? texts.emulsion.onBath : texts.emulsion.offBath}${isPour.value ? `, ${numberText(bowl.value.butterInG)} g ${texts.emulsion.of(numberText(goal.value))}` : ''}`,
+    `${props.view.formula.name}, ${props.view.pan.name}, ${isUncertain.value ? '~' : ''}${tempText(bowl.value.tempC)}, ${texts.emulsion.stages[bowl.value.stage]}, ${bowl.value.isOnBath ? texts.emulsion.onBath : texts.emulsion.offBath}${isPour.value ? `, ${numberText(bowl.value.butterInG)} g ${texts.emulsion.of(numberText(goal.value))}` : ''}`,
 )
 </script>
 

@@ -1,15 +1,16 @@
 <script setup lang="ts">
+import { tempOnDevice } from '../shared/useDeviceUnits'
 import { computed, ref, toRef } from 'vue'
 import { useRouter } from 'vue-router'
 import type { BatchView } from '../kitchen/batchView'
 import { useClock } from '../kitchen/clock'
 import { useKitchen } from '../kitchen/kitchen.store'
 import HoldButton from '../shared/HoldButton.vue'
-import { clockText, numberText, spanText } from '../shared/format'
+import { clockText, degreesText, numberText, spanText } from '../shared/format'
 import { texts } from '../shared/texts'
 import WellDrawing from '../vessel/WellDrawing.vue'
 import BenchFrame from './BenchFrame.vue'
-import EntryRuler from './EntryRuler.vue'
+import TempEntry from './TempEntry.vue'
 import ProbeLine from './ProbeLine.vue'
 import { useBench } from './useBench'
 import { useProbe } from './useProbe'
@@ -95,14 +96,14 @@ async function goOn(): Promise<void> {
         </p>
         <p class="caption">{{ texts.emulsion.rules(hours(limits.houseS), texts.emulsion.codes[limits.code] ?? limits.code) }}</p>
         <p class="temp">
-          <span class="big">{{ hold.tempC === undefined ? '?' : numberText(hold.tempC, 1) }}°</span>
+          <span class="big">{{ hold.tempC === undefined ? '?°' : degreesText(hold.tempC, 1) }}</span>
           <span class="soft"
             >{{
               hold.tempC === undefined
                 ? texts.emulsion.noProbe
                 : hold.tempC < limits.hotHoldC
-                  ? texts.emulsion.underHold(numberText(limits.hotHoldC))
-                  : texts.emulsion.atHold(numberText(limits.hotHoldC))
+                  ? texts.emulsion.underHold(numberText(tempOnDevice(limits.hotHoldC)))
+                  : texts.emulsion.atHold(numberText(tempOnDevice(limits.hotHoldC)))
             }}<template v-if="hold.tempFrom === 'spot'"> {{ texts.emulsion.readAt }} {{ clockText(hold.readAtMs ?? 0) }}</template></span
           >
         </p>
@@ -116,15 +117,11 @@ async function goOn(): Promise<void> {
       </aside>
     </div>
     <template #entry>
-      <EntryRuler
+      <TempEntry
         v-if="isTyping"
         :label="texts.emulsion.typed"
-        unit="°C"
-        :start="hold.tempC ?? 60"
-        :min="-30"
-        :max="260"
-        :step="0.5"
-        :reach="15"
+        :start-c="hold.tempC ?? 60"
+        :reach-k="15"
         @keep="
           (v) => {
             probe.typed(v)

@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import { tempOnDevice } from '../shared/useDeviceUnits'
 import { computed, ref } from 'vue'
 import type { BatchView } from '../kitchen/batchView'
-import { clockText, numberText } from '../shared/format'
+import { clockText, degreesText, numberText } from '../shared/format'
 import { texts } from '../shared/texts'
 import type { useProbe } from './useProbe'
 
@@ -12,12 +13,12 @@ const trouble = computed(() => {
   const p = own.value
   if (!p || p.health === 'good') return ''
   const says = texts.emulsion.health
-  const tempText = p.tempC === undefined ? '' : numberText(p.tempC, 1)
+  const temp = p.tempC === undefined ? '' : numberText(tempOnDevice(p.tempC), 1)
   if (p.health === 'silent') return says.silent(p.name, p.atMs === undefined ? '…' : clockText(p.atMs))
   return p.health === 'stuck'
-    ? says.stuck(p.name, tempText)
+    ? says.stuck(p.name, temp)
     : p.health === 'absurd'
-      ? says.absurd(p.name, tempText)
+      ? says.absurd(p.name, temp)
       : p.health === 'jumping'
         ? says.jumping(p.name)
         : says.outOfBowl(p.name)
@@ -32,7 +33,7 @@ async function bind(id: string): Promise<void> {
   <div class="probe" role="group" :aria-label="texts.emulsion.probe">
     <p v-if="own" class="row">
       <span>{{ own.name }}</span><span v-if="own.isSimulated" class="stamp">{{ texts.emulsion.simulated }}</span
-      ><span v-if="own.tempC !== undefined" class="soft">{{ numberText(own.tempC, 1) }}°</span
+      ><span v-if="own.tempC !== undefined" class="soft">{{ degreesText(own.tempC, 1) }}</span
       ><button class="text" @click="probe.release()">{{ texts.emulsion.release }}</button>
     </p>
     <p v-else class="row">
@@ -44,7 +45,7 @@ async function bind(id: string): Promise<void> {
       <v-btn v-for="c in probe.choices.value" :key="c.id" @click="bind(c.id)"
         >{{ c.name }}
         <small
-          >{{ c.last ? `${numberText(c.last.value, 1)}°` : '…' }}<template v-if="c.isSimulated"> {{ texts.emulsion.simulated }}</template
+          >{{ c.last ? degreesText(c.last.value, 1) : '…' }}<template v-if="c.isSimulated"> {{ texts.emulsion.simulated }}</template
           ><template v-if="c.holder"> · {{ texts.emulsion.elsewhere(c.holder.formula.name) }}</template></small
         ></v-btn
       >

@@ -1,3 +1,4 @@
+import { tempText } from '../shared/format'
 import {
   actualContents,
   actualSalt,
@@ -108,7 +109,7 @@ export function useBench(view: Ref<BatchView>) {
       stage.value && read(depthReading(stage.value, place.value, depthMm, view.value.state.isPanOff), `${depthMm} mm`),
     see: (depthMm: number) =>
       stage.value && read(levelReading(stage.value, depthMm, view.value.live?.estimate.massG ?? 0), `~${depthMm} mm`),
-    heatOf: (tempC: number) => stage.value && read(temperatureReading(stage.value, tempC), `${tempC} °C`),
+    heatOf: (tempC: number) => stage.value && read(temperatureReading(stage.value, tempC), tempText(tempC)),
     look: (look: Look) => stage.value && read(lookReading(stage.value, place.value, look, view.value.live?.depthMm ?? 20), look),
     explain: (readingId: string, answer: Explanation) => kitchen.record('reading.explained', id, { readingId, answer }).then(showForecast),
     /** Something goes in or, negative, comes out. */

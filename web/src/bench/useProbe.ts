@@ -1,3 +1,4 @@
+import { tempText } from '../shared/format'
 import { computed, onScopeDispose, ref, type Ref } from 'vue'
 import type { BatchView } from '../kitchen/batchView'
 import { kitchenNowMs } from '../kitchen/clock'
@@ -58,11 +59,11 @@ export function useProbe(view: Ref<BatchView>, bench: ReturnType<typeof useBench
             tempC: Math.round(tempC * 10) / 10,
             probe: { channelId: probe.channelId, name: probe.name, isSimulated: probe.isSimulated },
           },
-          `${tempC.toFixed(1)}°`,
+          tempText(tempC),
         )
     }, SPOT_MS)
   }
   const typed = (tempC: number) =>
-    bench.keep('reading.taken', { stepId: view.value.step?.id ?? '', how: 'temperature', tempC }, `${tempC} °C`)
+    bench.keep('reading.taken', { stepId: view.value.step?.id ?? '', how: 'temperature', tempC }, tempText(tempC))
   return { choices, rival, isSpotting, bind, release, spot, typed }
 }

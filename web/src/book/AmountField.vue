@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { NO_HOUSE_MEASURES, parseQuantity, weighSaid, type HouseMeasures, type ParsedQuantity, type WeighedGood } from '@liquamen/core'
-import { ref, watch } from 'vue'
+import { onMounted, ref, watch } from 'vue'
 import { texts } from '../shared/texts'
 
 const props = defineProps<{
@@ -8,6 +8,8 @@ const props = defineProps<{
   name: string
   /** As it stands: "170 ml", "51 g". */
   shown: string
+  /** As it was told, where nothing stands yet: it is asked about at once. */
+  said?: string
   good: WeighedGood
   measures: HouseMeasures | undefined
 }>()
@@ -62,6 +64,10 @@ function take(parsed: ParsedQuantity, measures = props.measures ?? NO_HOUSE_MEAS
     weight.code === 'whichReading'
       ? { kind: 'reading', unitId: weight.unitId, readings: weight.readings }
       : { kind: 'weigh', unitId: weight.unitId }
+}
+if (props.said) {
+  text.value = props.said
+  onMounted(() => take(parseQuantity(text.value)))
 }
 const submit = () => {
   if (text.value.trim() !== props.shown) take(parseQuantity(text.value))

@@ -1,14 +1,22 @@
 <script setup lang="ts">
-import { ALLERGENS, type Allergen } from '@liquamen/core'
+import { ALLERGENS, type Allergen, type Formula } from '@liquamen/core'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useKitchenViews } from '../kitchen/useKitchenViews'
+import { storeAmountText, useStore } from '../kitchen/useStore'
 import { texts } from '../shared/texts'
 import VesselChip from '../vessel/VesselChip.vue'
 import { factsOfBook } from './bookFacts'
 import { layOutRiver } from './riverMap'
 
-const { catalog } = useKitchenViews()
+const { catalog, kitchen } = useKitchenViews()
+const { holdings } = useStore()
+/** What the store holds of the good that a formula makes. */
+function heldOf(formula: Formula): string {
+  const holding = formula.makes ? holdings.value.get(formula.makes) : undefined
+  const good = holding && kitchen.ingredients.get(holding.ingredientId)
+  return good && holding.massG > 0 ? storeAmountText(good, holding.massG) : ''
+}
 const ROW_PX = 52
 const search = ref('')
 const family = ref('')
@@ -89,7 +97,8 @@ const chipProfile = computed(() => catalog.value?.pans[0]?.profile)
         :style="{ left: `${n.column * columnPx}px`, top: `${n.row * ROW_PX}px`, maxWidth: `${columnPx - 34}px` }"
         ><VesselChip v-if="chipProfile" :profile="chipProfile" :fill="n.formula.fill" :level-mm="34" /><span class="sauce">{{
           n.formula.name
-        }}</span></RouterLink
+        }}</span
+        ><span v-if="heldOf(n.formula)" class="held">{{ heldOf(n.formula) }}</span></RouterLink
       >
     </div>
   </section>
@@ -149,6 +158,11 @@ const chipProfile = computed(() => catalog.value?.pans[0]?.profile)
 .node .sauce {
   font-size: 23px;
   line-height: 1.05;
+}
+.held {
+  font-size: 19px;
+  font-weight: 620;
+  white-space: nowrap;
 }
 .node:hover .sauce {
   text-decoration: underline;

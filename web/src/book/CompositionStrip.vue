@@ -8,6 +8,7 @@ const props = defineProps<{
   steps: readonly TraceStep[]
   factor: number
   /** The step that is looked at. */ selectedId?: string | undefined
+  /** The variant that is compared with: smaller, without its own key. */ isBeside?: boolean
 }>()
 const emit = defineEmits<{ select: [stepId: string] }>()
 const HEIGHT = 190
@@ -45,11 +46,10 @@ const shownLayers = computed(() => [...LAYERS].reverse().filter((name) => bars.v
 </script>
 
 <template>
-  <div class="strip" role="list" :aria-label="texts.book.bench.steps">
+  <div class="strip" role="group" :class="{ beside: isBeside }" :aria-label="texts.book.bench.steps">
     <button
       v-for="b in bars"
       :key="b.t.stepId"
-      role="listitem"
       class="vessel"
       :class="{ here: b.t.stepId === selectedId }"
       :aria-label="`${b.t.verb}: ${numberText(b.t.massG * factor)} g`"
@@ -64,7 +64,7 @@ const shownLayers = computed(() => [...LAYERS].reverse().filter((name) => bars.v
       <span class="verb">{{ b.t.verb }}</span><span class="caption">{{ numberText(b.t.massG * factor) }} g</span>
     </button>
   </div>
-  <p class="caption legend">
+  <p v-if="!isBeside" class="caption legend">
     <span v-for="l in shownLayers" :key="l"><i :class="l" />{{ texts.book.species[l] }}</span>
   </p>
 </template>
@@ -94,7 +94,10 @@ const shownLayers = computed(() => [...LAYERS].reverse().filter((name) => bars.v
 .vessel.here {
   border-bottom-color: var(--ink);
 }
-.vessel.here .verb {
+.vessel.here .beside svg {
+  height: 84px;
+}
+.verb {
   font-weight: 700;
 }
 svg {

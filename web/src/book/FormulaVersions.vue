@@ -6,6 +6,7 @@ import { texts } from '../shared/texts'
 import { sayDifference } from './sayDifference'
 
 const props = defineProps<{ formulaId: string; ingredients: ReadonlyMap<string, Ingredient> }>()
+const emit = defineEmits<{ /** An older version is wanted beside the bench. */ beside: [version: Formula] }>()
 const versions = shallowRef<readonly Formula[]>([])
 onMounted(async () => {
   versions.value = await api.formulaVersions(props.formulaId).catch(() => [])
@@ -14,6 +15,7 @@ onMounted(async () => {
 const notes = computed(() =>
   versions.value.slice(0, -1).map((v, i) => ({
     version: v.version,
+    formula: v,
     lines: diffFormula(versions.value[i + 1] as Formula, v).map((d) => sayDifference(d, props.ingredients)),
   })),
 )
@@ -25,6 +27,9 @@ const notes = computed(() =>
     <ul>
       <li v-for="n in notes" :key="n.version">
         <strong>{{ texts.book.bench.version(n.version) }}</strong> {{ n.lines.join('; ') || texts.book.bench.nothingChanged }}
+      </li>
+      <li v-for="v in versions.slice(1)" :key="`beside ${v.version}`">
+        <v-btn @click="emit('beside', v)">{{ texts.workbench.beside }}: {{ texts.book.bench.version(v.version) }}</v-btn>
       </li>
     </ul>
   </div>

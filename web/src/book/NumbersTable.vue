@@ -1,16 +1,22 @@
 <script setup lang="ts">
-import type { TraceStep } from '@liquamen/core'
-import { computed } from 'vue'
-import { moneyText, numberText, percentText } from '../shared/format'
+import type { Explained, TraceStep } from '@liquamen/core'
+import { computed, ref } from 'vue'
+import { moneyText, numberText, percentText, tempText } from '../shared/format'
 import { texts } from '../shared/texts'
+import type { Workbench } from './useWorkbench'
+import WhereFrom from './WhereFrom.vue'
 
 const props = defineProps<{
-  /** Finished, as written and as chosen; both for the formula's own basis. */
-  written: TraceStep | undefined
+  /** After the same step: the variant beside and the one on the bench, both for the formula's own basis. */
+  beside: TraceStep | undefined
+  besideName: string
   chosen: TraceStep | undefined
   factor: number
   currency: string
+  bench: Workbench
 }>()
+/** The number whose source is looked at. */
+const asked = ref<Explained>()
 const alcohol = (t: TraceStep) =>
   t.ethanolLeftFrac.high <= 0
     ? '–'
@@ -22,7 +28,7 @@ const allergens = (t: TraceStep) =>
     .map(([a, mark]) => `${texts.allergens[a]}${mark === 'contains' ? '' : '?'}`)
     .join(', ') || '–'
 /** Every number with its unit, in words that can be compared. */
-const lines = (t: TraceStep, factor: number): [string, string][] => [
+const lines = (t: TraceStep, factor: number): [Explained, string][] => [
   ['massG', `${numberText(t.massG * factor)} g`],
   ['volumeMl', `${numberText(t.volumeMl * factor)} ml`],
   ['portions', numberText(Math.floor(t.portions * factor + 1e-6))],
@@ -33,14 +39,14 @@ const lines = (t: TraceStep, factor: number): [string, string][] => [
   ['starchFrac', `${percentText(t.starchFrac, 1)} %`],
   ['phaseFrac', numberText(t.phaseFrac, 2)],
   t.phaseFrac > 0.45 ? ['band', texts.emulsion.bands[t.band] ?? t.band] : ['coat', texts.book.coats[t.coat] ?? t.coat],
-  ['boilC', Number.isFinite(t.boilC) ? `${numberText(t.boilC, 1)} °C` : '–'],
+  ['boilC', Number.isFinite(t.boilC) ? tempText(t.boilC) : '–'],
   ['cost', moneyText(t.portions > 0 ? t.costMinor / t.portions : 0, props.currency)],
   ['allergens', allergens(t)],
 ]
 const rows = computed(() => {
-  const { written, chosen } = props
+  const { beside, chosen } = props
   if (!chosen) return []
-  const base = new Map(written ? lines(written, props.factor) : [])
+  const base = new Map(beside ? lines(beside, props.factor) : [])
   return lines(chosen, props.factor).map(([key, value]) => ({
     key,
     value,
@@ -56,17 +62,24 @@ const hasChanges = computed(() => rows.value.some((r) => r.isChanged))
     <thead>
       <tr>
         <th scope="col">{{ texts.book.bench.finished }}</th>
-        <th v-if="hasChanges" scope="col" class="n">{{ texts.book.bench.written }}</th>
+        <th v-if="hasChanges" scope="col" class="n">{{ besideName }}</th>
         <th scope="col" class="n">{{ hasChanges ? texts.book.bench.chosen : '' }}</th>
       </tr>
     </thead>
-    <tbody>
-      <tr v-for="r in rows" :key="r.key" :class="{ changed: r.isChanged }">
-        <th scope="row">{{ texts.book.numbers[r.key] }}</th>
+    <tbody v-for="r in rows" :key="r.key">
+      <tr :class="{ changed: r.isChanged }">
+        <th scope="row">
+          <button :aria-expanded="asked === r.key" :title="texts.workbench.whereFrom" @click="asked = asked === r.key ? undefined : r.key">
+            {{ texts.book.numbers[r.key] }}
+          </button>
+        </th>
         <td v-if="hasChanges" class="n soft">{{ r.was }}</td>
         <td class="n">
           <span v-if="r.isChanged" aria-hidden="true">◂ </span><strong>{{ r.value }}</strong>
         </td>
+      </tr>
+      <tr v-if="asked === r.key && chosen">
+        <td colspan="3" class="why"><WhereFrom :bench="bench" :step-id="chosen.stepId" :of="r.key" :currency="currency" /></td>
       </tr>
     </tbody>
   </table>
@@ -76,6 +89,21 @@ const hasChanges = computed(() => rows.value.some((r) => r.isChanged))
 .numbers {
   width: 100%;
   border-collapse: collapse;
+}
+th button {
+  min-height: 44px;
+  width: 100%;
+  padding: 0;
+  border: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
+}
+th button:hover {
+  text-decoration: underline;
+  text-underline-offset: 4px;
 }
 th {
   text-align: left;
@@ -94,11 +122,14 @@ tr {
 }
 th,
 td {
-  padding: 3px 0 3px 10px;
-  vertical-align: baseline;
+  padding: 0 0 0 10px;
+  vertical-align: middle;
 }
 th:first-child {
   padding-left: 0;
+}
+.why {
+  padding: 0;
 }
 .n {
   text-align: right;

@@ -7,6 +7,7 @@ import { useKitchenViews } from '../kitchen/useKitchenViews'
 import { moneyText, numberText } from '../shared/format'
 import { texts } from '../shared/texts'
 import GoodForm from './GoodForm.vue'
+import StoreLots from './StoreLots.vue'
 
 const { catalog, kitchen } = useKitchenViews()
 const search = ref('')
@@ -94,6 +95,7 @@ async function save(good: Ingredient): Promise<void> {
         />
       </div>
     </div>
+    <StoreLots v-if="catalog" :catalog="catalog" />
     <v-text-field v-model="search" :label="texts.book.search" />
     <p v-if="message" class="label" role="status">{{ message }}</p>
     <div v-if="preview" class="preview" role="region" :aria-label="texts.book.pantryPage.import">

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { compositionOf, density20GPerMl, type Formula, type KitchenCatalog, type ScaleBy } from '@liquamen/core'
 import { computed, ref } from 'vue'
-import { numberText } from '../shared/format'
+import { storeAmountText, useStore } from '../kitchen/useStore'
+import { dayText, numberText } from '../shared/format'
 import { texts } from '../shared/texts'
 import type { Workbench } from './useWorkbench'
 
 const props = defineProps<{ formula: Formula; catalog: KitchenCatalog; bench: Workbench }>()
 const { ask, ingredients, trace, factor, chosen, panId } = props.bench
+const { holdings } = useStore()
 const modes = Object.entries(texts.book.bench.by).map(([value, title]) => ({ value, title }))
 const said = ref(String(props.formula.basisPortions))
 const goodId = ref(props.formula.items[0]?.ingredientId ?? '')
@@ -54,6 +56,26 @@ function setGood(id: string): void {
   const massG = props.bench.massOf(id) * factor.value
   said.value = perUnit > 0 ? String(Number((massG / perUnit).toFixed(isCounted.value ? 1 : 0))) : '1'
 }
+function takeGood(id: string): void {
+  setGood(id)
+  rescale()
+}
+const batchesText = computed(() => (props.bench.batches.value > 1 ? `, ${texts.book.bench.batches(props.bench.batches.value)}` : ''))
+/** Goods of this sauce that the store holds, each with what it is enough for. */
+const held = computed(() =>
+  [...new Set(chosen.value.items.map((i) => i.ingredientId))].flatMap((id) => {
+    const [holding, own] = [holdings.value.get(id), ingredients.value.get(id)]
+    const needsG = props.bench.massOf(id) / chosen.value.basisPortions
+    if (!holding || !own || holding.massG <= 0 || !(needsG > 0)) return []
+    const until = holding.useByMs === undefined ? '' : dayText(holding.useByMs)
+    const says = `${own.name}: ${texts.workbench.holds(storeAmountText(own, holding.massG), until)}, ${texts.workbench.enoughFor(Math.floor(holding.massG / needsG))}`
+    return [{ id, massG: holding.massG, says }]
+  }),
+)
+function makeFrom(id: string, massG: number): void {
+  ask.value = { by: 'ingredient', ingredientId: id, massG }
+  setGood(id)
+}
 </script>
 
 <template>
@@ -75,23 +97,32 @@ function setGood(id: string): void {
       :model-value="goodId"
       :items="goods"
       :label="texts.book.bench.of"
-      @update:model-value="
-        (id: string) => {
-          setGood(id)
-          rescale()
-        }
-      "
+      @update:model-value="takeGood"
     />
     <v-select v-model="panId" class="mode" :items="pans" :label="texts.plan.pan" />
-    <span class="caption"
-      >× {{ numberText(factor, 2)
-      }}<template v-if="(bench.scale.value?.batches ?? 1) > 1">, {{ texts.book.bench.batches(bench.scale.value!.batches) }}</template
-      >. {{ texts.book.bench.rescale }}</span
-    >
+    <span class="caption">× {{ numberText(factor, 2) }}{{ batchesText }}</span>
   </div>
+  <p v-for="h in held" :key="h.id" class="held">
+    {{ h.says }} <button class="all" @click="makeFrom(h.id, h.massG)">{{ texts.workbench.allOfIt }}</button>
+  </p>
 </template>
 
 <style scoped>
+.held {
+  font-size: 20px;
+  padding-top: 2px;
+}
+.all {
+  min-height: 48px;
+  border: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  font-weight: 620;
+  text-decoration: underline;
+  text-underline-offset: 5px;
+  cursor: pointer;
+}
 .scale {
   display: flex;
   gap: 16px;

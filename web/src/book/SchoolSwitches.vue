@@ -1,61 +1,24 @@
 <script setup lang="ts">
-import type { Choices, Formula, TraceStep } from '@liquamen/core'
-import { moneyText, numberText, percentText } from '../shared/format'
+import type { Choices, Formula } from '@liquamen/core'
 import { texts } from '../shared/texts'
-import type { WayOutcome } from './useWorkbench'
+import { sayMoves } from './sayMoves'
+import { NOW } from './useWorkbench'
+import type { VariantOutcome } from './variantOutcome'
 
-const props = defineProps<{ formula: Formula; choices: Choices; ends: ReadonlyMap<string, WayOutcome>; currency: string }>()
+const props = defineProps<{
+  formula: Formula
+  choices: Choices
+  /** By `school:option`, and the sauce as it stands; worked out between frames. */
+  outcomes: ReadonlyMap<string, VariantOutcome>
+  currency: string
+}>()
 const emit = defineEmits<{ choose: [schoolId: string, optionId: string] }>()
 const chosenId = (schoolId: string, defaultId: string) => props.choices.schools[schoolId] ?? defaultId
-const signed = (v: number, decimals: number) => `${v > 0 ? '+' : ''}${numberText(v, decimals)}`
 
-/** What a way would move, beside what is chosen now: bath, load, salt, coat, volume, acid, cost, allergens. */
+/** What a way would move, beside what is chosen now. */
 function moves(key: string): string {
-  const way = props.ends.get(key)
-  return way?.now && way.end ? [...bathMoves(way), ...sauceMoves(way.now, way.end)].filter(Boolean).join(', ') : ''
-}
-function bathMoves({ emulsion, nowEmulsion, peakFrac, nowPeakFrac, end, now }: WayOutcome): string[] {
-  const minutes = (s: number) => numberText(s / 60, 1)
-  const isSameEnd = Math.abs((end?.phaseFrac ?? 0) - (now?.phaseFrac ?? 0)) <= 0.004
-  return [
-    emulsion?.isGrainy ? texts.book.bench.grainy : '',
-    emulsion && nowEmulsion && Math.abs(emulsion.ribbonS.value - nowEmulsion.ribbonS.value) > 5
-      ? texts.book.bench.ribbonIn(minutes(emulsion.ribbonS.value))
-      : '',
-    emulsion && nowEmulsion && Math.abs(emulsion.pourS - nowEmulsion.pourS) > 5
-      ? `${texts.emulsion.pourOn} ${minutes(emulsion.pourS)} min`
-      : '',
-    Math.abs(peakFrac - nowPeakFrac) > 0.004 && isSameEnd ? texts.book.bench.peak(numberText(peakFrac, 2)) : '',
-  ]
-}
-function sauceMoves(now: TraceStep, end: TraceStep): string[] {
-  const added = Object.keys(end.allergens)
-    .filter((a) => !(a in now.allergens))
-    .map((a) => `+ ${texts.allergens[a]}`)
-  const gone = Object.keys(now.allergens)
-    .filter((a) => !(a in end.allergens))
-    .map((a) => `− ${texts.allergens[a]}`)
-  const cost = end.costMinor / Math.max(1, end.portions) - now.costMinor / Math.max(1, now.portions)
-  const volume = end.volumeMl / now.volumeMl - 1
-  // A bowl that is mostly fat stands by its load, not by what clings to a spoon.
-  const stands =
-    end.phaseFrac > 0.45
-      ? end.band === now.band
-        ? ''
-        : (texts.emulsion.bands[end.band] ?? '')
-      : end.coat === now.coat
-        ? ''
-        : (texts.book.coats[end.coat] ?? '')
-  return [
-    Math.abs(end.phaseFrac - now.phaseFrac) > 0.004 ? `φ ${signed(end.phaseFrac - now.phaseFrac, 2)}` : '',
-    Math.abs(end.saltFrac - now.saltFrac) > 0.0003 ? `salt ${signed((end.saltFrac - now.saltFrac) * 100, 2)} %` : '',
-    stands,
-    Math.abs(volume) > 0.02 ? `${signed(volume * 100, 0)} % ml` : '',
-    Math.abs(end.acidFrac - now.acidFrac) > 0.0005 ? `acid ${percentText(end.acidFrac, 2)} %` : '',
-    Math.abs(cost) > 0.5 ? `${cost > 0 ? '+' : ''}${moneyText(cost, props.currency)}` : '',
-    ...added,
-    ...gone,
-  ]
+  const [now, way] = [props.outcomes.get(NOW), props.outcomes.get(key)]
+  return now && way ? sayMoves(now, way, props.currency).join(', ') : ''
 }
 </script>
 
@@ -72,9 +35,8 @@ function sauceMoves(now: TraceStep, end: TraceStep): string[] {
         :aria-pressed="chosenId(school.id, school.defaultId) === o.id"
         @click="emit('choose', school.id, o.id)"
       >
-        <span class="word">{{ o.says }}</span><span class="caption">{{
-          chosenId(school.id, school.defaultId) === o.id ? '' : moves(`${school.id}:${o.id}`)
-        }}</span>
+        <span class="word">{{ o.says }}</span>
+        <span class="caption">{{ chosenId(school.id, school.defaultId) === o.id ? '' : moves(`${school.id}:${o.id}`) }}</span>
       </button>
     </fieldset>
   </div>

@@ -1,24 +1,25 @@
-import { sayMass, sayVolume, type FormulaDifference, type FormulaItem, type Ingredient, type MeasureSystem } from '@liquamen/core'
+import { shownItem, type FormulaDifference, type FormulaItem, type Ingredient, type ShowAs } from '@liquamen/core'
 import { numberText } from '../shared/format'
 
 const WORD: Readonly<Record<string, string>> = { cup: 'US cup', flOz: 'fl oz' }
+/** What one is called where it is counted. */
+const pieceWord = (good: Ingredient, n: number) => (good.emulsionRole === 'yolk' ? (n === 1 ? 'yolk' : 'yolks') : 'pieces')
 
-/** An amount as this device speaks, to what a scale, jug or spoon can show; typed back it means the same. */
-export function amountText(amount: FormulaItem['amount'], factor = 1, system: MeasureSystem = 'metric'): string {
-  if (system === 'us') {
-    const said = 'massG' in amount ? sayMass(amount.massG * factor, system) : sayVolume(amount.volumeMl * factor, system)
-    return `${Number(said.value.toFixed(2))} ${WORD[said.unitId] ?? said.unitId}`
-  }
-  if ('volumeMl' in amount) return `${numberText(amount.volumeMl * factor).replace(/,/g, '')} ml`
-  const grams = amount.massG * factor
-  return `${numberText(grams, grams < 10 ? 1 : 0).replace(/,/g, '')} g`
+/** An amount as this device and this kitchen's scale show it; typed back it means the same. */
+export function amountText(amount: FormulaItem['amount'], good: Ingredient, factor: number, showAs: ShowAs): string {
+  const { spoken } = shownItem(amount, good, factor, showAs)
+  if (spoken.unitId === 'piece') return `${spoken.value} ${pieceWord(good, spoken.value)}`
+  return `${Number(spoken.value.toFixed(2))} ${WORD[spoken.unitId] ?? spoken.unitId}`
 }
+
+/** An amount with the decimals that tell it from another. */
+const exactText = (a: FormulaItem['amount'], decimals: number): string =>
+  'massG' in a ? `${numberText(a.massG, decimals)} g` : `${numberText(a.volumeMl, decimals)} ml`
 
 /** Both sides of a changed amount; where rounding would hide the change, with their decimals. */
 function bothAmounts(to: FormulaItem['amount'], from: FormulaItem['amount']): string {
-  const exact = (a: FormulaItem['amount']) => ('massG' in a ? `${numberText(a.massG, 2)} g` : `${numberText(a.volumeMl, 2)} ml`)
-  const say = amountText(to) === amountText(from) ? exact : amountText
-  return `${say(to)}, was ${say(from)}`
+  const decimals = exactText(to, 0) === exactText(from, 0) ? 2 : 0
+  return `${exactText(to, decimals)}, was ${exactText(from, decimals)}`
 }
 
 /** A difference as a cook would note it. */
@@ -30,7 +31,7 @@ export function sayDifference(d: FormulaDifference, ingredients: ReadonlyMap<str
     case 'swapped':
       return `${name(d.to)} for ${name(d.from)}`
     case 'added':
-      return `${amountText(d.amount)} ${name(d.ingredientId)} more`
+      return `${exactText(d.amount, 0)} ${name(d.ingredientId)} more`
     case 'dropped':
       return `no ${name(d.ingredientId)}`
     case 'moved':

@@ -1,202 +1,210 @@
 import {
   applyChoices,
-  checkFormula,
   capacityMl,
-  findPlace,
-  planEmulsion,
+  checkFormula,
+  checkRounding,
   diffFormula,
+  kitchenGoods,
   NO_CHOICES,
+  saidContradictions,
   scaleBy,
+  sidesOf,
   swapsFor,
-  usedMassG,
   traceFormula,
+  usedMassG,
   vesselLimits,
-  weighOut,
   yieldContradiction,
-  type Choices,
-  type EmulsionPlan,
   type Formula,
-  type FormulaItem,
+  type FormulaProblem,
   type KitchenCatalog,
+  type MeasureSystem,
   type ScaleBy,
+  type Substitution,
   type TraceStep,
   type VesselLimits,
-  kitchenGoods,
 } from '@liquamen/core'
 import { computed, ref, shallowRef, type ComputedRef } from 'vue'
-
-const MOST_UNDO = 60
+import { useInIdle, type WhenIdle } from '../shared/useInIdle'
+import { useFormulaDraft } from './useFormulaDraft'
+import { variantOutcome, type VariantOutcome } from './variantOutcome'
 
 export type Workbench = ReturnType<typeof useWorkbench>
 
-/** What one way of a school comes to, beside what is chosen now: its end, its highest load, and for a bowl its bath. */
-export interface WayOutcome {
-  readonly end: TraceStep | undefined
-  readonly now: TraceStep | undefined
-  readonly peakFrac: number
-  readonly nowPeakFrac: number
-  readonly emulsion: EmulsionPlan | undefined
-  readonly nowEmulsion: EmulsionPlan | undefined
+/** A variant that is looked at beside the one on the bench: as written, one that was kept, or an older version. */
+export interface Beside {
+  readonly id: string
+  readonly name: string
+  readonly formula: Formula
+  readonly trace: readonly TraceStep[]
 }
 
-/** A formula on the workbench: edits with undo, schools and swaps, scale, and what comes of each; the written one beside the chosen one. */
-export function useWorkbench(catalog: ComputedRef<KitchenCatalog>, written: ComputedRef<Formula>) {
-  const draft = shallowRef<Formula>(written.value)
-  const past = shallowRef<readonly { readonly draft: Formula; readonly choices: Choices }[]>([])
-  const choices = shallowRef<Choices>(NO_CHOICES)
+/** A cheaper route: the swaps of it and what they save a cover, minor units. */
+export interface CheaperRoute {
+  readonly swaps: readonly { readonly itemId: string; readonly swap: Substitution }[]
+  readonly savesMinor: number
+}
+
+const TOLD_ONLY: readonly FormulaProblem['code'][] = ['tooSalty', 'splits', 'targetUnclear', 'nothingToReduce']
+const MOST_CHEAPER = 3
+const WORTH_MINOR = 0.5
+/** Key of the sauce as it stands on the bench, among the outcomes. */
+export const NOW = 'now'
+/** Key of the sauce as it stands, made for the formula's own portions. */
+export const BASIS = 'basis'
+
+/**
+ * A formula on the workbench: its draft, what comes of it, and what it is compared with.
+ *
+ * The draft's own trace follows at once; what each other way of a school would do, its times and the cheaper routes are worked out between frames.
+ */
+export function useWorkbench(
+  catalog: ComputedRef<KitchenCatalog>,
+  written: ComputedRef<Formula>,
+  options: { readonly system?: ComputedRef<MeasureSystem>; readonly idle?: WhenIdle } = {},
+) {
+  const made = useFormulaDraft(written)
+  const { draft, choices, waiting } = made
   const panId = ref(catalog.value.pans.find((p) => (p.kind === 'bowl') === (written.value.emulsion !== undefined))?.id ?? '')
   const ask = ref<ScaleBy>({ by: 'portions', portions: written.value.basisPortions })
   const ingredients = computed(() => kitchenGoods(catalog.value))
   const setting = computed(() => ({ ingredients: ingredients.value, altitudeM: catalog.value.settings.altitudeM }))
+  const traceOf = (formula: Formula) => traceFormula(formula, setting.value)
 
-  /** Every change, of the formula or of what is chosen, can be taken back, the last one first. */
-  function remember(): void {
-    past.value = [...past.value.slice(-MOST_UNDO), { draft: draft.value, choices: choices.value }]
-  }
-  function edit(next: Formula): void {
-    remember()
-    draft.value = next
-  }
-  function choose(next: Choices): void {
-    remember()
-    choices.value = next
-  }
-  function undo(): void {
-    const last = past.value.at(-1)
-    if (!last) return
-    draft.value = last.draft
-    choices.value = last.choices
-    past.value = past.value.slice(0, -1)
-  }
-  const setAmount = (itemId: string, amount: FormulaItem['amount']) =>
-    edit({ ...draft.value, items: draft.value.items.map((i) => (i.id === itemId ? { ...i, amount } : i)) })
-  const setTarget = (stepId: string, target: string) =>
-    edit({ ...draft.value, steps: draft.value.steps.map((s) => (s.id === stepId ? { ...s, target } : s)) })
-  const removeItem = (itemId: string) => edit({ ...draft.value, items: draft.value.items.filter((i) => i.id !== itemId) })
-  function addItem(ingredientId: string, stepId: string): void {
-    let id = `${ingredientId}_${stepId}`
-    while (draft.value.items.some((i) => i.id === id)) id += '_'
-    edit({ ...draft.value, items: [...draft.value.items, { id, ingredientId, stepId, amount: { massG: 10 } }] })
-  }
-  const chooseWay = (schoolId: string, optionId: string) =>
-    choose({ ...choices.value, schools: { ...choices.value.schools, [schoolId]: optionId } })
-  function swap(itemId: string, ingredientId: string | undefined, factor = 1): void {
-    const { [itemId]: _gone, ...swaps } = choices.value.swaps
-    choose({ ...choices.value, swaps: ingredientId ? { ...swaps, [itemId]: { ingredientId, factor } } : swaps })
-  }
-
-  const problems = computed(() =>
-    checkFormula(applyChoices(draft.value, choices.value), ingredients.value, catalog.value.formulas, catalog.value.settings.altitudeM),
-  )
-  const canTrace = computed(() =>
-    problems.value.every((p) => p.code === 'tooSalty' || p.code === 'splits' || p.code === 'targetUnclear' || p.code === 'nothingToReduce'),
-  )
   /** The formula as it is chosen, for its own basis; scaled only when shown, since everything in a trace grows with the batch. */
   const chosen = computed(() => applyChoices(draft.value, choices.value))
-  const trace = computed(() => (canTrace.value ? traceFormula(chosen.value, setting.value) : []))
-  const writtenTrace = computed(() => traceFormula(applyChoices(written.value, NO_CHOICES), setting.value))
+  const problems = computed(() => checkFormula(chosen.value, ingredients.value, catalog.value.formulas, catalog.value.settings.altitudeM))
+  const canTrace = computed(() => problems.value.every((p) => TOLD_ONLY.includes(p.code)))
+  const trace = computed(() => (canTrace.value ? traceOf(chosen.value) : []))
+  const contradictions = computed(() =>
+    [yieldContradiction(draft.value, trace.value) ?? [], saidContradictions(chosen.value, trace.value)].flat(),
+  )
+  const isEdited = computed(() => diffFormula(written.value, draft.value).length > 0)
+
   const vessel = computed<VesselLimits>(() => {
     const pan = catalog.value.pans.find((p) => p.id === panId.value)
     return vesselLimits(pan ? capacityMl(pan.profile) : Infinity, pan?.kind === 'bowl')
   })
+  /** Nothing is scaled while an amount is missing. */
   const scale = computed(() =>
-    canTrace.value ? scaleBy(chosen.value, ask.value, trace.value, ingredients.value, vessel.value) : undefined,
+    canTrace.value && waiting.value.length === 0
+      ? scaleBy(chosen.value, ask.value, trace.value, ingredients.value, vessel.value)
+      : undefined,
   )
+  const factor = computed(() => scale.value?.factor ?? 1)
+  const batches = computed(() => scale.value?.batches ?? 1)
   /** Grams of a good that the chosen formula takes for its basis. */
   const massOf = (ingredientId: string) => usedMassG(chosen.value, ingredientId, ingredients.value)
-  const factor = computed(() => scale.value?.factor ?? 1)
-  const contradiction = computed(() => yieldContradiction(draft.value, trace.value))
-  const differences = computed(() => diffFormula(applyChoices(written.value, NO_CHOICES), chosen.value))
-  const isEdited = computed(() => diffFormula(written.value, draft.value).length > 0)
+  const showAs = computed(() => ({ system: options.system?.value ?? ('metric' as const), scaleStepG: catalog.value.settings.scaleStepG }))
+  const rounding = computed(() =>
+    canTrace.value ? checkRounding(chosen.value, factor.value / batches.value, trace.value, setting.value, showAs.value) : undefined,
+  )
+  const sides = computed(() => sidesOf(chosen.value, trace.value, ingredients.value))
 
-  /** What one way of a school makes of the finished sauce, beside the one chosen now. */
-  const peakOf = (steps: readonly TraceStep[]) => Math.max(0, ...steps.map((t) => t.phaseFrac))
-  /** How a bowl goes with a method; the kitchen's first bowl stands for all. */
-  function bowlOf(made: Formula): EmulsionPlan | undefined {
-    const bowl = catalog.value.pans.find((p) => p.kind === 'bowl')
-    const ring = catalog.value.rings[0]
-    if (!made.emulsion || !bowl || !ring) return undefined
-    const place = findPlace(catalog.value.settings, catalog.value.pans, catalog.value.rings, bowl.id, ring.id)
-    return planEmulsion(
-      { formula: made, ingredients: ingredients.value, place },
-      weighOut({ formula: made, ingredients: ingredients.value, place, portions: made.basisPortions }),
-    )
+  const asWritten = computed<Beside>(() => {
+    const formula = applyChoices(written.value, NO_CHOICES)
+    return { id: 'written', name: '', formula, trace: traceOf(formula) }
+  })
+  const kept = shallowRef<readonly Beside[]>([])
+  const besideId = ref('written')
+  const beside = computed(() => kept.value.find((k) => k.id === besideId.value) ?? asWritten.value)
+  const differences = computed(() => diffFormula(beside.value.formula, chosen.value))
+  /** Keeps a variant to look at beside what comes next. */
+  function keepBeside(name: string, formula = chosen.value): void {
+    const id = `kept${kept.value.length + 1}`
+    kept.value = [...kept.value, { id, name, formula, trace: traceOf(formula) }]
+    besideId.value = id
   }
-  const optionEnds = computed(() => {
-    const now = trace.value
-    const nowEmulsion = bowlOf(chosen.value)
-    return new Map(
-      (draft.value.schools ?? []).flatMap((school) =>
-        school.options.map((option): [string, WayOutcome] => {
-          const made = applyChoices(draft.value, { ...choices.value, schools: { ...choices.value.schools, [school.id]: option.id } })
-          const steps = checkFormula(made, ingredients.value).some((p) => p.code === 'missingIngredient')
-            ? []
-            : traceFormula(made, setting.value)
-          return [
-            `${school.id}:${option.id}`,
-            {
-              end: steps.at(-1),
-              now: now.at(-1),
-              peakFrac: peakOf(steps),
-              nowPeakFrac: peakOf(now),
-              emulsion: option.changes.some((c) => c.op === 'setMethod') ? bowlOf(made) : undefined,
-              nowEmulsion,
-            },
-          ]
-        }),
-      ),
-    )
+
+  const where = computed(() => ({ panId: panId.value, portions: (chosen.value.basisPortions * factor.value) / batches.value }))
+  const outcomeJobs = computed(() => {
+    const jobs = new Map<string, () => VariantOutcome>()
+    const [now, goods, kitchen, place, picked, own] = [
+      chosen.value,
+      ingredients.value,
+      catalog.value,
+      where.value,
+      choices.value,
+      draft.value,
+    ]
+    if (!canTrace.value) return jobs
+    jobs.set(NOW, () => variantOutcome(now, kitchen, goods, place))
+    jobs.set(BASIS, () => variantOutcome(now, kitchen, goods, { ...place, portions: now.basisPortions }))
+    for (const school of own.schools ?? [])
+      for (const option of school.options)
+        jobs.set(`${school.id}:${option.id}`, () =>
+          variantOutcome(applyChoices(own, { ...picked, schools: { ...picked.schools, [school.id]: option.id } }), kitchen, goods, place),
+        )
+    return jobs
   })
-  /** Single swaps that cost less and bring no other allergen, cheapest first. */
-  const cheaper = computed(() => {
-    const now = trace.value.at(-1)
-    if (!now || now.portions < 1) return []
-    return draft.value.items
-      .flatMap((item) =>
-        swapsFor(item.ingredientId, ingredients.value).flatMap((s) => {
-          const end = traceFormula(
-            applyChoices(draft.value, {
-              ...choices.value,
-              swaps: { ...choices.value.swaps, [item.id]: { ingredientId: s.to, factor: s.factor } },
-            }),
-            setting.value,
-          ).at(-1)
-          const saves = end ? now.costMinor / now.portions - end.costMinor / Math.max(1, end.portions) : 0
-          return end && saves > 0.5 && Object.keys(end.allergens).every((a) => a in now.allergens)
-            ? [{ itemId: item.id, swap: s, savesMinor: saves }]
-            : []
+  const { results: outcomes } = useInIdle(outcomeJobs, options.idle)
+
+  const cheaperJobs = computed(() => {
+    const jobs = new Map<string, () => readonly CheaperRoute[]>()
+    const [now, own, picked] = [trace.value.at(-1), draft.value, choices.value]
+    const with_ = (routes: CheaperRoute['swaps']) =>
+      traceOf(
+        applyChoices(own, {
+          ...picked,
+          swaps: {
+            ...picked.swaps,
+            ...Object.fromEntries(routes.map(({ itemId, swap }) => [itemId, { ingredientId: swap.to, factor: swap.factor }])),
+          },
         }),
-      )
-      .sort((a, b) => b.savesMinor - a.savesMinor)
-      .slice(0, 3)
+      ).at(-1)
+    if (now && now.portions >= 1) jobs.set('routes', () => cheaperRoutes(own, now, (id) => swapsFor(id, ingredients.value), with_))
+    return jobs
   })
+  const { results: cheaperResults } = useInIdle(cheaperJobs, options.idle)
+  const cheaper = computed(() => cheaperResults.value.get('routes') ?? [])
+
   return {
-    draft,
-    choices,
+    ...made,
     ask,
-    past,
+    panId,
     ingredients,
     setting,
-    undo,
-    setAmount,
-    setTarget,
-    removeItem,
-    addItem,
-    choose,
-    chooseWay,
-    swap,
-    problems,
     chosen,
+    problems,
     trace,
-    writtenTrace,
     scale,
     factor,
-    panId,
+    batches,
+    showAs,
+    rounding,
+    sides,
     massOf,
+    contradictions,
     differences,
     isEdited,
-    optionEnds,
+    asWritten,
+    kept,
+    besideId,
+    beside,
+    keepBeside,
+    outcomes,
     cheaper,
-    contradiction,
   }
+}
+
+/** Swaps that cost less and bring no other allergen: each alone, cheapest first, and all that still save when taken together. */
+function cheaperRoutes(
+  own: Formula,
+  now: TraceStep,
+  swapsOf: (ingredientId: string) => readonly Substitution[],
+  endWith: (swaps: CheaperRoute['swaps']) => TraceStep | undefined,
+): CheaperRoute[] {
+  const perCover = (t: TraceStep) => t.costMinor / Math.max(1, t.portions)
+  const saving = (swaps: CheaperRoute['swaps']): CheaperRoute | undefined => {
+    const end = endWith(swaps)
+    const savesMinor = end ? perCover(now) - perCover(end) : 0
+    return end && savesMinor > WORTH_MINOR && Object.keys(end.allergens).every((a) => a in now.allergens)
+      ? { swaps, savesMinor }
+      : undefined
+  }
+  const single = own.items
+    .flatMap((item) => swapsOf(item.ingredientId).flatMap((swap) => saving([{ itemId: item.id, swap }]) ?? []))
+    .sort((a, b) => b.savesMinor - a.savesMinor)
+  const best = single.filter((r, i) => single.findIndex((s) => s.swaps[0]?.itemId === r.swaps[0]?.itemId) === i)
+  const together = best.length > 1 ? saving(best.flatMap((r) => r.swaps)) : undefined
+  return [...(together && together.savesMinor > (best[0]?.savesMinor ?? 0) ? [together] : []), ...single.slice(0, MOST_CHEAPER)]
 }

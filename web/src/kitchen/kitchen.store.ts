@@ -257,7 +257,7 @@ export const useKitchen = defineStore('kitchen', () => {
     tray.value = tray.value.filter((entry) => entry.id !== id)
   }
 
-  const { batches, orders, factsOf } = mirror
+  const { batches, orders, lots, factsOf } = mirror
   const exportQueue = async () => (await store?.queue()) ?? []
   return {
     phase,
@@ -266,6 +266,7 @@ export const useKitchen = defineStore('kitchen', () => {
     ingredients,
     batches,
     orders,
+    lots,
     details,
     tray,
     unsentCount,

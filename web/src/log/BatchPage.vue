@@ -4,7 +4,7 @@ import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, OutOfReach, Refusal } from '../kitchen/api'
 import { useKitchenViews } from '../kitchen/useKitchenViews'
-import { clockText, dayText, numberText } from '../shared/format'
+import { clockText, dayText, numberText, tempText } from '../shared/format'
 import { texts } from '../shared/texts'
 
 const ReadingsChart = defineAsyncComponent(() => import('./ReadingsChart.vue'))
@@ -69,7 +69,7 @@ const name = (crewId: string | undefined) => catalog.value?.crew.find((c) => c.i
 function shown(payload: (typeof readings.value)[number]['fact']['payload']): string {
   if (payload.how === 'weighing') return `${numberText(payload.grossG)} g`
   if (payload.how === 'depth' || payload.how === 'level') return `${numberText(payload.depthMm)} mm`
-  return payload.how === 'temperature' ? `${numberText(payload.tempC, 1)} °C` : texts.bench.looks[payload.look]
+  return payload.how === 'temperature' ? tempText(payload.tempC) : texts.bench.looks[payload.look]
 }
 </script>
 

@@ -3,7 +3,7 @@ import type { Sample } from '@liquamen/contracts'
 import { FOOD_CODES, houseRules, type BatchState, type StageFact } from '@liquamen/core'
 import { computed, ref, watch } from 'vue'
 import { api } from '../kitchen/api'
-import { clockText, numberText } from '../shared/format'
+import { clockText, numberText, tempText } from '../shared/format'
 import { texts } from '../shared/texts'
 import TemperatureChart from './TemperatureChart.vue'
 
@@ -51,7 +51,7 @@ function says(f: StageFact): string {
       return `${f.payload.massG > 0 ? '+' : ''}${numberText(f.payload.massG, 1)} g ${props.state.frozen?.ingredients.find((i) => i.id === f.payload.ingredientId)?.name ?? f.payload.ingredientId}`
     case 'reading.taken':
       return f.payload.how === 'temperature'
-        ? `${numberText(f.payload.tempC, 1)} °C${f.payload.probe ? `, ${f.payload.probe.name}${f.payload.probe.isSimulated ? ` ${texts.batch.simulated}` : ''}` : ''}`
+        ? `${tempText(f.payload.tempC)}${f.payload.probe ? `, ${f.payload.probe.name}${f.payload.probe.isSimulated ? ` ${texts.batch.simulated}` : ''}` : ''}`
         : ''
     default:
       return ''
@@ -82,7 +82,7 @@ const lines = computed(() =>
         <dt>{{ texts.batch.hold }}</dt>
         <dd>
           {{ texts.batch.held(state.hold.letter, clockText(state.hold.startedAtMs)) }} ·
-          {{ texts.batch.limits(hours(state.hold.limits.houseS), hours(state.hold.limits.codeS), numberText(state.hold.limits.hotHoldC)) }}
+          {{ texts.batch.limits(hours(state.hold.limits.houseS), hours(state.hold.limits.codeS), tempText(state.hold.limits.hotHoldC, 0)) }}
         </dd>
       </div>
       <div v-if="state.hold?.goneOn">

@@ -1,21 +1,11 @@
 <script setup lang="ts">
 import type { LiveEstimate, BatchState, StagePlan } from '@liquamen/core'
-import {
-  Chart,
-  Filler,
-  LinearScale,
-  LineController,
-  LineElement,
-  PointElement,
-  Tooltip,
-  type ChartDataset,
-  type ScatterDataPoint,
-} from 'chart.js'
-import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import { useTheme } from 'vuetify'
-import { fillOf, TOKENS, type ThemeName } from '../app/tokens'
+import { Chart, Filler, type ChartDataset, type ScatterDataPoint } from 'chart.js'
+import { ref } from 'vue'
+import { fillOf, type ThemeName } from '../app/tokens'
 import { clockText } from '../shared/format'
 import { texts } from '../shared/texts'
+import { timeAxis, useLineChart, type ChartTokens } from './useLineChart'
 
 const props = defineProps<{
   /** The reductions of a batch with their readings and the forecasts that were shown. */
@@ -30,14 +20,12 @@ const props = defineProps<{
   }[]
   fill: string
 }>()
-Chart.register(LineController, LineElement, PointElement, LinearScale, Filler, Tooltip)
+Chart.register(Filler)
 const canvas = ref<HTMLCanvasElement>()
-const theme = useTheme()
-let chart: Chart | undefined
 type Line = ChartDataset<'line', ScatterDataPoint[]>
 
 /** The band that each shown forecast drew: from the mass then to the target between its tenth and ninetieth percentile. */
-function bandsOf(stage: (typeof props.stages)[number], ink: string): Line[] {
+function bandsOf(stage: (typeof props.stages)[number], t: ChartTokens): Line[] {
   return stage.forecasts.flatMap((f) => {
     if (f.p10AtMs === null || f.p90AtMs === null || f.p50AtMs === null) return []
     const plain = { pointRadius: 0, borderWidth: 0, label: '' }
@@ -51,14 +39,14 @@ function bandsOf(stage: (typeof props.stages)[number], ink: string): Line[] {
           { x: f.atMs, y: f.massG },
         ],
         fill: 'shape',
-        backgroundColor: `${ink}1f`,
+        backgroundColor: `${t.ink}1f`,
       } as unknown as Line,
       {
         ...plain,
         label: texts.batch.foretoldBand,
         borderWidth: 1.5,
         borderDash: [6, 4],
-        borderColor: TOKENS[themeName()]['ink-soft'],
+        borderColor: t['ink-soft'],
         data: [
           { x: f.atMs, y: f.massG },
           { x: f.p50AtMs, y: f.targetMassG },
@@ -67,11 +55,9 @@ function bandsOf(stage: (typeof props.stages)[number], ink: string): Line[] {
     ]
   })
 }
-const themeName = () => theme.global.name.value as ThemeName
 const POINT = { depth: 'triangle', level: 'triangle', weighing: 'rect' } as const
 
-function datasets(): Line[] {
-  const t = TOKENS[themeName()]
+function datasets(t: ChartTokens, theme: ThemeName): Line[] {
   return props.stages.flatMap((stage) => {
     const read = stage.estimate.readings.flatMap((r) =>
       'massG' in r.fact.payload ? [{ x: r.fact.atMs, y: r.fact.payload.massG, how: r.fact.payload.how }] : [],
@@ -79,11 +65,11 @@ function datasets(): Line[] {
     const path = [{ x: stage.startedAtMs, y: stage.stage.startMassG }, ...read]
     const end = stage.endedAtMs ?? read.at(-1)?.x ?? stage.startedAtMs
     return [
-      ...bandsOf(stage, t.ink),
+      ...bandsOf(stage, t),
       {
         label: texts.batch.asItWent,
         data: path,
-        borderColor: fillOf(props.fill, themeName()).fill,
+        borderColor: fillOf(props.fill, theme).fill,
         borderWidth: 3,
         pointRadius: path.map((_, i) => (i ? 7 : 0)),
         pointStyle: path.map((p) => ('how' in p ? POINT[p.how as keyof typeof POINT] : 'circle')),
@@ -130,49 +116,32 @@ const bandShape = {
   },
 }
 
-function draw(): void {
-  chart?.destroy()
-  if (!canvas.value) return
-  const t = TOKENS[themeName()]
-  Chart.defaults.font.family = 'Encode Sans Variable, sans-serif'
-  Chart.defaults.font.size = 17
-  const sets = datasets().map((set) => ((set as { fill?: unknown }).fill === 'shape' ? { ...set, showLine: false } : set))
-  chart = new Chart(canvas.value, {
-    type: 'line',
-    data: { datasets: sets },
-    plugins: [bandShape],
-    options: {
-      animation: false,
-      parsing: false,
-      normalized: true,
-      responsive: true,
-      maintainAspectRatio: false,
-      scales: {
-        x: {
-          type: 'linear',
-          ...spanOf(),
-          ticks: { color: t['ink-soft'], maxTicksLimit: 8, stepSize: 300_000, callback: (v) => clockText(Number(v)) },
-          grid: { display: false },
-          border: { color: t.ink, width: 1.4 },
-        },
-        y: { beginAtZero: true, ticks: { color: t['ink-soft'] }, grid: { color: t.hair }, border: { display: false } },
-      },
-      plugins: {
-        legend: { display: false },
-        tooltip: {
-          filter: (item) => item.dataset.label !== '',
-          callbacks: {
-            title: (items) => clockText(Number(items[0]?.parsed.x), true),
-            label: (item) => `${item.dataset.label ?? ''} ${Math.round(Number(item.parsed.y))} g`,
-          },
+useLineChart(canvas, [() => props.stages], (t, theme) => ({
+  type: 'line',
+  data: { datasets: datasets(t, theme).map((set) => ((set as { fill?: unknown }).fill === 'shape' ? { ...set, showLine: false } : set)) },
+  plugins: [bandShape],
+  options: {
+    animation: false,
+    parsing: false,
+    normalized: true,
+    responsive: true,
+    maintainAspectRatio: false,
+    scales: {
+      x: { ...timeAxis(t), ...spanOf(), ticks: { ...timeAxis(t).ticks, stepSize: 300_000 } },
+      y: { beginAtZero: true, ticks: { color: t['ink-soft'] }, grid: { color: t.hair }, border: { display: false } },
+    },
+    plugins: {
+      legend: { display: false },
+      tooltip: {
+        filter: (item) => item.dataset.label !== '',
+        callbacks: {
+          title: (items) => clockText(Number(items[0]?.parsed.x), true),
+          label: (item) => `${item.dataset.label ?? ''} ${Math.round(Number(item.parsed.y))} g`,
         },
       },
     },
-  })
-}
-onMounted(draw)
-watch([() => props.stages, () => theme.global.name.value], draw)
-onBeforeUnmount(() => chart?.destroy())
+  },
+}))
 </script>
 
 <template>

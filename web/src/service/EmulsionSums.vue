@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { tempOnDevice, tempScale } from '../shared/useDeviceUnits'
 import type { EmulsionPlan } from '@liquamen/core'
 import { numberText } from '../shared/format'
 import { texts } from '../shared/texts'
@@ -31,7 +32,9 @@ defineProps<{ plan: EmulsionPlan }>()
       </div>
       <div>
         <dt>{{ texts.emulsion.liftAt('') }}</dt>
-        <dd>{{ numberText(plan.ribbonC, 1) }}<span>°C</span></dd>
+        <dd>
+          {{ numberText(tempOnDevice(plan.ribbonC), 1) }}<span>{{ tempScale() }}</span>
+        </dd>
       </div>
       <div>
         <dt>{{ texts.emulsion.pourOn }}</dt>

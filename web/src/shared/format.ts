@@ -1,3 +1,4 @@
+import { tempOnDevice, tempScale } from './useDeviceUnits'
 import { useKitchen } from '../kitchen/kitchen.store'
 
 const zone = (): string => useKitchen().catalog?.settings.timeZone ?? 'UTC'
@@ -51,3 +52,8 @@ export function instantOfClock(text: string, nowMs: number): number | undefined 
 /** Money from its minor units, "€1.20". */
 export const moneyText = (minor: number, currency: string): string =>
   new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(minor / 100).replace('-', '−')
+
+/** A temperature on this device's scale, "62.5 °C" or "144.5 °F". */
+export const tempText = (tempC: number, decimals = 1): string => `${numberText(tempOnDevice(tempC), decimals)} ${tempScale()}`
+/** A temperature with its degree sign alone, where the scale stands beside it or has no room. */
+export const degreesText = (tempC: number, decimals = 0): string => `${numberText(tempOnDevice(tempC), decimals)}°`

@@ -1,7 +1,8 @@
 import type { BatchPlan, StagePlan } from '@liquamen/core'
 import { bookTexts } from './texts.book'
 import { emulsionTexts } from './texts.emulsion'
-import { numberText, percentText } from './format'
+import { workbenchTexts } from './texts.workbench'
+import { numberText, percentText, tempText } from './format'
 
 /** Everything the app says, in one place, ready for other languages. Sauce and step names are the formula's own words. */
 export const texts = {
@@ -116,6 +117,14 @@ export const texts = {
     } as Record<string, string>,
   },
   book: bookTexts,
+  workbench: workbenchTexts,
+  device: {
+    title: 'This device',
+    measures: 'Amounts',
+    metric: 'g, ml',
+    us: 'oz, cups',
+    temperatures: 'Temperatures',
+  },
   emulsion: emulsionTexts,
   stove: {
     wells: 'Wells',
@@ -141,10 +150,10 @@ export const texts = {
       `Left: “${s.phrase}” of ${numberText(s.startVolumeMl)} ml in the pan at the start. Solids and clear fat are not counted.`,
       `Mass: water, alcohol and acid leave as they boil (Rayleigh, κ = 1); all else stays. Salt ${numberText(s.start.salt, 1)} g.`,
       `On the scale: pan ${numberText(s.tareG)} g + ${numberText(s.inPan.massG)} g lying in it + liquid.`,
-      `Depth: this pan’s own profile, hot at ${numberText(s.boilC, 1)} °C, with ${numberText(s.inPan.volumeMl)} ml of solids and fat. A stick is good to ±1 mm.`,
+      `Depth: this pan’s own profile, hot at ${tempText(s.boilC)}, with ${numberText(s.inPan.volumeMl)} ml of solids and fat. A stick is good to ±1 mm.`,
       `Minutes ${numberText(s.minutes.low)}–${numberText(s.minutes.value)}–${numberText(s.minutes.high)} (10–50–90 %): ${numberText(s.powerW)} W into the liquid is judged from the knob and is the least sure; readings replace it. Warm-up ${numberText(s.warmUpMin, 1)} min.`,
       `Alcohol left of this stage: ${percentText(s.ethanolLeftFrac.low, 2)}–${percentText(s.ethanolLeftFrac.high, 2)} %, an estimate.`,
-      `Boils at ${numberText(s.boilC, 1)} °C: water at this kitchen’s height, raised by the salt in it.`,
+      `Boils at ${tempText(s.boilC)}: water at this kitchen’s height, raised by the salt in it.`,
       'Look again: before one pan in ten would be there; sooner while the band is wide. At the notch: the middle forecast from every reading so far. Half heat: the same with half the power.',
       `Model ${s.modelVersion}; docs/science.md, reduction 1–6.`,
     ],
@@ -160,7 +169,7 @@ export const texts = {
   forms: {
     fraction: 'left',
     depth: 'depth in this pan',
-    volume: 'volume, as at 20 °C',
+    volume: 'volume, as when cold',
     mass: 'mass',
     scale: 'on this scale',
     spoons: 'spoons left',
@@ -189,7 +198,7 @@ export const texts = {
     stayBeside: 'Stay beside the pan: seconds from the notch to dry.',
     weigh: 'Weigh',
     dip: 'Dip',
-    temp: 'Temp °C',
+    temp: 'Temperature',
     look: 'Look',
     add: 'Add',
     heat: 'Flame',
@@ -285,10 +294,10 @@ export const texts = {
     hold: 'In the well',
     credit: 'Pasteurisation by the probe’s log',
     clockFrom: 'Clock from',
-    limits: (h: string, c: string, at: string) => `house ${h} h, code ${c} h; hot-hold ${at} °C. The local code rules.`,
+    limits: (h: string, c: string, at: string) => `house ${h} h, code ${c} h; hot-hold ${at}. The local code rules.`,
     simulated: 'SIMULATED',
     temperatures: 'Temperatures as CSV',
-    tempChart: 'Temperature, °C',
+    tempChart: (scale: string) => `Temperature, ${scale}`,
     seen: 'Cues, bath and pours',
     hotHold: 'hot-hold limit',
     held: (letter: string, at: string) => `Well ${letter} from ${at}`,

@@ -5,7 +5,7 @@ import { useRouter } from 'vue-router'
 import type { BatchView } from '../kitchen/batchView'
 import { useClock } from '../kitchen/clock'
 import { deadlinesOf, urgencyOf } from '../kitchen/deadlines'
-import { clockText, numberText, spanText } from '../shared/format'
+import { clockText, degreesText, numberText, spanText, tempText } from '../shared/format'
 import { texts } from '../shared/texts'
 import BowlOverBath from '../vessel/BowlOverBath.vue'
 import TemperatureBand from '../vessel/TemperatureBand.vue'
@@ -83,7 +83,7 @@ const spoken = computed(() => {
   const { view } = props
   if (!view) return texts.stove.empty(props.ring.number)
   if (view.bowl)
-    return `Ring ${props.ring.number}, ${view.formula.name}, ${view.pan.name}, ${numberText(view.bowl.tempC)} °C, ${texts.emulsion.stages[view.bowl.stage]}, ${next.value?.verb ?? view.step?.verb ?? ''} ${span.value ? `in ${span.value.number} ${span.value.unit}` : ''}`
+    return `Ring ${props.ring.number}, ${view.formula.name}, ${view.pan.name}, ${tempText(view.bowl.tempC, 0)}, ${texts.emulsion.stages[view.bowl.stage]}, ${next.value?.verb ?? view.step?.verb ?? ''} ${span.value ? `in ${span.value.number} ${span.value.unit}` : ''}`
   const live = view.live
     ? `, ${numberText(view.live.depthMm)} mm, stop at ${numberText(view.live.stage.targetDepthMm)} mm, ${view.live.stage.regime === 'boil' ? 'boiling' : 'simmering'}`
     : ''
@@ -130,7 +130,7 @@ const open = () => {
           />
           <text x="10" :y="-112 * ((Math.max(40, Math.min(76, bowl.tempC)) - 40) / 36) + 8" class="mm">
             <template v-if="bowl.from === 'simulated'">~</template>
-            {{ numberText(bowl.tempC) }}°
+            {{ degreesText(bowl.tempC) }}
           </text>
         </g>
       </template>
@@ -168,7 +168,8 @@ const open = () => {
     <div v-if="urgency === 'actNow'" class="figures block block-act">
       <span class="act"><span aria-hidden="true">▼</span> {{ bowl ? texts.emulsion.lift : texts.bench.act }}</span
       ><span class="number2"
-        ><template v-if="bowl">{{ numberText(bowl.tempC, 1) }}°</template><template v-else>{{ span?.number }}</template
+        ><template v-if="bowl">{{ degreesText(bowl.tempC, 1) }}</template
+        ><template v-else>{{ span?.number }}</template
         ><span class="detail">{{ bowl ? texts.emulsion.thenButter : texts.bench.actDetail }}</span></span
       >
     </div>

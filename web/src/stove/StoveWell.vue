@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import type { BatchView } from '../kitchen/batchView'
 import { useClock } from '../kitchen/clock'
-import { clockText, numberText, spanText } from '../shared/format'
+import { clockText, degreesText, spanText } from '../shared/format'
 import { texts } from '../shared/texts'
 import WellDrawing from '../vessel/WellDrawing.vue'
 
@@ -48,7 +48,7 @@ const open = () => {
           >{{
             hold.tempC === undefined
               ? `⊣ ⊢ ${texts.emulsion.noProbe}`
-              : `${hold.tempFrom === 'probe' ? '' : '~'}${numberText(hold.tempC)}°`
+              : `${hold.tempFrom === 'probe' ? '' : '~'}${degreesText(hold.tempC)}`
           }}<template v-if="view?.probe?.isSimulated"> {{ texts.emulsion.simulated }}</template></span
         ></span
       >

@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { tempFromDevice, tempOnDevice } from '../shared/useDeviceUnits'
 import { computed } from 'vue'
-import { numberText } from '../shared/format'
+import { degreesText } from '../shared/format'
 import { texts } from '../shared/texts'
 
 const props = withDefaults(
@@ -23,11 +24,14 @@ const props = withDefaults(
   { marks: () => [], zones: () => [] },
 )
 const y = (c: number) => -((Math.max(props.lowC, Math.min(props.highC, c)) - props.lowC) / (props.highC - props.lowC)) * props.heightPx
+/** Whole degrees of this device's scale. */
 const ticks = computed(() =>
-  Array.from({ length: Math.floor(props.highC - props.lowC) + 1 }, (_, i) => Math.ceil(props.lowC) + i).filter(
-    (c) => !props.isSmall || c % 5 === 0,
-  ),
+  Array.from(
+    { length: Math.floor(tempOnDevice(props.highC) - tempOnDevice(props.lowC)) + 1 },
+    (_, i) => Math.ceil(tempOnDevice(props.lowC)) + i,
+  ).filter((t) => !props.isSmall || t % 5 === 0),
 )
+const yOfTick = (onDevice: number) => y(tempFromDevice(onDevice))
 const barPx = computed(() => (props.isSmall ? 6 : 8))
 </script>
 
@@ -36,15 +40,15 @@ const barPx = computed(() => (props.isSmall ? 6 : 8))
     <path :d="`M0 0V${-heightPx}`" class="axis" />
     <template v-if="!isSmall"
       ><g v-for="c in ticks" :key="c"
-        ><path :d="`M0 ${y(c)}h${c % 10 === 0 ? 14 : c % 5 === 0 ? 10 : 5}`" class="tick" /><text
+        ><path :d="`M0 ${yOfTick(c)}h${c % 10 === 0 ? 14 : c % 5 === 0 ? 10 : 5}`" class="tick" /><text
           v-if="c % 10 === 0"
           x="20"
-          :y="y(c) + 6"
+          :y="yOfTick(c) + 6"
           >{{ c }}</text
         ></g
       ></template
     >
-    <template v-else><path v-for="c in ticks" :key="c" :d="`M0 ${y(c)}h${c % 10 === 0 ? -8 : -5}`" class="tick" /></template>
+    <template v-else><path v-for="c in ticks" :key="c" :d="`M0 ${yOfTick(c)}h${c % 10 === 0 ? -8 : -5}`" class="tick" /></template>
     <path :d="`M0 ${y(wantedC[0])}V${y(wantedC[1])}`" class="wanted" :stroke-width="barPx" />
     <path v-if="dangerFromC !== undefined" :d="`M0 ${y(dangerFromC)}V${-heightPx}`" class="danger" :stroke-width="barPx" />
     <g v-for="m in marks" :key="m.says"
@@ -62,7 +66,7 @@ const barPx = computed(() => (props.isSmall ? 6 : 8))
         x="-30"
         :y="y(foretoldC) + 6"
         text-anchor="end"
-        >{{ texts.emulsion.inOneMinute }} {{ numberText(foretoldC) }}°</text
+        >{{ texts.emulsion.inOneMinute }} {{ degreesText(foretoldC) }}</text
       ></template
     >
     <path

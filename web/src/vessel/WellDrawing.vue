@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { useTheme } from 'vuetify'
 import { fillOf, type ThemeName } from '../app/tokens'
 import type { BatchView } from '../kitchen/batchView'
-import { numberText } from '../shared/format'
+import { degreesText } from '../shared/format'
 import { texts } from '../shared/texts'
 import TemperatureBand from './TemperatureBand.vue'
 import VesselShape from './VesselShape.vue'
@@ -124,7 +124,7 @@ const spoken = computed(() =>
       />
     </g>
     <text v-if="isBench && hold?.tempC !== undefined" x="262" y="-318" text-anchor="end" class="word">
-      {{ numberText(hold.tempC, 1) }}°
+      {{ degreesText(hold.tempC, 1) }}
     </text>
   </svg>
 </template>

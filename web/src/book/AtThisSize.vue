@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { numberText } from '../shared/format'
+import { texts } from '../shared/texts'
+import { BASIS, NOW, type Workbench } from './useWorkbench'
+
+const props = defineProps<{ bench: Workbench }>()
+const { outcomes, chosen, ingredients, factor, rounding } = props.bench
+const SPICES_FROM = 1.5 // from half as much again on a spice is tasted, not multiplied
+const now = computed(() => outcomes.value.get(NOW))
+const basis = computed(() => outcomes.value.get(BASIS))
+const min = (value: number) => numberText(value, value < 10 ? 1 : 0)
+const total = computed(() => {
+  const t = now.value?.plan?.totalMin
+  return t ? texts.workbench.times(min(t.low), min(t.value), min(t.high)) : ''
+})
+/** Each reduction's minutes at this size, beside those at the written one: the surface does not grow with the pot. */
+const reductions = computed(() =>
+  (now.value?.plan?.stages ?? []).map((stage) => {
+    const was = basis.value?.plan?.stages.find((s) => s.stepId === stage.stepId)?.minutes.value
+    const verb = chosen.value.steps.find((s) => s.id === stage.stepId)?.verb ?? ''
+    const isMoved = was !== undefined && Math.abs(stage.minutes.value - was) >= 1
+    return texts.workbench.reduction(verb, min(stage.minutes.value), isMoved ? min(was) : '')
+  }),
+)
+const pour = computed(() => now.value?.plan?.emulsion?.pourS)
+const spices = computed(() =>
+  factor.value < SPICES_FROM
+    ? ''
+    : [...new Set(chosen.value.items.flatMap((i) => ingredients.value.get(i.ingredientId) ?? []))]
+        .filter((g) => g.group === 'spice')
+        .map((g) => g.name)
+        .join(', '),
+)
+</script>
+
+<template>
+  <section v-if="now" class="size" :aria-label="texts.workbench.size">
+    <h2 class="label">{{ texts.workbench.size }}</h2>
+    <p v-if="!now.plan" class="line">{{ texts.workbench.noPlan }}</p>
+    <template v-else>
+      <p class="line">{{ total }}</p>
+      <p v-if="now.effort" class="line">{{ texts.workbench.hands(min(now.effort.constantMin), min(now.effort.oftenMin)) }}</p>
+      <p v-for="r in reductions" :key="r" class="line">{{ r }}</p>
+      <p v-if="pour" class="line">{{ texts.workbench.pourPace(min(pour / 60)) }}</p>
+    </template>
+    <p v-if="spices" class="line">{{ texts.workbench.spices(spices) }}</p>
+    <p v-if="rounding && !rounding.isNoticed" class="line soft">{{ texts.workbench.roundingFine }}</p>
+  </section>
+</template>
+
+<style scoped>
+h2 {
+  padding: 12px 0 2px;
+}
+.line {
+  font-size: 19px;
+  padding: 2px 0;
+}
+</style>

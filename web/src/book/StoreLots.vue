@@ -1,0 +1,184 @@
+<script setup lang="ts">
+import {
+  derivativesOf,
+  parseQuantity,
+  STORE_PLACES,
+  weighedGood,
+  weighSaid,
+  NO_HOUSE_MEASURES,
+  type KitchenCatalog,
+  type LotState,
+  type StorePlace,
+} from '@liquamen/core'
+import { v7 as uuidv7 } from 'uuid'
+import { computed, reactive, ref } from 'vue'
+import { useKitchen } from '../kitchen/kitchen.store'
+import { storeAmountText, useStore } from '../kitchen/useStore'
+import { dayText } from '../shared/format'
+import HoldButton from '../shared/HoldButton.vue'
+import { texts } from '../shared/texts'
+import AmountField from './AmountField.vue'
+
+const props = defineProps<{ catalog: KitchenCatalog }>()
+const kitchen = useKitchen()
+const { lots, minute } = useStore()
+const DAY_MS = 86_400_000
+const FREEZER_DAYS = 90 // a house value: quality, not safety, ends it
+const MOST_MADE = 3
+const isPutting = ref(false)
+const countingId = ref<string>()
+const made = computed(() => props.catalog.formulas.filter((f) => f.makes))
+const goods = computed(() => made.value.map((f) => ({ value: f.makes ?? '', title: kitchen.ingredients.get(f.makes ?? '')?.name ?? '' })))
+const places = STORE_PLACES.map((p) => ({ value: p, title: texts.workbench.store.places[p] }))
+const draft = reactive({ ingredientId: '', said: '', daysAgo: '0', place: 'fridge' as StorePlace })
+const error = ref('')
+const goodOf = (lot: LotState) => kitchen.ingredients.get(lot.stored?.ingredientId ?? '')
+const isPast = (lot: LotState) => (lot.stored?.useByMs ?? 0) <= minute.value
+const nameOf = (formulaId: string) => props.catalog.formulas.find((f) => f.id === formulaId)?.name ?? ''
+const makes = (lot: LotState) =>
+  derivativesOf(lot.stored?.ingredientId ?? '', lot.massG, props.catalog.formulas, kitchen.ingredients)
+    .slice(0, MOST_MADE)
+    .map((d) => texts.workbench.store.makes(nameOf(d.formulaId), d.portions))
+    .join(' · ')
+
+async function put(): Promise<void> {
+  const good = kitchen.ingredients.get(draft.ingredientId)
+  const maker = made.value.find((f) => f.makes === draft.ingredientId)
+  if (!good || !maker) return
+  const parsed = parseQuantity(draft.said)
+  const weight =
+    parsed.status === 'ok' ? weighSaid(parsed, weighedGood(good), props.catalog.settings.measures ?? NO_HOUSE_MEASURES) : undefined
+  const daysAgo = Number(draft.daysAgo.replace(',', '.'))
+  error.value = weight?.status === 'ok' && daysAgo >= 0 ? '' : (texts.book.bench.bad.notUnderstood ?? '')
+  if (weight?.status !== 'ok' || !(daysAgo >= 0)) return
+  const madeAtMs = Math.round(minute.value - daysAgo * DAY_MS)
+  const keepsDays = draft.place === 'freezer' ? FREEZER_DAYS : (maker.keeps?.chilledDays ?? 1)
+  await kitchen.record('lot.stored', uuidv7(), {
+    ingredientId: good.id,
+    massG: weight.massG.value,
+    place: draft.place,
+    madeAtMs,
+    useByMs: madeAtMs + keepsDays * DAY_MS,
+  })
+  isPutting.value = false
+  draft.said = ''
+}
+function count(lot: LotState, massG: number): void {
+  countingId.value = undefined
+  void kitchen.record('lot.counted', lot.id, { massG })
+}
+const empty = (lot: LotState, reason: string) => void kitchen.record('lot.emptied', lot.id, { reason })
+</script>
+
+<template>
+  <section class="store" :aria-label="texts.workbench.store.title">
+    <div class="top">
+      <h2 class="label">
+        {{ texts.workbench.store.title }} <span class="caption">{{ texts.workbench.store.hint }}</span>
+      </h2>
+      <v-btn :aria-expanded="isPutting" @click="isPutting = !isPutting">{{ texts.workbench.store.put }}</v-btn>
+    </div>
+    <form v-if="isPutting" class="form" @submit.prevent="put" @keydown.esc="isPutting = false">
+      <v-select v-model="draft.ingredientId" :items="goods" :label="texts.workbench.store.good" />
+      <v-text-field v-model="draft.said" :label="texts.workbench.store.amount" placeholder="2.4 l" :error-messages="error" />
+      <v-text-field v-model="draft.daysAgo" :label="texts.workbench.store.made" inputmode="decimal" />
+      <v-select v-model="draft.place" :items="places" :label="texts.workbench.store.place" />
+      <v-btn type="submit" class="is-first" :disabled="!draft.ingredientId || !draft.said">{{ texts.workbench.store.keep }}</v-btn>
+    </form>
+    <p v-if="lots.length === 0" class="label soft">{{ texts.workbench.store.empty }}</p>
+    <ul>
+      <li v-for="lot in lots" :key="lot.id" :class="{ past: isPast(lot) }">
+        <template v-if="goodOf(lot)">
+          <span class="amount">{{ storeAmountText(goodOf(lot)!, lot.massG) }}</span>
+          <span class="what"
+            ><span class="sauce">{{ goodOf(lot)!.name }}</span>
+            <span class="caption">{{ texts.workbench.store.places[lot.stored!.place] }}</span></span
+          >
+          <span v-if="isPast(lot)" class="wine when">✕ {{ texts.workbench.store.past(dayText(lot.stored!.useByMs)) }}</span>
+          <span v-else class="when"
+            >{{ texts.workbench.store.until(dayText(lot.stored!.useByMs)) }} <span class="caption">{{ makes(lot) }}</span></span
+          >
+          <span class="keys">
+            <template v-if="!isPast(lot)">
+              <v-btn
+                :aria-label="`${texts.workbench.store.count}: ${goodOf(lot)!.name}`"
+                @click="countingId = countingId === lot.id ? undefined : lot.id"
+                >{{ texts.workbench.store.count }}</v-btn
+              >
+              <v-btn :aria-label="`${texts.workbench.store.gone}: ${goodOf(lot)!.name}`" @click="empty(lot, 'used')">{{
+                texts.workbench.store.gone
+              }}</v-btn>
+            </template>
+            <HoldButton v-else @held="empty(lot, 'past its day')">{{ texts.workbench.store.discard }}</HoldButton>
+          </span>
+          <div v-if="countingId === lot.id" class="counting">
+            <AmountField
+              :name="goodOf(lot)!.name"
+              :shown="storeAmountText(goodOf(lot)!, lot.massG)"
+              :good="weighedGood(goodOf(lot)!)"
+              :measures="catalog.settings.measures"
+              @amount="(massG) => count(lot, massG)"
+            />
+          </div>
+        </template>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.store {
+  padding: 6px 0 18px;
+}
+.top {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 16px;
+  flex-wrap: wrap;
+}
+.form {
+  display: flex;
+  gap: 14px;
+  align-items: end;
+  flex-wrap: wrap;
+  padding: 6px 0 12px;
+}
+.form > .v-input {
+  flex: 1 1 150px;
+}
+li {
+  display: grid;
+  grid-template-columns: 110px minmax(0, 1.1fr) minmax(0, 1.6fr) auto;
+  gap: 4px 18px;
+  align-items: center;
+  min-height: 52px;
+  border-top: 1px solid var(--hair);
+}
+.amount {
+  font-size: 26px;
+  font-weight: 620;
+  text-align: right;
+}
+.what .sauce {
+  font-size: 23px;
+}
+.when {
+  font-size: 20px;
+}
+.keys {
+  display: flex;
+  gap: 12px;
+}
+.counting {
+  grid-column: 1 / -1;
+}
+@media (max-width: 900px) {
+  li {
+    grid-template-columns: 96px minmax(0, 1fr) auto;
+  }
+  .when {
+    grid-column: 2 / -1;
+  }
+}
+</style>

@@ -1,0 +1,91 @@
+import type { BatchPlan, TraceStep } from '@liquamen/core'
+import { moneyText, numberText, percentText, tempText } from '../shared/format'
+import { texts } from '../shared/texts'
+import type { VariantOutcome } from './variantOutcome'
+
+// Under these nobody would call it a change
+const LEAST = {
+  phase: 0.004,
+  salt: 0.0003,
+  acid: 0.0005,
+  volume: 0.02,
+  minor: 0.5,
+  minutes: 0.5,
+  seconds: 5,
+  waterG: 1,
+  holdMin: 1,
+  deltaK: 1,
+} as const
+/** From this load on a sauce stands by its drops, not by what clings to a spoon. */
+const STANDS_BY_LOAD = 0.45
+
+const signed = (v: number, decimals: number) => `${v > 0 ? '+' : ''}${numberText(v, decimals)}`
+const minutes = (s: number) => numberText(s / 60, 1)
+
+/** What a way moves beside what is chosen now, most telling first: bath and pour, load, water, salt, body, volume, acid, time, hands, hold, cost, allergens. */
+export function sayMoves(now: VariantOutcome, way: VariantOutcome, currency: string): string[] {
+  if (!now.end || !way.end) return []
+  return [
+    ...bowlMoves(now, way),
+    ...sauceMoves(now.end, way.end),
+    ...effortMoves(now, way),
+    ...priceMoves(now.end, way.end, currency),
+  ].filter(Boolean)
+}
+
+function bowlMoves(now: VariantOutcome, way: VariantOutcome): string[] {
+  const [a, b]: (BatchPlan['emulsion'] | undefined)[] = [now.plan?.emulsion, way.plan?.emulsion]
+  const isSameEnd = Math.abs((way.end?.phaseFrac ?? 0) - (now.end?.phaseFrac ?? 0)) <= LEAST.phase
+  return [
+    b?.isGrainy ? texts.book.bench.grainy : '',
+    a && b && Math.abs(b.ribbonS.value - a.ribbonS.value) > LEAST.seconds ? texts.book.bench.ribbonIn(minutes(b.ribbonS.value)) : '',
+    a && b && Math.abs(b.pourS - a.pourS) > LEAST.seconds ? `${texts.emulsion.pourOn} ${minutes(b.pourS)} min` : '',
+    a && b && Math.abs(b.method.butterC - a.method.butterC) > LEAST.deltaK ? texts.book.bench.butterAt(tempText(b.method.butterC, 0)) : '',
+    a && b && b.waterFirstG - a.waterFirstG > LEAST.waterG ? texts.book.bench.waterFirst(numberText(b.waterFirstG)) : '',
+    isSameEnd && Math.abs(way.peakFrac - now.peakFrac) > LEAST.phase ? texts.book.bench.peak(numberText(way.peakFrac, 2)) : '',
+  ]
+}
+
+function sauceMoves(now: TraceStep, end: TraceStep): string[] {
+  const volume = end.volumeMl / now.volumeMl - 1
+  const water = end.contents.liquid.water - now.contents.liquid.water
+  const stands =
+    end.phaseFrac > STANDS_BY_LOAD
+      ? end.band === now.band
+        ? ''
+        : (texts.emulsion.bands[end.band] ?? '')
+      : end.coat === now.coat
+        ? ''
+        : (texts.book.coats[end.coat] ?? '')
+  return [
+    Math.abs(end.phaseFrac - now.phaseFrac) > LEAST.phase ? `φ ${signed(end.phaseFrac - now.phaseFrac, 2)}` : '',
+    Math.abs(water) > Math.max(LEAST.waterG, 0.03 * now.contents.liquid.water) ? texts.book.bench.waterMoves(signed(water, 0)) : '',
+    Math.abs(end.saltFrac - now.saltFrac) > LEAST.salt ? texts.book.bench.saltMoves(signed((end.saltFrac - now.saltFrac) * 100, 2)) : '',
+    stands,
+    Math.abs(volume) > LEAST.volume ? `${signed(volume * 100, 0)} % ml` : '',
+    Math.abs(end.acidFrac - now.acidFrac) > LEAST.acid ? texts.book.bench.acidIs(percentText(end.acidFrac, 2)) : '',
+  ]
+}
+
+function effortMoves(now: VariantOutcome, way: VariantOutcome): string[] {
+  const [a, b] = [now.effort, way.effort]
+  if (!a || !b) return []
+  return [
+    Math.abs(b.totalMin - a.totalMin) > LEAST.minutes ? `${signed(b.totalMin - a.totalMin, 0)} min` : '',
+    Math.abs(b.constantMin - a.constantMin) > LEAST.minutes ? texts.book.bench.handsMove(signed(b.constantMin - a.constantMin, 0)) : '',
+    Math.abs(b.holdsMin - a.holdsMin) > LEAST.holdMin ? texts.book.bench.holdsMove(signed(b.holdsMin - a.holdsMin, 0)) : '',
+  ]
+}
+
+function priceMoves(now: TraceStep, end: TraceStep, currency: string): string[] {
+  const cost = end.costMinor / Math.max(1, end.portions) - now.costMinor / Math.max(1, now.portions)
+  const names = (of: TraceStep, other: TraceStep, sign: string) =>
+    Object.keys(of.allergens)
+      .filter((a) => !(a in other.allergens))
+      .map((a) => `${sign} ${texts.allergens[a]}`)
+  return [
+    Math.abs(cost) > LEAST.minor ? `${cost > 0 ? '+' : ''}${moneyText(cost, currency)}` : '',
+    ...names(end, now, '+'),
+    ...names(now, end, '−'),
+  ]
+}

@@ -1,0 +1,72 @@
+import {
+  checkFormula,
+  DomainError,
+  effortOf,
+  findPlace,
+  planBatch,
+  traceFormula,
+  type BatchPlan,
+  type Effort,
+  type Formula,
+  type Ingredient,
+  type KitchenCatalog,
+  type TraceStep,
+} from '@liquamen/core'
+
+/** What a formula comes to in this kitchen: its finished sauce, its highest load, and what it asks of a cook in a pan and at a size. */
+export interface VariantOutcome {
+  readonly end: TraceStep | undefined
+  readonly peakFrac: number
+  readonly plan: BatchPlan | undefined
+  readonly effort: Effort | undefined
+}
+
+/** Where and how much: the pan, and the portions of one batch. */
+export interface MadeWhere {
+  readonly panId: string
+  readonly portions: number
+}
+
+const FAR_AHEAD_MS = 1e12 // no plan of the workbench is ever late
+
+/** The strongest ring stands for the kitchen's stove until the sauce is planned. */
+export function workPlace({ settings, pans, rings }: KitchenCatalog, panId: string) {
+  const [ring] = [...rings].sort((a, b) => b.heater.ratedW - a.heater.ratedW)
+  const pan = pans.find((p) => p.id === panId) ?? pans[0]
+  return ring && pan ? findPlace(settings, pans, rings, pan.id, ring.id) : undefined
+}
+
+/** Works a variant out; a formula that cannot be planned (no single target) still has its sauce, and one that cannot be made has neither. */
+export function variantOutcome(
+  formula: Formula,
+  catalog: KitchenCatalog,
+  ingredients: ReadonlyMap<string, Ingredient>,
+  where: MadeWhere,
+): VariantOutcome {
+  if (checkFormula(formula, ingredients).some((p) => p.code === 'missingIngredient'))
+    return { end: undefined, peakFrac: 0, plan: undefined, effort: undefined }
+  const trace = traceFormula(formula, { ingredients, altitudeM: catalog.settings.altitudeM })
+  const plan = tryPlan(formula, catalog, ingredients, where)
+  return {
+    end: trace.at(-1),
+    peakFrac: Math.max(0, ...trace.map((t) => t.phaseFrac)),
+    plan,
+    effort: plan && effortOf(formula, plan),
+  }
+}
+
+function tryPlan(
+  formula: Formula,
+  catalog: KitchenCatalog,
+  ingredients: ReadonlyMap<string, Ingredient>,
+  { panId, portions }: MadeWhere,
+): BatchPlan | undefined {
+  const place = workPlace(catalog, panId)
+  if (!place) return undefined
+  try {
+    return planBatch({ formula, ingredients, place, portions, pickupAtMs: FAR_AHEAD_MS, nowMs: 0 })
+  } catch (error) {
+    if (error instanceof DomainError) return undefined
+    throw error
+  }
+}

@@ -1,0 +1,28 @@
+import { compositionOf, density20GPerMl, storeHoldings, type Holding, type Ingredient } from '@liquamen/core'
+import { computed } from 'vue'
+import { numberText } from '../shared/format'
+import { useClock } from './clock'
+import { useKitchen } from './kitchen.store'
+
+const MINUTE_MS = 60_000
+
+/** What the store holds of each good, as its lots were last counted. */
+export function useStore() {
+  const kitchen = useKitchen()
+  const { nowMs } = useClock()
+  const minute = computed(() => Math.floor(nowMs.value / MINUTE_MS) * MINUTE_MS) // a lot's day is not looked at each second
+  const holdings = computed<ReadonlyMap<string, Holding>>(() => storeHoldings(kitchen.lots.values(), minute.value))
+  const lots = computed(() =>
+    [...kitchen.lots.values()]
+      .filter((l) => l.status === 'held' && l.stored)
+      .sort((a, b) => (a.stored?.useByMs ?? 0) - (b.stored?.useByMs ?? 0)),
+  )
+  return { holdings, lots, minute }
+}
+
+/** An amount of the store as a cook says it: liquids in litres or millilitres, the rest in grams. */
+export function storeAmountText(good: Ingredient, massG: number): string {
+  if (!good.isLiquid) return massG >= 1000 ? `${numberText(massG / 1000, 1)} kg` : `${numberText(massG)} g`
+  const ml = massG / density20GPerMl(compositionOf(good, 100))
+  return ml >= 950 ? `${numberText(ml / 1000, 1)} l` : `${numberText(Math.round(ml / 10) * 10)} ml`
+}
