@@ -5,7 +5,7 @@ import vuetify from 'vite-plugin-vuetify'
 
 export default defineConfig({
   plugins: [
-    vue(),
+    vue({ template: { compilerOptions: { whitespace: 'preserve' } } }), // a line break between words is a space, as HTML and our formatter have it
     vuetify(),
     VitePWA({
       registerType: 'prompt', // a new version is offered, never taken in the middle of a batch

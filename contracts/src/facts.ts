@@ -206,7 +206,7 @@ export const PAYLOAD_SCHEMAS: { readonly [K in FactKind]: z.ZodType<Payloads[K]>
     massG: inRange(LIMITS.massG),
     place: z.enum(STORE_PLACES),
     madeAtMs: instantMs,
-    useByMs: instantMs,
+    expiresAtMs: instantMs,
   }),
   'lot.counted': z.strictObject({ massG: grams }),
   'lot.emptied': z.strictObject({ reason: text(200) }),

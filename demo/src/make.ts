@@ -335,7 +335,7 @@ for (const [name, ingredientId, massG, place, madeDaysAgo, keepsDays] of [
     massG,
     place,
     madeAtMs,
-    useByMs: madeAtMs + keepsDays * DAY,
+    expiresAtMs: madeAtMs + keepsDays * DAY,
   })
 }
 

@@ -154,7 +154,7 @@ export interface Payloads {
     readonly massG: number
     readonly place: StorePlace
     readonly madeAtMs: number
-    readonly useByMs: number
+    readonly expiresAtMs: number
   }
   /** What is there now, as it was weighed or measured. */
   'lot.counted': { readonly massG: number }

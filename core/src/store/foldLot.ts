@@ -33,7 +33,7 @@ export interface Holding {
   readonly massG: number
   readonly expiredG: number
   /** The first of its lots to run out, of those that may be used. */
-  readonly useByMs: number | undefined
+  readonly expiresAtMs: number | undefined
 }
 
 /** What the store holds of each good now, by ingredient id. */
@@ -41,12 +41,12 @@ export function storeHoldings(lots: Iterable<LotState>, nowMs: number): Readonly
   const holdings = new Map<string, Holding>()
   for (const { status, stored, massG } of lots) {
     if (status !== 'held' || !stored || massG <= 0) continue
-    const { ingredientId, useByMs } = stored
-    const before = holdings.get(ingredientId) ?? { ingredientId, massG: 0, expiredG: 0, useByMs: undefined }
+    const { ingredientId, expiresAtMs } = stored
+    const before = holdings.get(ingredientId) ?? { ingredientId, massG: 0, expiredG: 0, expiresAtMs: undefined }
     holdings.set(
       ingredientId,
-      useByMs > nowMs
-        ? { ...before, massG: before.massG + massG, useByMs: Math.min(before.useByMs ?? Infinity, useByMs) }
+      expiresAtMs > nowMs
+        ? { ...before, massG: before.massG + massG, expiresAtMs: Math.min(before.expiresAtMs ?? Infinity, expiresAtMs) }
         : { ...before, expiredG: before.expiredG + massG },
     )
   }

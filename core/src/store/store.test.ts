@@ -27,8 +27,8 @@ const fact = <K extends FactKind>(kind: K, payload: Payloads[K], atMs = NOW): Fa
     payload,
     atMs,
   }) as unknown as Fact
-const stored = (massG: number, useByMs = NOW + DAY, ingredientId = 'demiGlace') =>
-  fact('lot.stored', { ingredientId, massG, place: 'fridge', madeAtMs: NOW - DAY, useByMs })
+const stored = (massG: number, expiresAtMs = NOW + DAY, ingredientId = 'demiGlace') =>
+  fact('lot.stored', { ingredientId, massG, place: 'fridge', madeAtMs: NOW - DAY, expiresAtMs })
 const goods = kitchenGoods(kitchen)
 
 describe('a lot of the store', () => {
@@ -54,7 +54,12 @@ describe('what the store holds', () => {
     const lots: LotState[] = [[stored(1000)], [stored(500, NOW + 2 * DAY)], [stored(700, NOW - 1)], [stored(0)]].map((f, i) =>
       foldLot(`l${i}`, f),
     )
-    expect(storeHoldings(lots, NOW).get('demiGlace')).toEqual({ ingredientId: 'demiGlace', massG: 1500, expiredG: 700, useByMs: NOW + DAY })
+    expect(storeHoldings(lots, NOW).get('demiGlace')).toEqual({
+      ingredientId: 'demiGlace',
+      massG: 1500,
+      expiredG: 700,
+      expiresAtMs: NOW + DAY,
+    })
     expect(storeHoldings([foldLot('l', [stored(5), fact('lot.emptied', { reason: '' })])], NOW).size).toBe(0)
   })
 })

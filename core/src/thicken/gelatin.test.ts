@@ -18,8 +18,8 @@ describe('gelatin for a thin stock', () => {
         (m, now, target) => {
           const { gelatinG, bloomMl, hotStockG } = gelatinDose(m, now, target)
           expect(hotStockG).toBeLessThanOrEqual(m)
-          if (target <= now) return expect(gelatinG).toBe(0)
-          expect((m * now + 0.86 * gelatinG) / (m + gelatinG + bloomMl)).toBeCloseTo(target, 9)
+          if (target <= now) expect(gelatinG).toBe(0)
+          else expect((m * now + 0.86 * gelatinG) / (m + gelatinG + bloomMl)).toBeCloseTo(target, 9)
         },
       ),
     ))

@@ -15,7 +15,7 @@ const scales: TempUnit[] = ['°C', '°F']
   <v-menu :close-on-content-click="false">
     <template #activator="{ props: opener }">
       <button v-bind="opener" class="tool place" :aria-label="`${texts.device.title}: ${kitchenName}`">
-        <span class="name">{{ kitchenName }}</span><span aria-hidden="true">▾</span>
+        <span class="name">{{ kitchenName }}</span><span aria-hidden="true"> ▾</span>
       </button>
     </template>
     <div class="menu" role="group" :aria-label="texts.device.title">

@@ -40,7 +40,9 @@ const spices = computed(() =>
     <p v-if="!now.plan" class="line">{{ texts.workbench.noPlan }}</p>
     <template v-else>
       <p class="line">{{ total }}</p>
-      <p v-if="now.effort" class="line">{{ texts.workbench.hands(min(now.effort.constantMin), min(now.effort.oftenMin)) }}</p>
+      <p v-if="now.effort" class="line">
+        {{ texts.workbench.hands(min(now.effort.constantMin), now.effort.oftenMin > 0 ? min(now.effort.oftenMin) : '') }}
+      </p>
       <p v-for="r in reductions" :key="r" class="line">{{ r }}</p>
       <p v-if="pour" class="line">{{ texts.workbench.pourPace(min(pour / 60)) }}</p>
     </template>

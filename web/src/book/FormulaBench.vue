@@ -136,20 +136,6 @@ const print = () => window.print()
         <h2 class="label">{{ texts.book.bench.weighOut }}</h2>
         <GoodsTable :catalog="catalog" :bench="bench" />
         <p v-if="marks" class="caption">{{ marks }}</p>
-        <SidesList :bench="bench" />
-        <h2 class="label">{{ texts.book.bench.cheaper }}</h2>
-        <p v-for="r in bench.cheaper.value" :key="routeName(r)">
-          <button class="text" @click="take(r)">{{ texts.book.bench.saves(routeName(r), moneyText(r.savesMinor, currency)) }}</button>
-        </p>
-        <p v-if="bench.cheaper.value.length === 0" class="caption">{{ texts.book.bench.noCheaper }}</p>
-      </div>
-      <div>
-        <CompositionStrip :steps="trace" :factor="factor" :selected-id="selected?.stepId" @select="(id) => (selectedId = id)" />
-        <template v-if="differences.length && beside.trace.length">
-          <p class="label">{{ texts.workbench.beside }}: {{ besideName }}</p>
-          <CompositionStrip :steps="beside.trace" :factor="factor" is-beside @select="(id) => (selectedId = id)" />
-        </template>
-        <MethodSteps :bench="bench" :selected-id="selected?.stepId" @select="(id) => (selectedId = id)" />
         <template v-if="draft.schools?.length"
           ><h2 class="label">{{ texts.book.bench.schools }}</h2>
           <p class="caption">{{ texts.book.bench.schoolsHint }}</p>
@@ -160,6 +146,20 @@ const print = () => window.print()
             :currency="currency"
             @choose="bench.chooseWay"
         /></template>
+      </div>
+      <div>
+        <CompositionStrip :steps="trace" :factor="factor" :selected-id="selected?.stepId" @select="(id) => (selectedId = id)" />
+        <template v-if="differences.length && beside.trace.length">
+          <p class="label">{{ texts.workbench.beside }}: {{ besideName }}</p>
+          <CompositionStrip :steps="beside.trace" :factor="factor" is-beside @select="(id) => (selectedId = id)" />
+        </template>
+        <MethodSteps :bench="bench" :selected-id="selected?.stepId" @select="(id) => (selectedId = id)" />
+        <SidesList :bench="bench" />
+        <h2 class="label">{{ texts.book.bench.cheaper }}</h2>
+        <p v-for="r in bench.cheaper.value" :key="routeName(r)">
+          <button class="text" @click="take(r)">{{ texts.book.bench.saves(routeName(r), moneyText(r.savesMinor, currency)) }}</button>
+        </p>
+        <p v-if="bench.cheaper.value.length === 0" class="caption">{{ texts.book.bench.noCheaper }}</p>
       </div>
       <aside>
         <div class="compare">

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { swapsFor, weighedGood, type FormulaItem, type HouseMeasures, type KitchenCatalog } from '@liquamen/core'
 import { computed, ref } from 'vue'
+import { kitchenNowMs } from '../kitchen/clock'
 import { texts } from '../shared/texts'
 import AmountField from './AmountField.vue'
 import { amountText } from './sayDifference'
@@ -26,6 +27,13 @@ const swaps = computed(() => swapsFor(own.value?.ingredientId ?? props.item.ingr
 const swapText = (to: string, note: string) => [nameOf(to), texts.book.notes[note]].filter(Boolean).join(', ')
 const shown = computed(() => (good.value ? amountText(props.item.amount, good.value, factor.value, showAs.value) : ''))
 const each = computed(() => (good.value ? amountText(props.item.amount, good.value, factor.value / batches.value, showAs.value) : ''))
+
+/** Months in which it is best, where this is none of them; a swap may do. */
+const outOfSeason = computed(() => {
+  const { months = [] } = good.value ?? {}
+  const now = new Date(kitchenNowMs()).getUTCMonth() + 1
+  return months.length === 0 || months.includes(now) ? '' : months.map((m) => texts.book.months[m - 1]).join(' ')
+})
 
 /** An amount typed for the scaled batch is put back to the formula's own basis; poured goods stay poured. */
 function amountIs(massG: number): void {
@@ -55,6 +63,7 @@ function amountIs(massG: number): void {
       >
       <template v-else>{{ name }}</template>
       <span v-if="choices.swaps[item.id]" class="caption">{{ texts.book.bench.swappedFor(nameOf(own?.ingredientId ?? '')) }}</span>
+      <span v-if="outOfSeason" class="caption">{{ texts.book.pantryPage.notItsSeason(outOfSeason) }}</span>
       <span v-if="batches > 1" class="caption">{{ texts.workbench.eachBatch(batches, each) }}</span>
     </span>
     <v-menu v-if="own">

@@ -79,7 +79,7 @@ const hasChanges = computed(() => rows.value.some((r) => r.isChanged))
         </td>
       </tr>
       <tr v-if="asked === r.key && chosen">
-        <td colspan="3" class="why"><WhereFrom :bench="bench" :step-id="chosen.stepId" :of="r.key" :currency="currency" /></td>
+        <td colspan="3" class="source"><WhereFrom :bench="bench" :step-id="chosen.stepId" :of="r.key" :currency="currency" /></td>
       </tr>
     </tbody>
   </table>
@@ -128,7 +128,7 @@ td {
 th:first-child {
   padding-left: 0;
 }
-.why {
+.source {
   padding: 0;
 }
 .n {

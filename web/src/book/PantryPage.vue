@@ -28,6 +28,10 @@ const allergens = (i: Ingredient) =>
     .map(([a, m]) => `${texts.allergens[a]}${m === 'contains' ? '' : '?'}`)
     .join(', ')
 const season = (i: Ingredient) => (i.months ?? []).map((m) => texts.book.months[m - 1]).join(' ')
+/** A good as everything reckons with it: one that the kitchen makes, as its formula works it out. */
+const worked = (id: string) => kitchen.ingredients.get(id) as Ingredient
+const costText = (i: Ingredient) => (i.costMinorPerKg === undefined ? '' : `${money(i.costMinorPerKg)}/kg`)
+const saltText = (i: Ingredient) => (i.per100G.salt ? texts.book.pantryPage.salt(numberText(i.per100G.salt, 1)) : '')
 const tell = (error: unknown) => {
   message.value =
     error instanceof Refusal
@@ -123,10 +127,11 @@ async function save(good: Ingredient): Promise<void> {
     <ul class="list">
       <li v-for="i in shown" :key="i.id">
         <button class="line" @click="editing = i as Ingredient">
-          <span :class="{ sauce: i.isLiquid }" class="name">{{ i.name }}</span><span class="soft">{{ allergens(i as Ingredient) }}</span
-          ><span class="soft">{{ season(i as Ingredient) }}</span
-          ><span class="n">{{ i.costMinorPerKg === undefined ? '' : `${money(i.costMinorPerKg)}/kg` }}</span
-          ><span class="n soft">{{ i.per100G.salt ? `${numberText(i.per100G.salt, 1)} % salt` : '' }}</span>
+          <span :class="{ sauce: i.isLiquid }" class="name">{{ i.name }}</span>
+          <span class="soft">{{ allergens(worked(i.id)) }}</span>
+          <span class="soft">{{ worked(i.id).madeBy ? texts.book.pantryPage.made : season(i as Ingredient) }}</span>
+          <span class="n">{{ costText(worked(i.id)) }}</span>
+          <span class="n soft">{{ saltText(worked(i.id)) }}</span>
         </button>
       </li>
     </ul>

@@ -67,7 +67,7 @@ const held = computed(() =>
     const [holding, own] = [holdings.value.get(id), ingredients.value.get(id)]
     const needsG = props.bench.massOf(id) / chosen.value.basisPortions
     if (!holding || !own || holding.massG <= 0 || !(needsG > 0)) return []
-    const until = holding.useByMs === undefined ? '' : dayText(holding.useByMs)
+    const until = holding.expiresAtMs === undefined ? '' : dayText(holding.expiresAtMs)
     const says = `${own.name}: ${texts.workbench.holds(storeAmountText(own, holding.massG), until)}, ${texts.workbench.enoughFor(Math.floor(holding.massG / needsG))}`
     return [{ id, massG: holding.massG, says }]
   }),

@@ -33,7 +33,7 @@ const places = STORE_PLACES.map((p) => ({ value: p, title: texts.workbench.store
 const draft = reactive({ ingredientId: '', said: '', daysAgo: '0', place: 'fridge' as StorePlace })
 const error = ref('')
 const goodOf = (lot: LotState) => kitchen.ingredients.get(lot.stored?.ingredientId ?? '')
-const isPast = (lot: LotState) => (lot.stored?.useByMs ?? 0) <= minute.value
+const isPast = (lot: LotState) => (lot.stored?.expiresAtMs ?? 0) <= minute.value
 const nameOf = (formulaId: string) => props.catalog.formulas.find((f) => f.id === formulaId)?.name ?? ''
 const makes = (lot: LotState) =>
   derivativesOf(lot.stored?.ingredientId ?? '', lot.massG, props.catalog.formulas, kitchen.ingredients)
@@ -58,7 +58,7 @@ async function put(): Promise<void> {
     massG: weight.massG.value,
     place: draft.place,
     madeAtMs,
-    useByMs: madeAtMs + keepsDays * DAY_MS,
+    expiresAtMs: madeAtMs + keepsDays * DAY_MS,
   })
   isPutting.value = false
   draft.said = ''
@@ -94,9 +94,9 @@ const empty = (lot: LotState, reason: string) => void kitchen.record('lot.emptie
             ><span class="sauce">{{ goodOf(lot)!.name }}</span>
             <span class="caption">{{ texts.workbench.store.places[lot.stored!.place] }}</span></span
           >
-          <span v-if="isPast(lot)" class="wine when">✕ {{ texts.workbench.store.past(dayText(lot.stored!.useByMs)) }}</span>
+          <span v-if="isPast(lot)" class="wine when">✕ {{ texts.workbench.store.past(dayText(lot.stored!.expiresAtMs)) }}</span>
           <span v-else class="when"
-            >{{ texts.workbench.store.until(dayText(lot.stored!.useByMs)) }} <span class="caption">{{ makes(lot) }}</span></span
+            >{{ texts.workbench.store.until(dayText(lot.stored!.expiresAtMs)) }} <span class="caption">{{ makes(lot) }}</span></span
           >
           <span class="keys">
             <template v-if="!isPast(lot)">

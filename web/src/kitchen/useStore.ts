@@ -15,7 +15,7 @@ export function useStore() {
   const lots = computed(() =>
     [...kitchen.lots.values()]
       .filter((l) => l.status === 'held' && l.stored)
-      .sort((a, b) => (a.stored?.useByMs ?? 0) - (b.stored?.useByMs ?? 0)),
+      .sort((a, b) => (a.stored?.expiresAtMs ?? 0) - (b.stored?.expiresAtMs ?? 0)),
   )
   return { holdings, lots, minute }
 }

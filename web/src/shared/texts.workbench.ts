@@ -70,7 +70,7 @@ export const workbenchTexts = {
   size: 'At this size',
   times: (low: string, value: string, high: string) => `${low}–${value}–${high} min from first to last, a batch`,
   timesBasis: (min: string, portions: string) => `${min} min for ${portions} portions`,
-  hands: (min: string, often: string) => `${min} min with both hands, ${often} min with a look now and then`,
+  hands: (min: string, often: string) => `${min} min with both hands${often ? `, ${often} min with a look now and then` : ''}`,
   reduction: (verb: string, min: string, was: string) => `${verb}: ${min} min${was ? ` (${was} at the written size)` : ''}`,
   pourPace: (min: string) => `the butter takes ${min} min to pour, whatever the bowl`,
   spices: (names: string) => `${names}: put in four fifths, then taste; a pinch does not grow with the pot`,

@@ -154,7 +154,7 @@ describe('chain and read models', () => {
         massG: 2400,
         place: 'fridge',
         madeAtMs: NOW_MS,
-        useByMs: NOW_MS + 4e8,
+        expiresAtMs: NOW_MS + 4e8,
       }),
       testFact(t, 'lot.emptied', lotId, { reason: '' }),
       testFact(t, 'lot.stored', uuidv7(), {
@@ -162,7 +162,7 @@ describe('chain and read models', () => {
         massG: 900,
         place: 'freezer',
         madeAtMs: NOW_MS,
-        useByMs: NOW_MS + 4e8,
+        expiresAtMs: NOW_MS + 4e8,
       }),
     ])
     const before = await read()
