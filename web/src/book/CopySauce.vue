@@ -21,13 +21,14 @@ const id = computed(() => slugOf(name.value, new Set(props.catalog.formulas.map(
 
 /** A new sauce of its own, a child of the one it was copied from; it makes no base, so that no good has two makers. */
 async function keep(): Promise<void> {
-  if (!id.value) return
+  const copyId = id.value // once saved, the name is taken and the next free one would be another
+  if (!copyId) return
   const { makes: _makes, ...copied } = props.formula
   try {
-    await api.saveFormula({ ...copied, id: id.value, name: name.value.trim(), version: 1, motherId: props.formula.id })
+    await api.saveFormula({ ...copied, id: copyId, name: name.value.trim(), version: 1, motherId: props.formula.id })
     await kitchen.refreshCatalog()
     emit('done')
-    await router.push(`/book/${id.value}`)
+    await router.push(`/book/${copyId}`)
   } catch (error) {
     if (error instanceof Refusal) refusal.value = texts.book.problems[error.problem.code] ?? error.problem.title
     else if (error instanceof OutOfReach) refusal.value = texts.app.failed
