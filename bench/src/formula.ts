@@ -1,21 +1,26 @@
 import {
   applyChoices,
-  compositionOf,
+  checkFormula,
+  checkRounding,
+  kitchenGoods,
   NO_CHOICES,
   scaleBy,
+  sidesOf,
   traceFormula,
-  volume20Ml,
   type Formula,
   type KitchenCatalog,
-  kitchenGoods,
 } from '@liquamen/core'
+import { flatFormula } from './flatFormula'
 
-/** One formula in all its numbers, step by step, and the same masses as one flat loop that keeps nothing: the least that could be done. */
+/** One formula in all its numbers, step by step, and the same arithmetic as one flat loop written by hand that keeps nothing. */
 export interface FormulaCost {
   readonly id: string
   readonly trace: () => unknown
   readonly flat: () => unknown
+  /** A move of the slider: the scale, and the sauce as it would really be weighed. */
   readonly slide: () => unknown
+  /** A school switched: everything that must be there before the next frame. */
+  readonly switchSchool: () => unknown
 }
 
 /** The formula with the most goods and steps of a kitchen, ready to be timed. */
@@ -25,38 +30,27 @@ export function largestFormula(catalog: KitchenCatalog): FormulaCost {
   const formula = [...catalog.formulas].sort((a, b) => b.items.length * b.steps.length - a.items.length * a.steps.length)[0] as Formula
   const made = applyChoices(formula, NO_CHOICES)
   const traced = traceFormula(made, setting)
-  const flat = () => {
-    const total = { water: 0, fat: 0, salt: 0, sugar: 0, gelatin: 0, protein: 0, starch: 0, ethanol: 0, costMinor: 0 }
-    let volumeMl = 0
-    for (const step of made.steps) {
-      for (const item of made.items) {
-        if (item.stepId !== step.id) continue
-        const good = ingredients.get(item.ingredientId)
-        if (!good) continue
-        const grams = 'massG' in item.amount ? item.amount.massG : item.amount.volumeMl
-        const own = compositionOf(good, grams)
-        total.water += own.water
-        total.fat += own.fat
-        total.salt += own.salt
-        total.sugar += own.sugar
-        total.gelatin += own.gelatin
-        total.protein += own.protein
-        total.starch += own.starch
-        total.ethanol += own.ethanol
-        volumeMl += volume20Ml(own)
-      }
-      if (step.technique === 'reduce') {
-        total.water *= 0.4
-        total.ethanol *= 0.1
-      }
-    }
-    return volumeMl + total.salt / (total.water + total.fat)
-  }
+  const flat = flatFormula(
+    made,
+    ingredients,
+    catalog.settings.altitudeM,
+    new Map(traced.flatMap((t) => (t.target?.fractionLeft === undefined ? [] : [[t.stepId, t.target.fractionLeft] as const]))),
+  )
   return {
     id: formula.id,
     trace: () => traceFormula(made, setting),
     flat,
-    slide: () =>
-      scaleBy(made, { by: 'portions', portions: 30 }, traced, ingredients, { capacityMl: 3000, fullestShare: 2 / 3, floorMl: 120 }),
+    slide: () => {
+      const vessel = { capacityMl: 3000, fullestShare: 2 / 3, floorMl: 120 }
+      const scale = scaleBy(made, { by: 'portions', portions: 30 }, traced, ingredients, vessel)
+      return scale && checkRounding(made, scale.factor / scale.batches, traced, setting, { system: 'metric', scaleStepG: 1 })
+    },
+    switchSchool: () => {
+      const other = applyChoices(formula, NO_CHOICES)
+      return [
+        checkFormula(other, ingredients, catalog.formulas, catalog.settings.altitudeM),
+        sidesOf(other, traceFormula(other, setting), ingredients),
+      ]
+    },
   }
 }

@@ -192,6 +192,11 @@ describe('what cannot be made is refused with the step and why', () => {
       'targetUnclear',
     ],
     [
+      'boiling away what cannot boil',
+      { ...of('demiGlaceMade'), steps: of('demiGlaceMade').steps.map((s) => (s.id === 'reduce' ? { ...s, target: 'to 2 %' } : s)) },
+      'targetUnclear',
+    ],
+    [
       'taking out more than there is',
       { ...f, steps: f.steps.map((s) => (s.id === 'reduceWine' ? { ...s, target: 'to 900 ml' } : s)) },
       'nothingToReduce',

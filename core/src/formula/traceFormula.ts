@@ -51,6 +51,7 @@ export interface TraceSetting {
 }
 
 const SIMMER_KAPPA = 0.6
+const DRY_ROOM = 1.02 // a little water must stay, else it is no liquid
 const RANK: Readonly<Record<AllergenMark, number>> = { mayContain: 1, unknownLabel: 2, contains: 3 }
 
 /** Grams of an item of a formula. */
@@ -72,6 +73,9 @@ function reduceStep(step: FormulaStep, contents: PanContents, pressureKPa: numbe
     textureVolume(liquid, starchEqG, texture),
   )
   if (target.volumeMl === undefined || target.volumeMl <= 0) return { liquid, target, keptLow: 1, keptHigh: 1 }
+  // what cannot boil away fills more than that: no target, whatever the words say
+  if (target.volumeMl < DRY_ROOM * volume20Ml({ ...liquid, water: 0, ethanol: 0, acetic: 0 }))
+    return { liquid, target: { ...target, status: 'conflict', flags: [...target.flags, 'empty'] }, keptLow: 1, keptHigh: 1 }
   const stop = { volumeMl: target.volumeMl }
   const boiled = reduceMixture(liquid, stop, 1, pressureKPa)
   if (liquid.ethanol <= 0) return { liquid: boiled, target, keptLow: 1, keptHigh: 1 }

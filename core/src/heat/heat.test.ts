@@ -1,7 +1,9 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { expectWithin } from '../testing.test-helper'
 import { airPressureKPa } from './atmosphere'
 import { ethanolWaterDensity20KgPerM3, massFracFromAbv, abvFromMassFrac } from './ethanol'
+import { volatilityTable } from './volatilityTable'
 import { bubblePointC, ethanolMoleFrac, relativeVolatility, vapourMoleFrac } from './vapourLiquid'
 import { waterBoilingPointC, waterDensityKgPerM3, waterLatentHeatJPerG, waterVapourPressureKPa } from './water'
 
@@ -54,4 +56,15 @@ describe('reduction:P shared properties', () => {
     [0.16334, 5.34],
     [1e-9, 11.95],
   ])('P8 relative volatility at x %d', (x, alpha) => expectWithin(relativeVolatility(x, 101.325), alpha, 0.005))
+})
+
+describe('the table of relative volatility', () => {
+  it('is the slow answer within a part in ten million, whatever the mixture and the height', () =>
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 0.95, noNaN: true }), fc.constantFrom(101.325, 88, 75, 61), (x, pressureKPa) => {
+        const slow = relativeVolatility(x, pressureKPa)
+        expect(Math.abs(volatilityTable(pressureKPa)(x) / slow - 1)).toBeLessThan(1e-7)
+      }),
+      { numRuns: 400 },
+    ))
 })

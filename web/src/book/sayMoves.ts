@@ -1,4 +1,4 @@
-import type { BatchPlan, TraceStep } from '@liquamen/core'
+import { spoonFilmMm, type BatchPlan, type TraceStep } from '@liquamen/core'
 import { moneyText, numberText, percentText, tempText } from '../shared/format'
 import { texts } from '../shared/texts'
 import type { VariantOutcome } from './variantOutcome'
@@ -13,6 +13,7 @@ const LEAST = {
   minutes: 0.5,
   seconds: 5,
   waterG: 1,
+  filmMm: 0.01,
   holdMin: 1,
   deltaK: 1,
 } as const
@@ -49,6 +50,7 @@ function bowlMoves(now: VariantOutcome, way: VariantOutcome): string[] {
 function sauceMoves(now: TraceStep, end: TraceStep): string[] {
   const volume = end.volumeMl / now.volumeMl - 1
   const water = end.contents.liquid.water - now.contents.liquid.water
+  const film = spoonFilmMm(end.viscosityPaS) - spoonFilmMm(now.viscosityPaS)
   const stands =
     end.phaseFrac > STANDS_BY_LOAD
       ? end.band === now.band
@@ -62,6 +64,7 @@ function sauceMoves(now: TraceStep, end: TraceStep): string[] {
     Math.abs(water) > Math.max(LEAST.waterG, 0.03 * now.contents.liquid.water) ? texts.book.bench.waterMoves(signed(water, 0)) : '',
     Math.abs(end.saltFrac - now.saltFrac) > LEAST.salt ? texts.book.bench.saltMoves(signed((end.saltFrac - now.saltFrac) * 100, 2)) : '',
     stands,
+    !stands && end.phaseFrac <= STANDS_BY_LOAD && Math.abs(film) > LEAST.filmMm ? texts.book.bench.filmMoves(signed(film, 2)) : '',
     Math.abs(volume) > LEAST.volume ? `${signed(volume * 100, 0)} % ml` : '',
     Math.abs(end.acidFrac - now.acidFrac) > LEAST.acid ? texts.book.bench.acidIs(percentText(end.acidFrac, 2)) : '',
   ]

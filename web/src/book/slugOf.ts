@@ -4,11 +4,9 @@ export function slugOf(name: string, taken: ReadonlySet<string>): string {
     .normalize('NFD')
     .replace(/[\u0300-\u036f]/g, '')
     .toLowerCase()
+    .replace(/^[^a-z]+/, '')
     .match(/[a-z0-9]+/g)
-  const base = (words ?? [])
-    .map((w, i) => (i ? w.charAt(0).toUpperCase() + w.slice(1) : w))
-    .join('')
-    .replace(/^\d+/, '')
+  const base = (words ?? []).map((w, i) => (i ? w.charAt(0).toUpperCase() + w.slice(1) : w)).join('')
   if (!base) return ''
   let id = base.slice(0, 60)
   for (let n = 2; taken.has(id); n++) id = `${base.slice(0, 56)}${n}`

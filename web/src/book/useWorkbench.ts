@@ -141,17 +141,13 @@ export function useWorkbench(
   const cheaperJobs = computed(() => {
     const jobs = new Map<string, () => readonly CheaperRoute[]>()
     const [now, own, picked] = [trace.value.at(-1), draft.value, choices.value]
-    const with_ = (routes: CheaperRoute['swaps']) =>
-      traceOf(
-        applyChoices(own, {
-          ...picked,
-          swaps: {
-            ...picked.swaps,
-            ...Object.fromEntries(routes.map(({ itemId, swap }) => [itemId, { ingredientId: swap.to, factor: swap.factor }])),
-          },
-        }),
-      ).at(-1)
-    if (now && now.portions >= 1) jobs.set('routes', () => cheaperRoutes(own, now, (id) => swapsFor(id, ingredients.value), with_))
+    const endWith = (routes: CheaperRoute['swaps']) => {
+      const swaps = Object.fromEntries(routes.map(({ itemId, swap }) => [itemId, { ingredientId: swap.to, factor: swap.factor }]))
+      const steps = traceOf(applyChoices(own, { ...picked, swaps: { ...picked.swaps, ...swaps } }))
+      const isMakeable = steps.every((t) => !t.target || t.target.status === 'ok' || t.target.status === 'texture')
+      return isMakeable ? steps.at(-1) : undefined
+    }
+    if (now && now.portions >= 1) jobs.set('routes', () => cheaperRoutes(own, now, (id) => swapsFor(id, ingredients.value), endWith))
     return jobs
   })
   const { results: cheaperResults } = useInIdle(cheaperJobs, options.idle)

@@ -10,7 +10,8 @@ vi.stubGlobal(
     }
   },
 )
-const { clockText, instantOfClock, numberText, percentText, spanText } = await import('./format')
+const { clockText, degreesText, instantOfClock, numberText, percentText, spanText, tempText } = await import('./format')
+const { deltaOnDevice, tempFromDevice, tempOnDevice, useDeviceUnits } = await import('./useDeviceUnits')
 beforeEach(() => setActivePinia(createPinia()))
 const NOW = Date.UTC(2026, 4, 2, 23, 40)
 
@@ -32,4 +33,21 @@ describe('numbers as they are shown', () => {
   ])('the clock time %s is the nearest one', (text, hours) => expect((instantOfClock(text, NOW)! - NOW) / 3600_000).toBeCloseTo(hours, 6))
   it.each(['25:00', '12:75', 'soon', '', '-1:00'])('"%s" is no clock time', (text) => expect(instantOfClock(text, NOW)).toBeUndefined())
   it('a clock time and back is the same minute', () => expect(clockText(instantOfClock('23:59', NOW)!)).toBe('23:59'))
+})
+
+describe('temperatures on this device’s scale', () => {
+  it('are said in Celsius, in Fahrenheit where it was asked for, and typed ones come back as Celsius', () => {
+    const { setTempUnit, setSystem, system } = useDeviceUnits()
+    expect(tempText(62.5)).toBe('62.5 °C')
+    setTempUnit('°F')
+    expect(tempText(62.5)).toBe('144.5 °F')
+    expect(degreesText(0)).toBe('32°')
+    expect(deltaOnDevice(10)).toBe(18)
+    for (const c of [-30, 0, 57, 63, 260]) expect(tempFromDevice(tempOnDevice(c))).toBeCloseTo(c, 9)
+    expect(localStorage.getItem('liquamen.temperatures')).toBe('°F')
+    setTempUnit('°C')
+    setSystem('us')
+    expect([system.value, localStorage.getItem('liquamen.measures')]).toEqual(['us', 'us'])
+    setSystem('metric')
+  })
 })

@@ -38,6 +38,7 @@ export const bookTexts = {
     leaves: (ml: string, pct: string) => `leaves ${ml} ml, ${pct} %`,
     keepsAhead: (h: string) => `ahead: keeps ${h} h`,
     change: 'change',
+    filmMoves: (mm: string) => `${mm} mm on the spoon`,
     peak: (phi: string) => `peak φ ${phi}`,
     grainy: 'grainy at the wall',
     save: (v: number) => `Save as version ${v}`,

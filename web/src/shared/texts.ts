@@ -169,7 +169,7 @@ export const texts = {
   forms: {
     fraction: 'left',
     depth: 'depth in this pan',
-    volume: 'volume, as when cold',
+    volume: 'volume, as at 20 °C',
     mass: 'mass',
     scale: 'on this scale',
     spoons: 'spoons left',
