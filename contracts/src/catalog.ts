@@ -164,6 +164,11 @@ const methodFields = {
   holdC: z.strictObject({ low: inRange(LIMITS.tempC), high: inRange(LIMITS.tempC) }),
 }
 const partial = (fields: z.core.$ZodLooseShape) => z.strictObject(fields).partial()
+const keepsFields = {
+  hotMin: finite.min(0).max(1440),
+  chilledDays: finite.min(0).max(365),
+  freezes: z.enum(['good', 'fair', 'no']),
+}
 const changeSchema = z.discriminatedUnion('op', [
   z.strictObject({ op: z.literal('setAmount'), itemId: slug, amount: amountSchema }),
   z.strictObject({ op: z.literal('swap'), itemId: slug, ingredientId: slug, factor: finite.min(0).max(100) }),
@@ -174,6 +179,7 @@ const changeSchema = z.discriminatedUnion('op', [
   z.strictObject({ op: z.literal('dropStep'), stepId: slug }),
   z.strictObject({ op: z.literal('addStep'), afterStepId: slug, step: stepSchema }),
   z.strictObject({ op: z.literal('setMethod'), method: partial(methodFields) }),
+  z.strictObject({ op: z.literal('setKeeps'), keeps: partial(keepsFields) }),
 ]) as unknown as z.ZodType<FormulaChange>
 const schoolSchema = z
   .strictObject({
@@ -205,9 +211,7 @@ export const formulaSchema = z
     motherId: slug.optional(),
     makes: slug.optional(),
     dishes: z.array(text(60)).max(20).optional(),
-    keeps: z
-      .strictObject({ hotMin: finite.min(0).max(1440), chilledDays: finite.min(0).max(365), freezes: z.enum(['good', 'fair', 'no']) })
-      .optional(),
+    keeps: z.strictObject(keepsFields).optional(),
     items: z.array(itemSchema).min(1).max(60),
     steps: z.array(stepSchema).min(1).max(40),
   })

@@ -2,8 +2,8 @@ import type { Formula, School } from '@liquamen/core'
 import { formula, g, ml, reduce, step, strainStep, way } from './formulaDsl'
 
 const FAMILY = 'egg and butter'
-const method = { bath: 'gentle', whisk: 'normal', tool: 'handWhisk', butterC: 55, holdC: { low: 57, high: 63 } } as const
-const keeps = { hotMin: 120, chilledDays: 0, freezes: 'no' } as const
+const method = { bath: 'gentle', whisk: 'normal', tool: 'handWhisk', butterC: 55, holdC: { low: 57, high: 60 } } as const
+const keeps = { hotMin: 105, chilledDays: 0, freezes: 'no' } as const
 const separate = (says: string) =>
   step('separate', 'add', 'separate', says, [3, 4, 6], { attention: 'none', cautions: ['rawEgg', 'hotButter'] })
 const sabayon = step('sabayon', 'whisk', 'sabayon', 'A ribbon stands for three seconds', undefined, {
@@ -67,9 +67,37 @@ const acidSchool = (itemId: string): School => ({
   reason: 'the water is there all along',
   options: [
     way('early', 'with the yolks', { op: 'move', itemId, stepId: 'separate' }),
+    way(
+      'midway',
+      'with half the butter in, to loosen it',
+      { op: 'move', itemId, stepId: 'pour' },
+      { op: 'setStep', stepId: 'pour', step: { endsWhen: 'Half the butter, then the juice, then the rest; it shines and holds' } },
+    ),
     way('late', 'at the end: brightest, highest load before it', { op: 'move', itemId, stepId: 'season' }),
   ],
 })
+/** Margins of a held egg sauce at 60 and 63 °C from the break-risk model (emulsion.md B1, B3). */
+const holdSchool: School = {
+  id: 'hold',
+  says: 'Held',
+  defaultId: 'warm',
+  reason: 'whole longest; the local code says what may be kept by temperature',
+  options: [
+    way(
+      'warm',
+      'in a well at 57–60°',
+      { op: 'setMethod', method: { holdC: { low: 57, high: 60 } } },
+      { op: 'setKeeps', keeps: { hotMin: 105 } },
+    ),
+    way(
+      'hot',
+      'at 62–64°, as the stricter codes want: nearer curdling',
+      { op: 'setMethod', method: { holdC: { low: 62, high: 64 } } },
+      { op: 'setKeeps', keeps: { hotMin: 44 } },
+    ),
+    way('atOnce', 'not held: served within a quarter of an hour', { op: 'setKeeps', keeps: { hotMin: 15 } }),
+  ],
+}
 const reductionSchool = (dropWine: string): School => ({
   id: 'reduction',
   says: 'Acid base',
@@ -101,7 +129,7 @@ const hollandaise = formula(
     dishes: ['poached eggs', 'asparagus', 'poached fish'],
     source:
       'our amounts, from the ratios of the science files: 83 g whole butter and 15 g water phase a yolk (φ 0.62); 50–60 ml a cover and 15 % over; 0.8–1.1 % salt. Juice goes in with the yolks: the water is there all along, which forgives most',
-    schools: [butterSchool('butter', 250), acidSchool('juice'), bathSchool, whiskSchool],
+    schools: [butterSchool('butter', 250), acidSchool('juice'), bathSchool, whiskSchool, holdSchool],
   },
   [
     g('separate', 'yolk', 51, 'yolks'),
@@ -162,6 +190,7 @@ const relative = (
         butterSchool('butter', 250),
         bathSchool,
         whiskSchool,
+        holdSchool,
         ...(motherId === 'bearnaise' || id === 'bearnaise' ? [reductionSchool('wine')] : []),
       ],
     },

@@ -14,6 +14,7 @@ const creamSchool: School = {
     way(
       'spoon',
       'a spoon: wider window, milder',
+      { op: 'setKeeps', keeps: { hotMin: 45 } },
       { op: 'add', item: g('addCream', 'cream35', 30, 'cream') },
       {
         op: 'addStep',
@@ -26,9 +27,35 @@ const creamSchool: School = {
 const strainSchool: School = {
   id: 'strain',
   says: 'Strain',
-  defaultId: 'strain',
-  reason: 'smooth on white fish',
-  options: [way('strain', 'strained'), way('leave', 'shallots left in', { op: 'dropStep', stepId: 'strain' })],
+  defaultId: 'after',
+  reason: 'smooth on white fish; the shallots give to the end',
+  options: [
+    way('after', 'the finished sauce'),
+    way(
+      'before',
+      'the reduction, before the butter: no sauce stays in the sieve',
+      { op: 'dropStep', stepId: 'strain' },
+      { op: 'addStep', afterStepId: 'reduce', step: { ...strainStep(0.3), id: 'strainEarly' } },
+    ),
+    way('leave', 'shallots left in', { op: 'dropStep', stepId: 'strain' }),
+  ],
+}
+const heatSchool: School = {
+  id: 'heat',
+  says: 'Heat under the butter',
+  defaultId: 'low',
+  reason: 'it stays in its window while the butter goes in',
+  options: [
+    way('low', 'low, 46–57°'),
+    way('off', 'off: only the pan’s own heat, slower and surer', {
+      op: 'setStep',
+      stepId: 'mount',
+      step: {
+        endsWhen: 'Off the heat, cold pieces one by one, back for seconds when it stiffens',
+        minutes: { low: 5, value: 7, high: 10 },
+      },
+    }),
+  ],
 }
 const thickenSchool = (stepId: string): School => ({
   id: 'thicken',
@@ -44,6 +71,18 @@ const thickenSchool = (stepId: string): School => ({
       { op: 'add', item: g('slurry', 'arrowroot', 6, 'arrowroot') },
       { op: 'add', item: g('slurry', 'water', 10, 'slurryWater') },
       { op: 'addStep', afterStepId: stepId, step: step('slurry', 'thicken', 'slurry', 'Boiled one minute, clear', [1, 1.5, 2]) },
+    ),
+    way(
+      'roux',
+      'white roux: gluten, boiled a quarter of an hour',
+      { op: 'setStep', stepId, step: { target: 'by a quarter' } },
+      { op: 'add', item: g('roux', 'flour', 10, 'rouxFlour') },
+      { op: 'add', item: g('roux', 'clarifiedButter', 9, 'rouxFat') },
+      {
+        op: 'addStep',
+        afterStepId: stepId,
+        step: step('roux', 'thicken', 'white roux', 'Cold roux whisked in, boiled until no flour is tasted', [12, 15, 20]),
+      },
     ),
     way(
       'beurreManie',
@@ -89,7 +128,7 @@ const wineButter = (id: string, name: string, fill: string, dishes: string[], it
       salt: 'wineButter',
       dishes,
       keeps: { hotMin: 30, chilledDays: 0, freezes: 'no' },
-      schools: [creamSchool, strainSchool],
+      schools: [creamSchool, strainSchool, heatSchool],
     },
     items,
     steps('to a fifth', 'A fifth is left, syrupy shallots'),

@@ -32,6 +32,8 @@ function applyChange(formula: Formula, change: FormulaChange): Formula {
       return dropStep(formula, change.stepId)
     case 'addStep':
       return { ...formula, steps: formula.steps.flatMap((s) => (s.id === change.afterStepId ? [s, change.step] : [s])) }
+    case 'setKeeps':
+      return formula.keeps ? { ...formula, keeps: { ...formula.keeps, ...change.keeps } } : formula
     case 'setMethod':
       return formula.emulsion ? { ...formula, emulsion: { ...formula.emulsion, ...change.method } } : formula
   }

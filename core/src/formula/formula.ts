@@ -84,6 +84,14 @@ export type FormulaChange =
   | { readonly op: 'dropStep'; readonly stepId: string }
   | { readonly op: 'addStep'; readonly afterStepId: string; readonly step: FormulaStep }
   | { readonly op: 'setMethod'; readonly method: Partial<EmulsionMethod> }
+  | { readonly op: 'setKeeps'; readonly keeps: Partial<Keeps> }
+
+/** How long a sauce stays good: hot, min; chilled, days; and how it takes freezing. */
+export interface Keeps {
+  readonly hotMin: number
+  readonly chilledDays: number
+  readonly freezes: 'good' | 'fair' | 'no'
+}
 
 /** A way of doing it that some good cooks hold to. */
 export interface SchoolOption {
@@ -132,7 +140,7 @@ export interface Formula {
   readonly makes?: string
   /** What it is served with. */
   readonly dishes?: readonly string[]
-  readonly keeps?: { readonly hotMin: number; readonly chilledDays: number; readonly freezes: 'good' | 'fair' | 'no' }
+  readonly keeps?: Keeps
   readonly items: readonly FormulaItem[]
   readonly steps: readonly FormulaStep[]
 }

@@ -1,5 +1,5 @@
 import { spoonFilmMm, type BatchPlan, type TraceStep } from '@liquamen/core'
-import { moneyText, numberText, percentText, tempText } from '../shared/format'
+import { degreesText, moneyText, numberText, percentText, tempText } from '../shared/format'
 import { texts } from '../shared/texts'
 import type { VariantOutcome } from './variantOutcome'
 
@@ -42,6 +42,9 @@ function bowlMoves(now: VariantOutcome, way: VariantOutcome): string[] {
     a && b && Math.abs(b.ribbonS.value - a.ribbonS.value) > LEAST.seconds ? texts.book.bench.ribbonIn(minutes(b.ribbonS.value)) : '',
     a && b && Math.abs(b.pourS - a.pourS) > LEAST.seconds ? `${texts.emulsion.pourOn} ${minutes(b.pourS)} min` : '',
     a && b && Math.abs(b.method.butterC - a.method.butterC) > LEAST.deltaK ? texts.book.bench.butterAt(tempText(b.method.butterC, 0)) : '',
+    a && b && Math.abs(b.method.holdC.high - a.method.holdC.high) > LEAST.deltaK
+      ? texts.book.bench.heldAt(degreesText(b.method.holdC.low), tempText(b.method.holdC.high, 0))
+      : '',
     a && b && b.waterFirstG - a.waterFirstG > LEAST.waterG ? texts.book.bench.waterFirst(numberText(b.waterFirstG)) : '',
     isSameEnd && Math.abs(way.peakFrac - now.peakFrac) > LEAST.phase ? texts.book.bench.peak(numberText(way.peakFrac, 2)) : '',
   ]

@@ -77,19 +77,21 @@ describe('the workbench', () => {
     bench.besideId.value = 'written'
     expect(bench.differences.value).toEqual([])
   })
-  it('every way of every school is worked out, and says what it moves in load, time, hands, hold or cost', () => {
-    for (const { id, schools = [] } of catalog.formulas) {
+  it.each(catalog.formulas.filter((f) => f.schools?.length).map((f) => [f.id, f.schools ?? []] as const))(
+    'every way of every school of %s says what it moves: load, time, hands, hold or cost',
+    (id, schools) => {
       const bench = benchOf(id)
       const now = bench.outcomes.value.get(NOW)!
-      expect(now.effort, id).toBeDefined()
+      expect(now.effort).toBeDefined()
       for (const school of schools)
         for (const option of school.options.filter((o) => o.id !== school.defaultId)) {
           const way = bench.outcomes.value.get(`${school.id}:${option.id}`)!
-          expect(way.end, `${id} ${school.id} ${option.id}`).toBeDefined()
-          expect(sayMoves(now, way, 'EUR').length, `${id} ${school.id}:${option.id} moves nothing`).toBeGreaterThan(0)
+          expect(way.end, `${school.id} ${option.id}`).toBeDefined()
+          expect(sayMoves(now, way, 'EUR').length, `${school.id}:${option.id} moves nothing`).toBeGreaterThan(0)
         }
-    }
-  })
+    },
+    20_000,
+  )
   it('a power whisk over no bath: the pour, the butter’s heat and the hands are said', () => {
     const bench = benchOf('hollandaise')
     const says = sayMoves(bench.outcomes.value.get(NOW)!, bench.outcomes.value.get('whisk:power')!, 'EUR').join(', ')

@@ -39,6 +39,7 @@ export const bookTexts = {
     keepsAhead: (h: string) => `ahead: keeps ${h} h`,
     change: 'change',
     filmMoves: (mm: string) => `${mm} mm on the spoon`,
+    heldAt: (low: string, high: string) => `held at ${low}–${high}`,
     peak: (phi: string) => `peak φ ${phi}`,
     grainy: 'grainy at the wall',
     save: (v: number) => `Save as version ${v}`,
