@@ -15,7 +15,8 @@ const scales: TempUnit[] = ['°C', '°F']
   <v-menu :close-on-content-click="false">
     <template #activator="{ props: opener }">
       <button v-bind="opener" class="tool place" :aria-label="`${texts.device.title}: ${kitchenName}`">
-        <span class="name">{{ kitchenName }}</span><span aria-hidden="true"> ▾</span>
+        <span class="name">{{ kitchenName }}</span><span class="unit">{{ tempUnit }}</span
+        ><span aria-hidden="true"> ▾</span>
       </button>
     </template>
     <div class="menu" role="group" :aria-label="texts.device.title">
@@ -58,9 +59,15 @@ const scales: TempUnit[] = ['°C', '°F']
   display: flex;
   gap: 12px;
 }
+.unit {
+  display: none;
+}
 @media (max-width: 900px) {
   .name {
     display: none;
+  }
+  .unit {
+    display: inline;
   }
 }
 </style>

@@ -132,7 +132,7 @@ const print = () => window.print()
     <BenchFindings :bench="bench" :refusals="refusals" />
 
     <div class="columns">
-      <div>
+      <div class="goods">
         <h2 class="label">{{ texts.book.bench.weighOut }}</h2>
         <GoodsTable :catalog="catalog" :bench="bench" />
         <p v-if="marks" class="caption">{{ marks }}</p>
@@ -147,7 +147,7 @@ const print = () => window.print()
             @choose="bench.chooseWay"
         /></template>
       </div>
-      <div>
+      <div class="method">
         <CompositionStrip :steps="trace" :factor="factor" :selected-id="selected?.stepId" @select="(id) => (selectedId = id)" />
         <template v-if="differences.length && beside.trace.length">
           <p class="label">{{ texts.workbench.beside }}: {{ besideName }}</p>
@@ -161,7 +161,7 @@ const print = () => window.print()
         </p>
         <p v-if="bench.cheaper.value.length === 0" class="caption">{{ texts.book.bench.noCheaper }}</p>
       </div>
-      <aside>
+      <aside class="figures">
         <div class="compare">
           <v-select v-model="besideId" :items="besides" :label="texts.workbench.beside" />
           <v-btn @click="bench.keepBeside(texts.workbench.variant(kept.length + 1))">{{ texts.workbench.keepBeside }}</v-btn>
@@ -264,9 +264,26 @@ h2 {
 .source {
   padding-top: 14px;
 }
+/* the numbers stay in sight while a switch further down moves them */
+.figures {
+  position: sticky;
+  top: 8px;
+  align-self: start;
+}
 @media (max-width: 900px) {
   .columns {
-    grid-template-columns: minmax(0, 1fr);
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+    grid-template-areas: 'goods figures' 'method method';
+    gap: 24px;
+  }
+  .goods {
+    grid-area: goods;
+  }
+  .figures {
+    grid-area: figures;
+  }
+  .method {
+    grid-area: method;
   }
 }
 @media print {

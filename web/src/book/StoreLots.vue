@@ -176,9 +176,15 @@ li {
 @media (max-width: 900px) {
   li {
     grid-template-columns: 96px minmax(0, 1fr) auto;
+    padding: 4px 0;
+  }
+  .keys {
+    grid-column: 3;
+    grid-row: 1;
   }
   .when {
     grid-column: 2 / -1;
+    grid-row: 2;
   }
 }
 </style>
