@@ -1,7 +1,7 @@
 // A bare Vuetify page of the same build: the peer that bench/ measures the first view against. Built only with BENCH=1.
 import { createApp, h } from 'vue'
 import { createVuetify } from 'vuetify'
-import 'vuetify/styles'
+import 'vuetify/styles/core'
 import { VApp } from 'vuetify/components/VApp'
 import { VBtn } from 'vuetify/components/VBtn'
 

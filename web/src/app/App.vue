@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { computed, onMounted, provide } from 'vue'
+import { computed, defineAsyncComponent, onMounted, provide } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 import { useAlarms } from '../alarms/useAlarms'
@@ -9,11 +9,12 @@ import { useSafetyWatch } from '../kitchen/useSafetyWatch'
 import TimeRule from '../shared/TimeRule.vue'
 import { texts } from '../shared/texts'
 import AlarmBar from '../alarms/AlarmBar.vue'
-import DeviceMenu from './DeviceMenu.vue'
 import EnrolPage from './EnrolPage.vue'
 import StatusLine from './StatusLine.vue'
 import { alarmsKey } from '../alarms/alarmsKey'
 
+/** Opened now and then: its menu does not hold up the first view. */
+const DeviceMenu = defineAsyncComponent(() => import('./DeviceMenu.vue'))
 const { kitchen, catalog, deadlines, current, nowMs, onRing, inWell } = useKitchenViews()
 const route = useRoute()
 const router = useRouter()

@@ -1,6 +1,7 @@
 import { createVuetify } from 'vuetify'
 import type { App } from 'vue'
-import 'vuetify/styles'
+import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
+import 'vuetify/styles/core' // no utility classes: the two that components need stand in base.css
 import { TOKENS, type ThemeName } from './tokens'
 
 const theme = (name: ThemeName) => {
@@ -33,6 +34,7 @@ const field = { variant: 'underlined', density: 'comfortable', hideDetails: 'aut
 export function installVuetify(app: App, current: ThemeName) {
   const vuetify = createVuetify({
     theme: { defaultTheme: current, themes: { day: theme('day'), night: theme('night') } },
+    icons: { defaultSet: 'mdi', aliases, sets: { mdi } }, // drawn, not a font: boxes and arrows come with the page
     defaults: {
       global: { ripple: false },
       VBtn: { ...flat, variant: 'outlined' },

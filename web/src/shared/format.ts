@@ -4,20 +4,32 @@ import { useKitchen } from '../kitchen/kitchen.store'
 const zone = (): string => useKitchen().catalog?.settings.timeZone ?? 'UTC'
 const MINUS = '−'
 
-/** A clock time of the kitchen, 19:11. */
-export function clockText(ms: number, withSeconds = false): string {
-  return new Intl.DateTimeFormat('en-GB', {
-    timeZone: zone(),
-    hour: '2-digit',
-    minute: '2-digit',
-    ...(withSeconds ? { second: '2-digit' } : {}),
-  }).format(ms)
+/** Makes a formatter once for each key: a screen formats hundreds of numbers a second, and making one costs as much as using it a hundred times. */
+function keptFormatters<T extends { format: (value: number) => string }>(make: (key: string) => T): (key: string, value: number) => string {
+  const kept = new Map<string, T>()
+  return (key, value) => {
+    let formatter = kept.get(key)
+    if (!formatter) kept.set(key, (formatter = make(key)))
+    return formatter.format(value)
+  }
 }
+const formatNumber = keptFormatters(
+  (decimals) => new Intl.NumberFormat('en-GB', { minimumFractionDigits: Number(decimals), maximumFractionDigits: Number(decimals) }),
+)
+const formatMoney = keptFormatters((currency) => new Intl.NumberFormat('en-GB', { style: 'currency', currency }))
+const formatClock = keptFormatters((timeZone) => new Intl.DateTimeFormat('en-GB', { timeZone, hour: '2-digit', minute: '2-digit' }))
+const formatSeconds = keptFormatters(
+  (timeZone) => new Intl.DateTimeFormat('en-GB', { timeZone, hour: '2-digit', minute: '2-digit', second: '2-digit' }),
+)
+const formatDay = keptFormatters(
+  (timeZone) => new Intl.DateTimeFormat('en-GB', { timeZone, weekday: 'short', day: 'numeric', month: 'short' }),
+)
+
+/** A clock time of the kitchen, 19:11. */
+export const clockText = (ms: number, withSeconds = false): string => (withSeconds ? formatSeconds : formatClock)(zone(), ms)
 
 /** A day of the kitchen, Sat 10 Jan. */
-export function dayText(ms: number): string {
-  return new Intl.DateTimeFormat('en-GB', { timeZone: zone(), weekday: 'short', day: 'numeric', month: 'short' }).format(ms)
-}
+export const dayText = (ms: number): string => formatDay(zone(), ms)
 
 /** A span: 3:10 under ten minutes, whole minutes from ten; a span that is over counts on with a minus. */
 export function spanText(ms: number): { number: string; unit: string } {
@@ -28,11 +40,7 @@ export function spanText(ms: number): { number: string; unit: string } {
 }
 
 /** A number with grouped thousands. */
-export function numberText(value: number, decimals = 0): string {
-  return new Intl.NumberFormat('en-GB', { minimumFractionDigits: decimals, maximumFractionDigits: decimals })
-    .format(value)
-    .replace('-', MINUS)
-}
+export const numberText = (value: number, decimals = 0): string => formatNumber(String(decimals), value).replace('-', MINUS)
 
 /** A share as a percentage without its sign. */
 export const percentText = (share: number, decimals = 1): string => numberText(share * 100, decimals)
@@ -50,8 +58,7 @@ export function instantOfClock(text: string, nowMs: number): number | undefined 
 }
 
 /** Money from its minor units, "€1.20". */
-export const moneyText = (minor: number, currency: string): string =>
-  new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(minor / 100).replace('-', '−')
+export const moneyText = (minor: number, currency: string): string => formatMoney(currency, minor / 100).replace('-', MINUS)
 
 /** A temperature on this device's scale, "62.5 °C" or "144.5 °F". */
 export const tempText = (tempC: number, decimals = 1): string => `${numberText(tempOnDevice(tempC), decimals)} ${tempScale()}`
