@@ -65,6 +65,19 @@ for (const theme of ['day', 'night']) {
       await page.locator(there).first().waitFor()
       await check(screen)
     }
+    await openScreen(page, kitchen, '/book/hollandaise')
+    await page.getByRole('button', { name: 'Goods as told' }).click()
+    await page.getByRole('button', { name: 'Change this step: sabayon' }).click()
+    await page.getByRole('button', { name: 'salt of its own' }).click()
+    await page.getByRole('button', { name: /^clarified/ }).click()
+    await page.getByRole('region', { name: 'Where salt of its own comes from' }).waitFor()
+    await check('workbench with all of it open')
+    await openScreen(page, kitchen, '/book/pantry')
+    await page.getByRole('button', { name: 'Put in a lot' }).click()
+    await page.getByRole('button', { name: 'Add a good' }).click()
+    await page.getByRole('button', { name: /^This device/ }).click()
+    await page.getByRole('group', { name: 'This device' }).waitFor()
+    await check('store, a good and the device')
     await openScreen(page, kitchen, '/log')
     await page
       .getByRole('link', { name: /served/ })
@@ -87,6 +100,7 @@ for (const theme of ['day', 'night']) {
     await check('pour')
     await openScreen(page, kitchen, '/service')
     await page.getByRole('button', { name: 'Take an order' }).click()
+    await expect(page.locator('.v-checkbox svg').first()).toBeVisible() // a box that cannot be seen is none
     await check('order form')
     await page.getByLabel('Portions').fill('6')
     await page.getByLabel('Table', { exact: true }).fill('Table 1')
