@@ -45,7 +45,7 @@ function rescale(by = ask.value.by): void {
 /** Each way opens at what the batch holds now, so nothing jumps when only the way is changed. */
 function setMode(by: ScaleBy['by']): void {
   const end = trace.value.at(-1)
-  if (by === 'portions') said.value = numberText(props.formula.basisPortions * factor.value, 0)
+  if (by === 'portions') said.value = (props.formula.basisPortions * factor.value).toFixed(0)
   if (by === 'volume') said.value = ((end?.volumeMl ?? 0) * factor.value).toFixed(0)
   if (by === 'ingredient') setGood(goodId.value)
   rescale(by)

@@ -1,0 +1,95 @@
+import type { Fact, FactKind, KitchenCatalog, Payloads } from '@liquamen/core'
+import { mount, type VueWrapper } from '@vue/test-utils'
+import { createPinia, setActivePinia } from 'pinia'
+import { afterEach, vi } from 'vitest'
+import { computed, ref, type Component } from 'vue'
+import { createRouter, createMemoryHistory } from 'vue-router'
+import { createVuetify } from 'vuetify'
+import { VAutocomplete } from 'vuetify/components/VAutocomplete'
+import { VBtn } from 'vuetify/components/VBtn'
+import { VCheckbox } from 'vuetify/components/VCheckbox'
+import { VList, VListItem } from 'vuetify/components/VList'
+import { VMenu } from 'vuetify/components/VMenu'
+import { VSelect } from 'vuetify/components/VSelect'
+import { VTextField } from 'vuetify/components/VTextField'
+import demo from '../../../demo/larchwater-house.json'
+
+vi.stubGlobal(
+  'BroadcastChannel',
+  class {
+    onmessage = null
+    postMessage() {
+      /* no other tab */
+    }
+  },
+)
+vi.stubGlobal('visualViewport', new EventTarget())
+
+/** The demo kitchen, as screens get it. */
+export const catalog = demo.catalog as unknown as KitchenCatalog
+/** What happened in it. */
+export const facts = demo.facts as unknown as Fact[]
+
+const mounted: VueWrapper[] = []
+afterEach(() => {
+  while (mounted.length) mounted.pop()?.unmount()
+  document.body.innerHTML = ''
+})
+
+/** A kitchen store that is open on the demo, and writes what is recorded into a list instead of sending it. */
+export async function openDemoStore() {
+  setActivePinia(createPinia())
+  const { useKitchen } = await import('../kitchen/kitchen.store')
+  const kitchen = useKitchen()
+  const recorded: { kind: FactKind; streamId: string; payload: Payloads[FactKind] }[] = []
+  kitchen.session = { catalog, kitchenId: 'k', deviceId: 'd' } as unknown as typeof kitchen.session
+  kitchen.record = (async (kind: FactKind, streamId: string, payload: Payloads[FactKind]) => {
+    recorded.push({ kind, streamId, payload })
+    return 'f'
+  }) as typeof kitchen.record
+  return { kitchen, recorded }
+}
+
+/** Mounts a component as the page would: with Vuetify's own parts, a router and whatever store is active. */
+export function mountScreen(component: Component, props: Record<string, unknown>): VueWrapper {
+  const vuetify = createVuetify({ components: { VAutocomplete, VBtn, VCheckbox, VList, VListItem, VMenu, VSelect, VTextField } })
+  const router = createRouter({ history: createMemoryHistory(), routes: [{ path: '/:any(.*)*', component: { template: '<i />' } }] })
+  const wrapper: VueWrapper = mount(component as never, {
+    props: props as never,
+    attachTo: document.body,
+    global: { plugins: [vuetify, router] },
+  })
+  mounted.push(wrapper)
+  return wrapper
+}
+
+/** A workbench of a demo formula whose work between frames is done at once. */
+export async function benchOf(id: string) {
+  const { useWorkbench } = await import('../book/useWorkbench')
+  const formula = ref(catalog.formulas.find((f) => f.id === id)!)
+  return useWorkbench(
+    computed(() => catalog),
+    computed(() => formula.value),
+    {
+      idle: (work) => {
+        work(() => 100)
+        return () => undefined
+      },
+    },
+  )
+}
+
+/** The button whose text or name is or begins so. */
+export function button(wrapper: VueWrapper, says: string | RegExp) {
+  const found = wrapper
+    .findAll('button')
+    .find((b) => [b.text(), b.attributes('aria-label') ?? ''].some((t) => (typeof says === 'string' ? t === says : says.test(t))))
+  if (!found)
+    throw new Error(
+      `no button ${String(says)} among: ${wrapper
+        .findAll('button')
+        .map((b) => b.text())
+        .join(' | ')}`,
+    )
+  return found
+}
