@@ -70,7 +70,7 @@ test('one sauce from the order to the record, every number the core’s own', as
   await page.getByRole('button', { name: 'Keep' }).click()
   await page.getByRole('button', { name: /^Look/ }).click()
   await page.getByRole('button', { name: 'boiling hard' }).click()
-  await page.getByRole('button', { name: /^Temp °C/ }).click()
+  await page.getByRole('button', { name: /^Temperature/ }).click()
   await page.getByLabel('Temperature of the liquid, digits').fill('60')
   await page.getByRole('button', { name: 'Keep' }).click()
   await page.getByRole('button', { name: /^Weigh/ }).click()

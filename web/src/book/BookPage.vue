@@ -133,6 +133,7 @@ const chipProfile = computed(() => catalog.value?.pans[0]?.profile)
 }
 .river {
   position: relative;
+  overflow-x: clip; /* for the one frame in which a turned tablet still has the old width */
   margin-top: 10px;
 }
 .river > svg {

@@ -52,7 +52,10 @@ export async function openDemoStore() {
 
 /** Mounts a component as the page would: with Vuetify's own parts, a router and whatever store is active. */
 export function mountScreen(component: Component, props: Record<string, unknown>): VueWrapper {
-  const vuetify = createVuetify({ components: { VAutocomplete, VBtn, VCheckbox, VList, VListItem, VMenu, VSelect, VTextField } })
+  const vuetify = createVuetify({
+    theme: { defaultTheme: 'day', themes: { day: { dark: false }, night: { dark: true } } },
+    components: { VAutocomplete, VBtn, VCheckbox, VList, VListItem, VMenu, VSelect, VTextField },
+  })
   const router = createRouter({ history: createMemoryHistory(), routes: [{ path: '/:any(.*)*', component: { template: '<i />' } }] })
   const wrapper: VueWrapper = mount(component as never, {
     props: props as never,
