@@ -6,6 +6,7 @@ import type { FactKind, Payloads } from '../events/kinds'
 import { kitchenGoods } from '../formula/kitchenGoods'
 import { itemMassG } from '../formula/traceFormula'
 import { derivativesOf } from './derivatives'
+import { storeDays } from './storeDays'
 import { foldLot, storeHoldings, type LotState } from './foldLot'
 
 const DAY = 86_400_000
@@ -46,6 +47,17 @@ describe('a lot of the store', () => {
       status: 'unknown',
       deviations: [{ code: 'notOfThisStream' }],
     })
+  })
+})
+
+describe('how long it keeps where', () => {
+  const keeps = { hotMin: 240, chilledDays: 3, freezes: 'good' } as const
+  it('chilled by its formula, frozen by how well it freezes, and nowhere else', () => {
+    expect(storeDays(keeps, 'fridge')).toBe(3)
+    expect(storeDays(keeps, 'freezer')).toBe(90)
+    expect(storeDays({ ...keeps, freezes: 'no' }, 'freezer')).toBe(0)
+    expect(storeDays(keeps, 'shelf')).toBe(0)
+    expect(storeDays(undefined, 'fridge')).toBe(0)
   })
 })
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { SPICE_START_SHARE, tastedGoods } from '@liquamen/core'
 import { computed } from 'vue'
 import { numberText } from '../shared/format'
 import { texts } from '../shared/texts'
@@ -6,7 +7,6 @@ import { BASIS, NOW, type Workbench } from './useWorkbench'
 
 const props = defineProps<{ bench: Workbench }>()
 const { outcomes, chosen, ingredients, factor, rounding } = props.bench
-const SPICES_FROM = 1.5 // from half as much again on a spice is tasted, not multiplied
 const now = computed(() => outcomes.value.get(NOW))
 const basis = computed(() => outcomes.value.get(BASIS))
 const min = (value: number) => numberText(value, value < 10 ? 1 : 0)
@@ -25,12 +25,9 @@ const reductions = computed(() =>
 )
 const pour = computed(() => now.value?.plan?.emulsion?.pourS)
 const spices = computed(() =>
-  factor.value < SPICES_FROM
-    ? ''
-    : [...new Set(chosen.value.items.flatMap((i) => ingredients.value.get(i.ingredientId) ?? []))]
-        .filter((g) => g.group === 'spice')
-        .map((g) => g.name)
-        .join(', '),
+  tastedGoods(chosen.value, factor.value, ingredients.value)
+    .map((g) => g.name)
+    .join(', '),
 )
 </script>
 
@@ -46,7 +43,7 @@ const spices = computed(() =>
       <p v-for="r in reductions" :key="r" class="line">{{ r }}</p>
       <p v-if="pour" class="line">{{ texts.workbench.pourPace(min(pour / 60)) }}</p>
     </template>
-    <p v-if="spices" class="line">{{ texts.workbench.spices(spices) }}</p>
+    <p v-if="spices" class="line">{{ texts.workbench.spices(spices, numberText(SPICE_START_SHARE * 100)) }}</p>
     <p v-if="rounding && !rounding.isNoticed" class="line soft">{{ texts.workbench.roundingFine }}</p>
   </section>
 </template>

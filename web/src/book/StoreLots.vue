@@ -3,6 +3,7 @@ import {
   derivativesOf,
   parseQuantity,
   STORE_PLACES,
+  storeDays,
   weighedGood,
   weighSaid,
   NO_HOUSE_MEASURES,
@@ -23,7 +24,6 @@ const props = defineProps<{ catalog: KitchenCatalog }>()
 const kitchen = useKitchen()
 const { lots, minute } = useStore()
 const DAY_MS = 86_400_000
-const FREEZER_DAYS = 90 // a house value: quality, not safety, ends it
 const MOST_MADE = 3
 const isPutting = ref(false)
 const countingId = ref<string>()
@@ -49,10 +49,15 @@ async function put(): Promise<void> {
   const weight =
     parsed.status === 'ok' ? weighSaid(parsed, weighedGood(good), props.catalog.settings.measures ?? NO_HOUSE_MEASURES) : undefined
   const daysAgo = Number(draft.daysAgo.replace(',', '.'))
-  error.value = weight?.status === 'ok' && daysAgo >= 0 ? '' : (texts.book.bench.bad.notUnderstood ?? '')
-  if (weight?.status !== 'ok' || !(daysAgo >= 0)) return
+  const keepsDays = storeDays(maker.keeps, draft.place)
+  error.value =
+    keepsDays === 0
+      ? texts.workbench.store.notThere
+      : weight?.status === 'ok' && daysAgo >= 0
+        ? ''
+        : (texts.book.bench.bad.notUnderstood ?? '')
+  if (weight?.status !== 'ok' || error.value) return
   const madeAtMs = Math.round(minute.value - daysAgo * DAY_MS)
-  const keepsDays = draft.place === 'freezer' ? FREEZER_DAYS : (maker.keeps?.chilledDays ?? 1)
   await kitchen.record('lot.stored', uuidv7(), {
     ingredientId: good.id,
     massG: weight.massG.value,

@@ -247,7 +247,7 @@ describe('sides and size', async () => {
     const text = mountScreen(AtThisSize, { bench }).text()
     expect(text).toMatch(/\d+–\d+–\d+ min from first to last, a batch/)
     expect(text).toMatch(/min with both hands/)
-    expect(text).toContain('Black pepper: put in four fifths, then taste')
+    expect(text).toContain('Black pepper: put in 80 % of it, then taste')
   })
 })
 

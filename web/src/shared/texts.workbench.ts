@@ -73,7 +73,7 @@ export const workbenchTexts = {
   hands: (min: string, often: string) => `${min} min with both hands${often ? `, ${often} min with a look now and then` : ''}`,
   reduction: (verb: string, min: string, was: string) => `${verb}: ${min} min${was ? ` (${was} at the written size)` : ''}`,
   pourPace: (min: string) => `the butter takes ${min} min to pour, whatever the bowl`,
-  spices: (names: string) => `${names}: put in four fifths, then taste; a pinch does not grow with the pot`,
+  spices: (names: string, pct: string) => `${names}: put in ${pct} % of it, then taste; a pinch does not grow with the pot`,
   film: 'The pan’s surface stays: what is thicker in it boils down slower.',
   noPlan: 'No times: how far it is reduced is not one target.',
   rounding: (was: string, is: string) =>
@@ -170,6 +170,7 @@ export const workbenchTexts = {
     discard: 'Discard',
     counted: (at: string) => `counted ${at}`,
     makes: (what: string, n: number) => `${what} for ${n}`,
+    notThere: 'It does not keep there.',
     hint: 'Kept so long by the formula; the local code rules.',
   },
 }
