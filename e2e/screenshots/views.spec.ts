@@ -46,6 +46,8 @@ test('pictures of the main views', async ({ page, kitchen }) => {
   await openScreen(page, kitchen, '/book/hollandaise')
   await page.getByRole('button', { name: /^clarified/ }).click()
   await page.getByText('Clarified butter for Butter, unsalted').waitFor()
+  await page.getByRole('button', { name: /^whole, melted pour on/ }).waitFor() // what the other ways would move has been worked out
+  await page.evaluate(() => window.scrollTo(0, 0))
   await page.screenshot({ path: `${OUT}workbench.png`, fullPage: true })
   // the emulsion bench in the middle of its pour, with the probe that ships with it
   await kitchen.startStandIn('Probe 1')

@@ -145,7 +145,8 @@ export function useWorkbench(
       const swaps = Object.fromEntries(routes.map(({ itemId, swap }) => [itemId, { ingredientId: swap.to, factor: swap.factor }]))
       const steps = traceOf(applyChoices(own, { ...picked, swaps: { ...picked.swaps, ...swaps } }))
       const isMakeable = steps.every((t) => !t.target || t.target.status === 'ok' || t.target.status === 'texture')
-      return isMakeable ? steps.at(-1) : undefined
+      const end = steps.at(-1)
+      return isMakeable && end && end.saltFrac <= own.saltTargetFrac.high ? end : undefined
     }
     if (now && now.portions >= 1) jobs.set('routes', () => cheaperRoutes(own, now, (id) => swapsFor(id, ingredients.value), endWith))
     return jobs
@@ -182,7 +183,7 @@ export function useWorkbench(
   }
 }
 
-/** Swaps that cost less and bring no other allergen: each alone, cheapest first, and all that still save when taken together. */
+/** Swaps that cost less, bring no other allergen and leave it no saltier than it may be: each alone, cheapest first, and all that still save when taken together. */
 function cheaperRoutes(
   own: Formula,
   now: TraceStep,

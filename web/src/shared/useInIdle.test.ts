@@ -17,30 +17,28 @@ function handDriven(fits: number) {
 }
 
 describe('work between frames', () => {
-  it('does at least one job a moment, as many as fit, and says when all is done', () => {
+  it('does at least one job a moment, as many as fit, and shows them when all of them are there', () => {
     const { idle, come } = handDriven(2)
-    const jobs = computed(() => new Map(['a', 'b', 'c'].map((key) => [key, () => key.toUpperCase()])))
+    const work = vi.fn((key: string) => key.toUpperCase())
+    const jobs = computed(() => new Map(['a', 'b', 'c'].map((key) => [key, () => work(key)])))
     const scope = effectScope()
     const { results, isWorking } = scope.run(() => useInIdle(jobs, idle))!
-    expect(results.value.size).toBe(0)
-    come()
-    expect([...results.value]).toEqual([
-      ['a', 'A'],
-      ['b', 'B'],
-    ])
     expect(isWorking.value).toBe(true)
     come()
-    expect(results.value.get('c')).toBe('C')
+    expect(work).toHaveBeenCalledTimes(2)
+    expect(results.value.size).toBe(0) // half a set is nothing to compare with
+    come()
+    expect([...results.value.values()]).toEqual(['A', 'B', 'C'])
     expect(isWorking.value).toBe(false)
     scope.stop()
   })
-  it('a new set drops the rest of the old one; what is known stands until it is replaced or its job is gone', async () => {
+  it('a new set drops the rest of the old one; what is known stands until the new set is whole', async () => {
     const { idle, come, waiting } = handDriven(1)
     const source = ref(1)
     const slow = vi.fn((n: number) => n)
     const jobs = computed(() => {
       const n = source.value
-      return new Map<string, () => number>([['now', () => slow(n)], ...(n === 1 ? [['old', () => slow(-1)] as const] : [])])
+      return new Map<string, () => number>([['now', () => slow(n)], ...(n === 2 ? [['other', () => slow(-n)] as const] : [])])
     })
     const scope = effectScope()
     const { results } = scope.run(() => useInIdle(jobs, idle))!
@@ -48,12 +46,26 @@ describe('work between frames', () => {
     expect(results.value.get('now')).toBe(1)
     source.value = 2
     await nextTick()
-    expect(results.value.get('now')).toBe(1) // still shown while the new one is worked out
+    come()
+    expect(results.value.get('now')).toBe(1) // the new set is not whole
+    source.value = 3
+    await nextTick()
     expect(waiting()).toBe(1)
     come()
-    expect(results.value.get('now')).toBe(2)
-    expect(slow).not.toHaveBeenCalledWith(-1)
+    expect([...results.value]).toEqual([['now', 3]])
+    expect(slow).not.toHaveBeenCalledWith(-2)
     scope.stop()
     expect(waiting()).toBe(0)
+  })
+  it('no jobs, no results', () => {
+    const scope = effectScope()
+    const { results, isWorking } = scope.run(() =>
+      useInIdle(
+        computed(() => new Map<string, () => number>()),
+        handDriven(1).idle,
+      ),
+    )!
+    expect([results.value.size, isWorking.value]).toEqual([0, false])
+    scope.stop()
   })
 })

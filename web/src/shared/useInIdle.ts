@@ -22,32 +22,33 @@ export const whenIdle: WhenIdle = (work) => {
 
 /**
  * Works jobs off between frames, so that a slider or a switch never waits for them: at least one a moment, more while there is time.
- * A new set of jobs drops the rest of the old one; what was worked out stands until it is replaced or its job is gone.
+ *
+ * Results are of one set: what was worked out stands whole until the next set is whole, so that nothing is ever compared with something older.
+ * A new set drops what was not yet done of the one before.
  */
 export function useInIdle<T>(jobs: ComputedRef<ReadonlyMap<string, () => T>>, idle: WhenIdle = whenIdle) {
   const results = shallowRef<ReadonlyMap<string, T>>(new Map())
   const isWorking = ref(false)
   let callOff: () => void = () => undefined
 
-  function work(left: [string, () => T][]): void {
+  function work(left: [string, () => T][], done: Map<string, T>): void {
     callOff = idle((timeLeftMs) => {
-      const done = new Map(results.value)
       do {
         const next = left.shift()
         if (next) done.set(next[0], next[1]())
       } while (left.length > 0 && timeLeftMs() > ENOUGH_MS)
+      if (left.length > 0) return work(left, done)
       results.value = done
-      isWorking.value = left.length > 0
-      if (left.length > 0) work(left)
+      isWorking.value = false
     })
   }
   watch(
     jobs,
     (now) => {
       callOff()
-      results.value = new Map([...results.value].filter(([key]) => now.has(key)))
       isWorking.value = now.size > 0
-      if (now.size > 0) work([...now])
+      if (now.size > 0) work([...now], new Map())
+      else results.value = new Map()
     },
     { immediate: true },
   )
