@@ -47,7 +47,7 @@ const roundingWarning = computed(() => {
   const { meant, weighed } = check
   if (Math.abs(meant.phaseFrac - weighed.phaseFrac) > 0.005)
     return texts.workbench.rounding(`φ ${numberText(meant.phaseFrac, 2)}`, `φ ${numberText(weighed.phaseFrac, 2)}`)
-  const perBatch = weighed.portions > 0 ? factor.value / props.bench.batches.value : factor.value
+  const perBatch = factor.value / props.bench.batches.value
   return meant.saltFrac > 0.001 && Math.abs(weighed.saltFrac / meant.saltFrac - 1) > 0.12
     ? texts.workbench.rounding(`${percentText(meant.saltFrac, 2)} % salt`, `${percentText(weighed.saltFrac, 2)} %`)
     : texts.workbench.rounding(`${numberText(meant.volumeMl * perBatch)} ml`, `${numberText(weighed.volumeMl)} ml`)

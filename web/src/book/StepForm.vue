@@ -30,13 +30,20 @@ const minutes = computed(() => {
   if (draftStep.minutes.trim() === '') return undefined
   return found.length === 3 && low! <= value! && value! <= high! ? { low: low!, value: value!, high: high! } : 'wrong'
 })
-const isWrong = computed(() => minutes.value === 'wrong' || !draftStep.verb.trim() || !draftStep.endsWhen.trim())
+/** Hours it keeps; nothing where none are said. */
+const aheadKeepsH = computed(() => {
+  if (draftStep.ahead.trim() === '') return undefined
+  const hours = Number(draftStep.ahead.replace(',', '.'))
+  return hours >= 0 ? hours : 'wrong'
+})
+const isWrong = computed(
+  () => minutes.value === 'wrong' || aheadKeepsH.value === 'wrong' || !draftStep.verb.trim() || !draftStep.endsWhen.trim(),
+)
 
 function keep(): void {
   isTried.value = true
   if (isWrong.value) return
   const { minutes: _minutes, aheadKeepsH: _ahead, ...rest } = props.step
-  const aheadKeepsH = Number(draftStep.ahead.replace(',', '.'))
   const isReduction = draftStep.technique === 'reduce'
   props.bench.edit({
     ...draft.value,
@@ -49,7 +56,7 @@ function keep(): void {
             technique: draftStep.technique,
             attention: draftStep.attention,
             ...(minutes.value && minutes.value !== 'wrong' ? { minutes: minutes.value } : {}),
-            ...(draftStep.ahead.trim() && aheadKeepsH >= 0 ? { aheadKeepsH } : {}),
+            ...(aheadKeepsH.value === undefined || aheadKeepsH.value === 'wrong' ? {} : { aheadKeepsH: aheadKeepsH.value }),
             ...(isReduction && !s.target ? { target: 'by half' } : {}),
           }
         : s,
@@ -77,7 +84,12 @@ function remove(): void {
       :label="texts.workbench.minutes"
       :error-messages="isTried && minutes === 'wrong' ? texts.workbench.minutesWrong : ''"
     />
-    <v-text-field v-model="draftStep.ahead" :label="texts.workbench.ahead" inputmode="decimal" />
+    <v-text-field
+      v-model="draftStep.ahead"
+      :label="texts.workbench.ahead"
+      inputmode="decimal"
+      :error-messages="isTried && aheadKeepsH === 'wrong' ? texts.workbench.aheadWrong : ''"
+    />
     <div class="keys wide">
       <v-btn type="submit" class="is-first">{{ texts.workbench.doneStep }}</v-btn>
       <v-btn :disabled="at <= 0" @click="bench.moveStep(step.id, -1)">{{ texts.workbench.earlier }}</v-btn>

@@ -47,11 +47,16 @@ export function useFormulaDraft(written: ComputedRef<Formula>) {
     state.value = last
     past.value = past.value.slice(0, -1)
   }
-  function freeItemId(base: string): string {
+  /** Ids for new items of a good at a step, none of them taken. */
+  function freeItemIds(): (ingredientId: string, stepId: string) => string {
     const taken = new Set([...draft.value.items, ...waiting.value].map((i) => i.id))
-    let id = base
-    while (taken.has(id)) id += '_'
-    return id
+    return (ingredientId, stepId) => {
+      const base = `${ingredientId.slice(0, 28)}_${stepId.slice(0, 28)}`
+      let id = base
+      for (let n = 2; taken.has(id); n++) id = `${base}_${n}`
+      taken.add(id)
+      return id
+    }
   }
   const setAmount = (itemId: string, amount: FormulaItem['amount']) =>
     edit({ ...draft.value, items: draft.value.items.map((i) => (i.id === itemId ? { ...i, amount } : i)) })
@@ -62,10 +67,11 @@ export function useFormulaDraft(written: ComputedRef<Formula>) {
     stepId: string,
     goods: readonly { readonly ingredientId: string; readonly massG?: number | undefined; readonly said: string }[],
   ): void {
+    const nextId = freeItemIds()
     const items: FormulaItem[] = []
     const more: WaitingGood[] = []
     for (const { ingredientId, massG, said } of goods) {
-      const id = freeItemId(`${ingredientId}_${stepId}${items.length + more.length ? `_${items.length + more.length}` : ''}`)
+      const id = nextId(ingredientId, stepId)
       if (massG === undefined) more.push({ id, ingredientId, stepId, said })
       else items.push({ id, ingredientId, stepId, amount: { massG } })
     }

@@ -1,5 +1,4 @@
 import {
-  checkFormula,
   DomainError,
   effortOf,
   findPlace,
@@ -43,7 +42,7 @@ export function variantOutcome(
   ingredients: ReadonlyMap<string, Ingredient>,
   where: MadeWhere,
 ): VariantOutcome {
-  if (checkFormula(formula, ingredients).some((p) => p.code === 'missingIngredient'))
+  if (formula.items.some((i) => !ingredients.has(i.ingredientId)))
     return { end: undefined, peakFrac: 0, plan: undefined, effort: undefined }
   const trace = traceFormula(formula, { ingredients, altitudeM: catalog.settings.altitudeM })
   const plan = tryPlan(formula, catalog, ingredients, where)

@@ -119,6 +119,7 @@ export const workbenchTexts = {
   minutes: 'Minutes, least – usual – most',
   minutesWrong: 'Three numbers that rise.',
   ahead: 'Keeps when done ahead, h',
+  aheadWrong: 'Hours, as a number.',
   earlier: 'Earlier',
   later: 'Later',
   addStep: 'Add a step after it',

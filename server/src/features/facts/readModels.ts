@@ -68,7 +68,8 @@ export async function rebuildReadModels(tx: Tx, kitchenId: string): Promise<numb
   await tx.execute(sql`delete from batches`)
   await tx.execute(sql`delete from orders`)
   await tx.execute(sql`delete from lots`)
-  const ids = (await Promise.all(STREAM_KINDS.map((kind) => listStreams(tx, kind)))).flat()
+  const ids: string[] = []
+  for (const kind of STREAM_KINDS) ids.push(...(await listStreams(tx, kind)))
   await refreshReadModels(tx, kitchenId, ids)
   return ids.length
 }
