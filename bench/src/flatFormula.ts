@@ -1,4 +1,4 @@
-import { compositionOf, density20GPerMl, SPECIES, viscosityPaS, type Formula, type Ingredient, type Species } from '@liquamen/core'
+import { compositionOf, densityGPerMl, SPECIES, viscosityPaS, type Formula, type Ingredient, type Species } from '@liquamen/core'
 import { airPressureKPa } from '../../core/src/heat/atmosphere'
 import { ethanolWaterDensity20KgPerM3 } from '../../core/src/heat/ethanol'
 import { volatilityTable } from '../../core/src/heat/volatilityTable'
@@ -26,7 +26,7 @@ export function flatFormula(
   const alpha = volatilityTable(pressureKPa)
   const goods = formula.items.map((item) => {
     const good = ingredients.get(item.ingredientId) as Ingredient
-    const grams = 'massG' in item.amount ? item.amount.massG : item.amount.volumeMl * density20GPerMl(compositionOf(good, 100))
+    const grams = 'massG' in item.amount ? item.amount.massG : item.amount.volumeMl * densityGPerMl(good)
     const own = compositionOf(good, grams)
     return {
       at: formula.steps.findIndex((s) => s.id === item.stepId),

@@ -122,6 +122,7 @@ export const ingredientSchema = z.strictObject({
   months: z.array(z.number().int().min(1).max(12)).max(12).optional(),
   emulsionRole: z.enum(['yolk', 'butter']).optional(),
   pieceG: finite.min(0.1).max(5000).optional(),
+  bulkGPerMl: finite.min(0.01).max(3).optional(),
   solidInPan: z.strictObject({ massShare: share, volumeMlPerG: finite.min(0.1).max(3) }).optional(),
   allergens: z.partialRecord(z.enum(ALLERGENS), z.enum(['contains', 'mayContain', 'unknownLabel'])),
   source: text(200),

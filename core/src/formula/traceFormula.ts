@@ -2,12 +2,13 @@ import type { Allergen, AllergenMark } from '../allergens/allergens'
 import { phaseBand, type PhaseBand } from '../emulsion/phases'
 import { airPressureKPa } from '../heat/atmosphere'
 import { waterBoilingPointC } from '../heat/water'
-import { compositionOf, type Ingredient } from '../ingredients/ingredient'
+import { densityGPerMl } from '../ingredients/densityGPerMl'
+import type { Ingredient } from '../ingredients/ingredient'
 import { parseReduction } from '../language/parseReduction'
 import { resolveReduction, type ReductionTarget } from '../language/reductionTarget'
 import { acidFrac, massG, saltFrac, type Composition } from '../mixture/composition'
 import { reduceMixture } from '../mixture/reduceMixture'
-import { density20GPerMl, volume20Ml } from '../mixture/volume'
+import { volume20Ml } from '../mixture/volume'
 import { saltWaterActivity } from '../reduction/evaporation'
 import { coatGrade, type CoatName } from '../thicken/spoonFilm'
 import { SPOON_C, textureVolume, thicknessOf } from '../thicken/textureStop'
@@ -56,7 +57,7 @@ const RANK: Readonly<Record<AllergenMark, number>> = { mayContain: 1, unknownLab
 
 /** Grams of an item of a formula. */
 export function itemMassG(item: Formula['items'][number], ingredient: Ingredient): number {
-  return 'massG' in item.amount ? item.amount.massG : item.amount.volumeMl * density20GPerMl(compositionOf(ingredient, 100))
+  return 'massG' in item.amount ? item.amount.massG : item.amount.volumeMl * densityGPerMl(ingredient)
 }
 
 const allOf = (c: PanContents) => massG(c.liquid) + massG(c.fat) + c.solidsG

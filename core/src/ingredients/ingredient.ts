@@ -41,6 +41,8 @@ export interface Ingredient {
   readonly gives?: Readonly<Partial<Record<Species, number>>>
   /** What it is in an egg and butter emulsion; all else counts as water phase. */
   readonly emulsionRole?: 'yolk' | 'butter'
+  /** Loose in a spoon or cup, g/ml: air and all. A liquid needs none: its composition says it. */
+  readonly bulkGPerMl?: number
   /** Mass of one piece, where it is counted. */
   readonly pieceG?: number
   /** Share left when it is trimmed. */

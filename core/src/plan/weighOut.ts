@@ -1,7 +1,7 @@
 import { DomainError } from '../errors'
 import type { FormulaItem } from '../formula/formula'
-import { compositionOf, type Ingredient } from '../ingredients/ingredient'
-import { density20GPerMl } from '../mixture/volume'
+import { densityGPerMl } from '../ingredients/densityGPerMl'
+import type { Ingredient } from '../ingredients/ingredient'
 import { roundMass, roundPieces, roundVolume, type ShownAmount } from '../units/roundAmount'
 import type { WeighOutLine } from './batchPlan'
 import type { PlanRequest } from './planBatch'
@@ -25,7 +25,7 @@ export function shownAmount(
   factor: number,
   scaleStepG: number,
 ): { readonly shown: ShownAmount; readonly exactG: number; readonly exactMl: number; readonly shownG: number } {
-  const density = density20GPerMl(compositionOf(ingredient, 100))
+  const density = densityGPerMl(ingredient)
   const exactG = factor * ('massG' in amount ? amount.massG : amount.volumeMl * density)
   const exactMl = exactG / density
   const isPoured = 'volumeMl' in amount

@@ -26,6 +26,9 @@ export function splitBatches(
   return { status: totalMl / batches < floorMl ? 'tooLittle' : 'ok', batches, eachMl: totalMl / batches }
 }
 
+/** Sizes as cooks say them, g in the shell: middles of the EU's S, M and L. */
+export const EGG_G = { small: 48, medium: 58, large: 68 } as const
+export type EggSize = keyof typeof EGG_G
 /** Yolk of one egg, g, from its shell-on mass (fit to public tables). */
 export const yolkG = (eggG: number): number => 4.5 + 0.21 * eggG
 const BREAKS = 0.04 // one egg in twenty-five breaks into its white

@@ -1,3 +1,4 @@
+import type { EggSize } from '../portions/portions'
 import { unitOf, type Unit } from './units'
 
 /** A number with its range, as it was said. */
@@ -9,6 +10,8 @@ export interface Spread {
 /** One amount: so much of a unit. */
 export interface SaidAmount extends Spread {
   readonly unitId: string
+  /** Where a size was said: what an egg's yolk goes by. */
+  readonly size?: EggSize
 }
 
 /** What was made of a phrase. `amounts` add up ("2 lb 4 oz"); `rest` is what it is of. */
@@ -52,7 +55,8 @@ const WORDS: Readonly<Record<string, number>> = {
   couple: 2,
 }
 const ABOUT = /^(about|around|roughly|approx\.?|approximately|circa|ca\.?|~)\s*/i
-const SIZE = /^(small|medium|large|big|level|heaped|scant|generous|good|fresh)\s+/i
+const SIZE = /^(small|medium|large|big|level|scant|generous|good|fresh)\s+/i
+const EGG_SIZES: Readonly<Record<string, EggSize>> = { small: 'small', medium: 'medium', large: 'large', big: 'large' }
 const FRACTION_SIGN = `[${Object.keys(FRACTIONS).join('')}]`
 const PLAIN = String.raw`\d+(?:[.,]\d+)?`
 const NUMBER = new RegExp(`^(?:(\\d+)\\s+(\\d+)\\s*/\\s*(\\d+)|(\\d+)\\s*/\\s*(\\d+)|(\\d+)?\\s*(${FRACTION_SIGN})|(${PLAIN}))`)
@@ -138,11 +142,18 @@ function readAmounts(text: string): ParsedQuantity {
     const second = range ? readNumber(after.slice(range[0].length)) : undefined
     const isRange = range !== null && second !== undefined && second !== 'zeroDivisor' && /\d/.test(after.charAt(range[0].length))
     const high = isRange ? second.value : low.value
-    const tail = (isRange ? after.slice(range[0].length + second.length) : after).trim().replace(SIZE, '')
+    const sized = (isRange ? after.slice(range[0].length + second.length) : after).trim()
+    const size = EGG_SIZES[SIZE.exec(sized)?.[1]?.toLowerCase() ?? '']
+    const tail = sized.replace(SIZE, '')
     const unit = readUnit(tail)
     // "2 lb 4 oz": only measures of one kind go on; a second bare number belongs to what it is of
     if (amounts.length > 0 && (!unit || unit.unit.kind === 'piece')) break
-    amounts.push({ low: Math.min(low.value, high), high: Math.max(low.value, high), unitId: unit?.unit.id ?? 'piece' })
+    amounts.push({
+      low: Math.min(low.value, high),
+      high: Math.max(low.value, high),
+      unitId: unit?.unit.id ?? 'piece',
+      ...(size && (unit?.unit.kind ?? 'piece') === 'piece' ? { size } : {}),
+    })
     left = (
       unit && unit.unit.id !== 'piece'
         ? tail.slice(unit.length)

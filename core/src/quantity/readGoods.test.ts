@@ -12,7 +12,12 @@ const grams = (text: string) => {
 describe('a list of goods as told', () => {
   it.each<[string, string, number | string]>([
     ['250 g butter, unsalted', 'butter', 250],
-    ['3 large yolks', 'yolk', 51],
+    ['3 yolks', 'yolk', 51],
+    ['3 large yolks', 'yolk', 56], // by the egg’s size
+    ['3 small yolks', 'yolk', 44],
+    ['1 tsp fine sea salt', 'salt', 6], // 5.5 g: loose, not a crystal
+    ['2 tbsp flour wheat', 'flour', 16],
+    ['1 tbsp tarragon', 'tarragon', 2],
     ['2 shallots', 'shallot', 45],
     ['500 ml brown stock', 'brownStock', 506],
     ['30–40 g flour', 'flour', 35],

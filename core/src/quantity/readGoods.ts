@@ -1,6 +1,5 @@
 import type { Ingredient } from '../ingredients/ingredient'
-import { compositionOf } from '../ingredients/ingredient'
-import { density20GPerMl } from '../mixture/volume'
+import { densityGPerMl } from '../ingredients/densityGPerMl'
 import { contradictionOf, type Contradiction } from './checkAmounts'
 import { parseQuantity, type ParsedQuantity } from './parseQuantity'
 import { weighSaid, type HouseMeasures, type WeighedGood, type Weight } from './weigh'
@@ -54,8 +53,9 @@ const wordsOf = (text: string) =>
 export function weighedGood(good: Ingredient): WeighedGood {
   return {
     id: good.id,
-    densityGPerMl: density20GPerMl(compositionOf(good, 100)),
+    densityGPerMl: densityGPerMl(good),
     isLiquid: good.isLiquid,
+    ...(good.emulsionRole === 'yolk' ? { isYolk: true } : {}),
     ...(good.pieceG ? { pieceG: good.pieceG } : {}),
     ...(good.trimYield ? { trimYield: good.trimYield } : {}),
   }

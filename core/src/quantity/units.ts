@@ -78,7 +78,17 @@ export const UNITS: readonly Unit[] = [
   {
     id: 'spoonful',
     kind: 'vague',
-    words: ['spoon', 'spoons', 'spoonful', 'spoonfuls', 'heaped spoon', 'heaped tablespoon', 'heaped teaspoon'],
+    words: [
+      'spoon',
+      'spoons',
+      'spoonful',
+      'spoonfuls',
+      'heaped spoon',
+      'heaped tablespoon',
+      'heaped teaspoon',
+      'heaped tbsp',
+      'heaped tsp',
+    ],
     looseness: 0.3,
   },
 ]

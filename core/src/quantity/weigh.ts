@@ -1,4 +1,5 @@
 import type { ParsedQuantity, SaidAmount } from './parseQuantity'
+import { EGG_G, yolkG } from '../portions/portions'
 import { unitById } from './units'
 
 /** What a kitchen has said once of loose words: which cup it means, and what its pinch weighs, with range. */
@@ -17,6 +18,7 @@ export interface WeighedGood {
   readonly densityGPerMl: number
   readonly isLiquid: boolean
   /** Mass of one as bought. */ readonly pieceG?: number
+  /** A yolk weighs by its egg's size, where one was said. */ readonly isYolk?: boolean
   /** Share left when trimmed. */ readonly trimYield?: number
 }
 
@@ -48,6 +50,7 @@ function sizeOf(
   const weighed = house.weighed[`${unit.id}:${good.id}`] ?? house.weighed[unit.id]
   if (weighed) return { perOneG: weighed, from: ['house'] }
   if (unit.kind === 'vague') return { status: 'ask', code: 'weighOnce', unitId: unit.id }
+  if (unit.kind === 'piece' && good.isYolk && amount.size) return { perOneG: loose(yolkG(EGG_G[amount.size])), from: ['piece'] }
   if (unit.kind === 'piece')
     return good.pieceG === undefined
       ? { status: 'ask', code: 'pieceUnknown', unitId: unit.id }

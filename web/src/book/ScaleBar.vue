@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { compositionOf, density20GPerMl, type Formula, type KitchenCatalog, type ScaleBy } from '@liquamen/core'
+import { densityGPerMl, type Formula, type KitchenCatalog, type ScaleBy } from '@liquamen/core'
 import { computed, ref } from 'vue'
 import { storeAmountText, useStore } from '../kitchen/useStore'
 import { dayText, numberText } from '../shared/format'
@@ -27,7 +27,7 @@ const unit = computed(() => {
 function massOfGoodG(value: number): number {
   if (!good.value) return 0
   if (isCounted.value) return value * (good.value.pieceG ?? 0)
-  return good.value.isLiquid ? value * density20GPerMl(compositionOf(good.value, 100)) : value
+  return good.value.isLiquid ? value * densityGPerMl(good.value) : value
 }
 
 /** What is asked for, in the way that is chosen; undefined while the field holds no number. */

@@ -1,4 +1,4 @@
-import { compositionOf, density20GPerMl, storeHoldings, type Holding, type Ingredient } from '@liquamen/core'
+import { densityGPerMl, storeHoldings, type Holding, type Ingredient } from '@liquamen/core'
 import { computed } from 'vue'
 import { numberText } from '../shared/format'
 import { useClock } from './clock'
@@ -23,6 +23,6 @@ export function useStore() {
 /** An amount of the store as a cook says it: liquids in litres or millilitres, the rest in grams. */
 export function storeAmountText(good: Ingredient, massG: number): string {
   if (!good.isLiquid) return massG >= 1000 ? `${numberText(massG / 1000, 1)} kg` : `${numberText(massG)} g`
-  const ml = massG / density20GPerMl(compositionOf(good, 100))
+  const ml = massG / densityGPerMl(good)
   return ml >= 950 ? `${numberText(ml / 1000, 1)} l` : `${numberText(Math.round(ml / 10) * 10)} ml`
 }
