@@ -1,5 +1,14 @@
 <script setup lang="ts">
-import { ALLERGENS, US_ALLERGENS, usAllergensOf, type Allergen, type AllergenMark, type Ingredient } from '@liquamen/core'
+import {
+  ALLERGENS,
+  chosenFormula,
+  US_ALLERGENS,
+  usAllergensOf,
+  type Allergen,
+  type AllergenMark,
+  type Formula,
+  type Ingredient,
+} from '@liquamen/core'
 import { computed, ref } from 'vue'
 import { useKitchenViews } from '../kitchen/useKitchenViews'
 import { texts } from '../shared/texts'
@@ -8,9 +17,23 @@ const { catalog, kitchen, openOrders } = useKitchenViews()
 const isUs = ref(false)
 const isWhole = ref(false)
 const tonight = computed(() => new Set(openOrders.value.map((o) => o.taken?.formulaId)))
-const formulas = computed(() =>
-  (catalog.value?.formulas ?? []).filter((f) => isWhole.value || tonight.value.size === 0 || tonight.value.has(f.id)),
-)
+/** A sauce of the sheet; ordered with other goods or schools it is a line of its own. */
+interface Sheet {
+  readonly key: string
+  readonly formula: Formula
+  readonly isChosen: boolean
+}
+const sheets = computed<Sheet[]>(() => {
+  const all = (catalog.value?.formulas ?? []) as readonly Formula[]
+  if (isWhole.value || tonight.value.size === 0) return all.map((formula) => ({ key: formula.id, formula, isChosen: false }))
+  const byKey = new Map<string, Sheet>()
+  for (const { taken } of openOrders.value) {
+    const formula = chosenFormula(all, taken?.formulaId, taken?.choices)
+    const key = `${taken?.formulaId ?? ''}${taken?.choices ? JSON.stringify(taken.choices) : ''}`
+    if (formula) byKey.set(key, { key, formula, isChosen: taken?.choices !== undefined })
+  }
+  return [...byKey.values()]
+})
 const columns = computed(() =>
   isUs.value
     ? Object.keys(US_ALLERGENS).map((a) => ({ id: a, name: texts.book.usAllergens[a] ?? a }))
@@ -21,7 +44,7 @@ const marksOf = (good: Ingredient): Readonly<Record<string, AllergenMark>> =>
   isUs.value ? usAllergensOf(good) : (good.allergens as Partial<Record<Allergen, AllergenMark>> as Record<string, AllergenMark>)
 /** The gravest mark of each allergen among a sauce's goods, with the goods that bring it. */
 const rows = computed(() =>
-  formulas.value.map((formula) => {
+  sheets.value.map(({ key, formula, isChosen }) => {
     const goods = formula.items.flatMap((i) => kitchen.ingredients.get(i.ingredientId) ?? [])
     const found = new Map<string, { mark: AllergenMark; from: string[] }>()
     for (const good of goods)
@@ -30,7 +53,7 @@ const rows = computed(() =>
         found.set(a, { mark: had && RANK[had.mark] >= RANK[mark] ? had.mark : mark, from: [...new Set([...(had?.from ?? []), good.name])] })
       }
     const also = [...new Set(goods.flatMap((g) => g.marks ?? []))].flatMap((m) => texts.book.marks[m] ?? [])
-    return { formula, found, also: [...also, ...(formula.emulsion ? [texts.book.lightEgg] : [])] }
+    return { key, formula, isChosen, found, also: [...also, ...(formula.emulsion ? [texts.book.lightEgg] : [])] }
   }),
 )
 const SIGN: Readonly<Record<AllergenMark, string>> = { contains: '■', mayContain: '◧', unknownLabel: '?' }
@@ -70,9 +93,10 @@ const print = () => window.print()
           </tr>
         </thead>
         <tbody>
-          <tr v-for="r in rows" :key="r.formula.id">
+          <tr v-for="r in rows" :key="r.key">
             <th scope="row">
               <RouterLink :to="`/book/${r.formula.id}`" class="sauce">{{ r.formula.name }}</RouterLink>
+              <span v-if="r.isChosen" class="caption">{{ texts.book.bench.chosen }}</span>
             </th>
             <td v-for="c in columns" :key="c.id" :title="r.found.get(c.id)?.from.join(', ')">
               <span v-if="r.found.get(c.id)"

@@ -38,6 +38,7 @@ function added(id: string): void {
       <div class="row">
         <button class="step" @click="emit('select', s.id)">
           <strong>{{ s.verb }}</strong> {{ s.endsWhen }}<span v-if="s.minutes" class="soft">&ensp;{{ range(s.minutes) }}</span>
+          <span v-if="s.cut" class="soft">&ensp;{{ texts.book.bench.cuts[s.cut] }}</span>
           <span v-if="s.aheadKeepsH" class="soft">&ensp;{{ texts.book.bench.keepsAhead(numberText(s.aheadKeepsH)) }}</span>
         </button>
         <button

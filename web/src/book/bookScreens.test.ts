@@ -309,3 +309,32 @@ describe('the store', async () => {
   })
   it('says so where nothing is held', () => expect(mountScreen(StoreLots, { catalog }).text()).toContain('Nothing is held.'))
 })
+
+describe('the allergen sheet', async () => {
+  const { default: AllergenSheet } = await import('./AllergenSheet.vue')
+  const order = (id: string, formulaId: string, choices?: unknown) =>
+    ({
+      id,
+      status: 'open',
+      takenAtMs: 0,
+      decisions: {},
+      deviations: [],
+      taken: { formulaId, portions: 2, pickupAtMs: 1, label: '', detailsId: null, choices },
+    }) as never
+  it('shows tonight’s sauces as they were ordered, and the whole book where nothing is ordered', async () => {
+    expect(mountScreen(AllergenSheet, {}).findAll('tbody tr')).toHaveLength(catalog.formulas.length)
+    store.kitchen.orders.set('o1', order('o1', 'redWineShallot'))
+    store.kitchen.orders.set('o2', order('o2', 'redWineShallot', { schools: { thicken: 'beurreManie' }, swaps: {} }))
+    store.kitchen.orders.set('o3', order('o3', 'redWineShallot'))
+    const w = mountScreen(AllergenSheet, {})
+    const rows = w.findAll('tbody tr')
+    expect(rows).toHaveLength(2)
+    const gluten = (row: (typeof rows)[number]) => /contains: [^■]*Wheat flour/.test(row.text())
+    expect(rows.map(gluten)).toEqual([false, true])
+    expect(rows[1]!.text()).toContain('as chosen')
+  })
+  it('names the good far up the descent that brings an allergen', () => {
+    store.kitchen.orders.set('o1', order('o1', 'whiteWineCream'))
+    expect(mountScreen(AllergenSheet, {}).text()).toMatch(/contains: [^■]*Fish stock/)
+  })
+})

@@ -36,6 +36,10 @@ export const bookTexts = {
     handsMove: (min: string) => `${min} min both hands`,
     holdsMove: (min: string) => `holds ${min} min`,
     leaves: (ml: string, pct: string) => `leaves ${ml} ml, ${pct} %`,
+    cuts: { coarse: 'cut coarse: it is strained out', neat: 'cut neat: it is eaten', fine: 'cut fine: it browns fast' } as Record<
+      string,
+      string
+    >,
     keepsAhead: (h: string) => `ahead: keeps ${h} h`,
     change: 'change',
     filmMoves: (mm: string) => `${mm} mm on the spoon`,
@@ -186,7 +190,7 @@ export const bookTexts = {
     contains: 'contains',
     mayContain: 'may contain',
     unknownLabel: 'label not read',
-    note: 'From the goods of each formula as written. A swap changes it; a person reads the label. The local law rules.',
+    note: 'From the goods of each sauce as it was ordered, down to what its stocks are made of. A person reads the label. The local law rules.',
     empty: 'No orders tonight yet: this is the whole book.',
   },
   pantryPage: {
