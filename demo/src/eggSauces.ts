@@ -85,13 +85,13 @@ const holdSchool: School = {
   options: [
     way(
       'warm',
-      'in a well at 57–60°',
+      'in a well at 57–60 °C',
       { op: 'setMethod', method: { holdC: { low: 57, high: 60 } } },
       { op: 'setKeeps', keeps: { hotMin: 105 } },
     ),
     way(
       'hot',
-      'at 62–64°, as the stricter codes want: nearer curdling',
+      'at 62–64 °C, as the stricter codes want: nearer curdling',
       { op: 'setMethod', method: { holdC: { low: 62, high: 64 } } },
       { op: 'setKeeps', keeps: { hotMin: 44 } },
     ),
@@ -137,7 +137,7 @@ const hollandaise = formula(
     g('separate', 'lemonJuice', 15, 'juice'),
     g('pour', 'butter', 250, 'butter'),
   ],
-  [separate('Yolks, water and juice in the bowl; butter melted, held near 55°'), sabayon, pour, season, hold],
+  [separate('Yolks, water and juice in the bowl; butter melted, held near 55 °C'), sabayon, pour, season, hold],
 )
 
 const bearnaiseBase = [
@@ -156,7 +156,7 @@ const bearnaiseSteps = [
     cut: 'coarse',
   }),
   strainStep(0.3),
-  separate('Reduction cooled to 45°, yolks and water in the bowl'),
+  separate('Reduction cooled to 45 °C, yolks and water in the bowl'),
   sabayon,
   pour,
   step('herbs', 'add', 'fold in herbs', 'Herbs in at the last, still green', [0.5, 1, 1.5], { cut: 'fine' }),
@@ -248,7 +248,7 @@ export const EGG_SAUCES: readonly Formula[] = [
       g('cream', 'cream35', 80, 'cream'),
     ],
     [
-      separate('Yolks, water and juice in the bowl; butter near 55°; cream whipped soft, cold'),
+      separate('Yolks, water and juice in the bowl; butter near 55 °C; cream whipped soft, cold'),
       sabayon,
       pour,
       season,
@@ -281,7 +281,7 @@ export const EGG_SAUCES: readonly Formula[] = [
     ],
     [
       reduce('reduce', 'reduce juice', 'to a third', 'A third is left, still bright', { cautions: ['scorch'] }),
-      separate('Juice cooled to 45°, yolks and water in the bowl'),
+      separate('Juice cooled to 45 °C, yolks and water in the bowl'),
       sabayon,
       pour,
       season,

@@ -37,7 +37,7 @@ export const PAN_SAUCES: readonly Formula[] = [
           reason: 'a made stock has its own',
           options: [
             way('none', 'as it is'),
-            way('gelatin', 'gelatin bloomed in cold stock, melted at 50°', {
+            way('gelatin', 'gelatin bloomed in cold stock, melted at 50 °C', {
               op: 'add',
               item: g('addStock', 'gelatinBeefPowder', 6, 'gelatin'),
             }),

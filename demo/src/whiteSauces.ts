@@ -31,7 +31,7 @@ export const WHITE_SAUCES: readonly Formula[] = [
       step('add', 'add', 'add stock', 'Cold stock in three additions', [3, 4, 6]),
       step('simmer', 'simmer', 'cook out', 'No taste of flour', [15, 20, 30], { lossFrac: 0.12, attention: 'often', heat: 'low' }),
       strainStep(),
-      step('liaison', 'liaison', 'liaison', 'Tempered, thickened at 82°, never boiled', [2, 3, 4], {
+      step('liaison', 'liaison', 'liaison', 'Tempered, thickened at 82 °C, never boiled', [2, 3, 4], {
         attention: 'constant',
         cautions: ['rawEgg', 'noBoilAfterButter'],
       }),

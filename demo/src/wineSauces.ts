@@ -46,7 +46,7 @@ const heatSchool: School = {
   defaultId: 'low',
   reason: 'it stays in its window while the butter goes in',
   options: [
-    way('low', 'low, 46–57°'),
+    way('low', 'low, 46–57 °C'),
     way('off', 'off: only the pan’s own heat, slower and surer', {
       op: 'setStep',
       stepId: 'mount',
@@ -107,7 +107,7 @@ const steps = (target: string, ends: string) => [
     cut: 'fine',
     aheadKeepsH: 48,
   }),
-  step('mount', 'mount', 'mount butter', 'Cold pieces over low heat, 46–57°, never boiling', [3, 5, 7], {
+  step('mount', 'mount', 'mount butter', 'Cold pieces over low heat, 46–57 °C, never boiling', [3, 5, 7], {
     attention: 'constant',
     cautions: ['noBoilAfterButter'],
   }),

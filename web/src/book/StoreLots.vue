@@ -157,7 +157,7 @@ li {
   grid-template-columns: 110px minmax(0, 1.1fr) minmax(0, 1.6fr) auto;
   gap: 4px 18px;
   align-items: center;
-  min-height: 52px;
+  padding: 6px 0;
   border-top: 1px solid var(--hair);
 }
 .amount {

@@ -103,7 +103,7 @@ export const bookTexts = {
     gelatinFrac: 'gelatin',
     starchFrac: 'starch',
     phaseFrac: 'fat by volume, φ',
-    coat: 'on the spoon, 45°',
+    coat: 'on the spoon, 45 °C',
     band: 'stands',
     boilC: 'boils at',
     cost: 'cost a cover',

@@ -98,7 +98,7 @@ export const emulsionTexts = {
     from5to8: '5–8 log by the probe',
     over8: 'over 8 log by the probe',
   } as Record<string, string>,
-  creditHint: 'By the probe’s log only, less its error, D doubled. 63° for 3 min, 66° for 1 min. The local code rules.',
+  creditHint: 'By the probe’s log only, less its error, D doubled. 63 °C for 3 min, 66 °C for 1 min. The local code rules.',
   blocked: 'This guest must not have lightly cooked egg. This batch has no log that says otherwise.',
   chooseWell: 'Into which well?',
   free: 'free',

@@ -81,7 +81,7 @@ export const workbenchTexts = {
   roundingFine: 'Weighed as shown, it is the same sauce.',
   eachBatch: (n: number, amount: string) => `${n} × ${amount}`,
   gelatin: (g: string, ml: string) =>
-    `Bloom ${g} g gelatin in ${ml} ml cold water for 5–10 min. Melt it over 50° in some hot sauce, then in; never boil it long.`,
+    `Bloom ${g} g gelatin in ${ml} ml cold water for 5–10 min. Melt it over 50 °C in some hot sauce, then in; never boil it long.`,
   // told lists
   tell: 'Goods as told',
   tellHint: 'One a line: “2 tbsp butter”, “3 yolks”, “500 ml brown stock”.',
