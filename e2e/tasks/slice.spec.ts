@@ -65,6 +65,7 @@ test('one sauce from the order to the record, every number the core’s own', as
   await done.click()
   await at('reduce wine')
   const stage = plan.stages[0]!
+  await expect(page.getByRole('button', { name: /^Dip/ })).toBeVisible() // the letters belong to keys that are there
   await page.keyboard.press('d')
   await expect(page.getByLabel('Depth at the middle, digits')).toHaveValue(String(Math.round(stage.startDepthMm)))
   await page.getByRole('button', { name: 'Keep' }).click()
