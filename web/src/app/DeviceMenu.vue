@@ -15,7 +15,7 @@ const scales: TempUnit[] = ['°C', '°F']
   <v-menu :close-on-content-click="false">
     <template #activator="{ props: opener }">
       <button v-bind="opener" class="tool place" :aria-label="`${texts.device.title}: ${kitchenName}`">
-        <span class="name">{{ kitchenName }}</span><span class="unit">{{ tempUnit }}</span
+        <span class="name">{{ kitchenName }}</span><span class="degrees">{{ tempUnit }}</span
         ><span aria-hidden="true"> ▾</span>
       </button>
     </template>
@@ -59,14 +59,14 @@ const scales: TempUnit[] = ['°C', '°F']
   display: flex;
   gap: 12px;
 }
-.unit {
+.degrees {
   display: none;
 }
 @media (max-width: 900px) {
   .name {
     display: none;
   }
-  .unit {
+  .degrees {
     display: inline;
   }
 }
