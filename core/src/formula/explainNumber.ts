@@ -1,4 +1,5 @@
 import type { AllergenMark } from '../allergens/allergens'
+import { costOfMinor } from '../ingredients/costOfMinor'
 import type { Ingredient } from '../ingredients/ingredient'
 import { compositionOf } from '../ingredients/ingredient'
 import { acidFrac, massG } from '../mixture/composition'
@@ -102,7 +103,7 @@ const RULES: Readonly<Record<Explained, Rule>> = {
   boilC: { unit: 'g', brings: species((c) => c.salt), there: (t) => liquidOf(t).salt, isShare: true, modelId: 'boilingPoint' },
   cost: {
     unit: 'minor',
-    brings: (good, grams) => (grams * (good.costMinorPerKg ?? 0)) / 1000 / (good.trimYield ?? 1),
+    brings: costOfMinor,
     there: (t) => t.costMinor,
   },
   allergens: { unit: 'mark', brings: () => 0, there: () => 0 },

@@ -43,14 +43,16 @@ export function roundedFormula(formula: Formula, factor: number, ingredients: Re
   }
 }
 
-/** What rounding does to the finished sauce: as meant and as weighed, and whether anyone would notice. */
+/** What rounding does to the finished sauce: as meant and as weighed, and what of it anyone would notice. */
 export interface RoundingCheck {
   readonly meant: TraceStep
   readonly weighed: TraceStep
-  readonly isNoticed: boolean
+  /** What somebody would notice first; nothing where it is the same sauce. */
+  readonly noticed: 'phase' | 'salt' | 'volume' | undefined
 }
 
 const NOTICED_SALT = 0.12 // one noticeable step of salt, relative (reduction.md §2)
+const LEAST_SALT = 0.001
 const NOTICED_PHASE = 0.01
 const NOTICED_VOLUME = 0.05
 
@@ -68,10 +70,8 @@ export function checkRounding(
   const meant = trace.at(-1)
   const weighed = traceFormula(roundedFormula(formula, factor, setting.ingredients, showAs), setting).at(-1)
   if (!meant || !weighed || meant.massG <= 0) return undefined
-  const isSaltOff = meant.saltFrac > 0.001 && Math.abs(weighed.saltFrac / meant.saltFrac - 1) > NOTICED_SALT
-  const isNoticed =
-    isSaltOff ||
-    Math.abs(weighed.phaseFrac - meant.phaseFrac) > NOTICED_PHASE ||
-    Math.abs(weighed.volumeMl / (meant.volumeMl * factor) - 1) > NOTICED_VOLUME
-  return { meant, weighed, isNoticed }
+  const isPhaseOff = Math.abs(weighed.phaseFrac - meant.phaseFrac) > NOTICED_PHASE
+  const isSaltOff = meant.saltFrac > LEAST_SALT && Math.abs(weighed.saltFrac / meant.saltFrac - 1) > NOTICED_SALT
+  const isVolumeOff = Math.abs(weighed.volumeMl / (meant.volumeMl * factor) - 1) > NOTICED_VOLUME
+  return { meant, weighed, noticed: isPhaseOff ? 'phase' : isSaltOff ? 'salt' : isVolumeOff ? 'volume' : undefined }
 }

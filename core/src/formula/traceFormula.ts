@@ -2,6 +2,7 @@ import type { Allergen, AllergenMark } from '../allergens/allergens'
 import { phaseBand, type PhaseBand } from '../emulsion/phases'
 import { airPressureKPa } from '../heat/atmosphere'
 import { waterBoilingPointC } from '../heat/water'
+import { costOfMinor } from '../ingredients/costOfMinor'
 import { densityGPerMl } from '../ingredients/densityGPerMl'
 import type { Ingredient } from '../ingredients/ingredient'
 import { parseReduction } from '../language/parseReduction'
@@ -118,7 +119,7 @@ export function traceFormula(formula: Formula, { ingredients, altitudeM }: Trace
     for (const { ingredient, massG: grams } of lines)
       if (ingredient) {
         mergeAllergens(allergens, ingredient)
-        costMinor += (grams * (ingredient.costMinorPerKg ?? 0)) / 1000 / (ingredient.trimYield ?? 1)
+        costMinor += costOfMinor(ingredient, grams)
       }
     const alcoholIn = contents.liquid.ethanol - ethanolBefore
     ;[alcoholG, low, high] = [alcoholG + alcoholIn, low + alcoholIn, high + alcoholIn]

@@ -44,13 +44,13 @@ describe('amounts as shown', () => {
   })
   it.each(everyFormula)('%s is no other sauce when weighed on a scale of one gram', (_, f) => {
     const check = checkRounding(f, 1, trace(f), setting, METRIC)!
-    expect(check.isNoticed).toBe(false)
+    expect(check.noticed).toBeUndefined()
     expect(Math.abs(check.weighed.volumeMl / check.meant.volumeMl - 1)).toBeLessThan(0.03)
   })
   it('one portion on a coarse scale is another sauce, and it is said', () => {
     const h = of('hollandaise')
     const check = checkRounding(h, 1 / 6, trace(h), setting, COARSE)!
-    expect(check.isNoticed).toBe(true)
+    expect(check.noticed).toBe('phase')
     expect(roundedFormula(h, 1 / 6, ingredients, COARSE).items.find((i) => i.id === 'yolks')!.amount).toEqual({ massG: yolk.pieceG })
   })
 })

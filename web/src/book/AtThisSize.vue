@@ -44,7 +44,7 @@ const spices = computed(() =>
       <p v-if="pour" class="line">{{ texts.workbench.pourPace(min(pour / 60)) }}</p>
     </template>
     <p v-if="spices" class="line">{{ texts.workbench.spices(spices, numberText(SPICE_START_SHARE * 100)) }}</p>
-    <p v-if="rounding && !rounding.isNoticed" class="line soft">{{ texts.workbench.roundingFine }}</p>
+    <p v-if="rounding && !rounding.noticed" class="line soft">{{ texts.workbench.roundingFine }}</p>
   </section>
 </template>
 

@@ -43,14 +43,18 @@ const stockWarning = computed(() => {
 /** What rounding moved far enough to be noticed: load where there is one, else salt, else volume. */
 const roundingWarning = computed(() => {
   const check = rounding.value
-  if (!check?.isNoticed) return ''
+  if (!check?.noticed) return ''
   const { meant, weighed } = check
-  if (Math.abs(meant.phaseFrac - weighed.phaseFrac) > 0.005)
-    return texts.workbench.rounding(`φ ${numberText(meant.phaseFrac, 2)}`, `φ ${numberText(weighed.phaseFrac, 2)}`)
   const perBatch = factor.value / props.bench.batches.value
-  return meant.saltFrac > 0.001 && Math.abs(weighed.saltFrac / meant.saltFrac - 1) > 0.12
-    ? texts.workbench.rounding(`${percentText(meant.saltFrac, 2)} % salt`, `${percentText(weighed.saltFrac, 2)} %`)
-    : texts.workbench.rounding(`${numberText(meant.volumeMl * perBatch)} ml`, `${numberText(weighed.volumeMl)} ml`)
+  switch (check.noticed) {
+    case 'phase':
+      return texts.workbench.rounding(`φ ${numberText(meant.phaseFrac, 2)}`, `φ ${numberText(weighed.phaseFrac, 2)}`)
+    case 'salt':
+      return texts.workbench.rounding(`${percentText(meant.saltFrac, 2)} % salt`, `${percentText(weighed.saltFrac, 2)} %`)
+    case 'volume':
+      return texts.workbench.rounding(`${numberText(meant.volumeMl * perBatch)} ml`, `${numberText(weighed.volumeMl)} ml`)
+  }
+  return ''
 })
 </script>
 

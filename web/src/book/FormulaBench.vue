@@ -20,7 +20,7 @@ import { sayDifference } from './sayDifference'
 import ScaleBar from './ScaleBar.vue'
 import SchoolSwitches from './SchoolSwitches.vue'
 import SidesList from './SidesList.vue'
-import { useWorkbench, type CheaperRoute } from './useWorkbench'
+import { useWorkbench, withSwaps, type CheaperRoute } from './useWorkbench'
 import WeighOutCard from './WeighOutCard.vue'
 
 const props = defineProps<{ formula: Formula; catalog: KitchenCatalog }>()
@@ -59,15 +59,7 @@ const hasChoices = computed(() => Object.keys(choices.value.schools).length + Ob
 const orderRoute = computed(() => ({ path: '/service', query: { sauce: props.formula.id, ...choicesToQuery(choices.value) } }))
 const routeName = (r: CheaperRoute) => r.swaps.map((s) => ingredients.value.get(s.swap.to)?.name ?? '').join(' + ')
 
-function take(route: CheaperRoute): void {
-  bench.choose({
-    ...choices.value,
-    swaps: {
-      ...choices.value.swaps,
-      ...Object.fromEntries(route.swaps.map(({ itemId, swap }) => [itemId, { ingredientId: swap.to, factor: swap.factor }])),
-    },
-  })
-}
+const take = (route: CheaperRoute) => bench.choose(withSwaps(choices.value, route.swaps))
 async function save(): Promise<void> {
   refusals.value = []
   try {

@@ -1,13 +1,4 @@
-import {
-  kitchenGoods,
-  traceFormula,
-  type Allergen,
-  type Formula,
-  type Ingredient,
-  type KitchenCatalog,
-  type Mark,
-  type TraceStep,
-} from '@liquamen/core'
+import { kitchenGoods, type Allergen, type Formula, type Ingredient, type KitchenCatalog, type Mark, type TraceStep } from '@liquamen/core'
 
 /** What the Book must know of a sauce to find it: allergens of its goods, marks, and minutes of its steps. */
 export interface SauceFacts {
@@ -40,12 +31,4 @@ export function factsOfBook(catalog: KitchenCatalog): SauceFacts[] {
         if (mark === 'contains' || allergens[a] === undefined) allergens[a] = mark
     return { formula, allergens, marks: new Set(goods.flatMap((g: Ingredient) => g.marks ?? [])), minutes: usualMinutes(formula) }
   })
-}
-
-/** The finished sauce of a formula in this kitchen. */
-export function endOf(formula: Formula, catalog: KitchenCatalog): TraceStep | undefined {
-  return traceFormula(formula, {
-    ingredients: kitchenGoods(catalog),
-    altitudeM: catalog.settings.altitudeM,
-  }).at(-1)
 }

@@ -14,6 +14,7 @@ import {
   usedMassG,
   vesselLimits,
   yieldContradiction,
+  type Choices,
   type Formula,
   type FormulaProblem,
   type KitchenCatalog,
@@ -142,8 +143,7 @@ export function useWorkbench(
     const jobs = new Map<string, () => readonly CheaperRoute[]>()
     const [now, own, picked] = [trace.value.at(-1), draft.value, choices.value]
     const endWith = (routes: CheaperRoute['swaps']) => {
-      const swaps = Object.fromEntries(routes.map(({ itemId, swap }) => [itemId, { ingredientId: swap.to, factor: swap.factor }]))
-      const steps = traceOf(applyChoices(own, { ...picked, swaps: { ...picked.swaps, ...swaps } }))
+      const steps = traceOf(applyChoices(own, withSwaps(picked, routes)))
       const isMakeable = steps.every((t) => !t.target || t.target.status === 'ok' || t.target.status === 'texture')
       const end = steps.at(-1)
       return isMakeable && end && end.saltFrac <= own.saltTargetFrac.high ? end : undefined
@@ -182,6 +182,15 @@ export function useWorkbench(
     cheaper,
   }
 }
+
+/** Choices with the swaps of a route in them. */
+export const withSwaps = (choices: Choices, swaps: CheaperRoute['swaps']): Choices => ({
+  ...choices,
+  swaps: {
+    ...choices.swaps,
+    ...Object.fromEntries(swaps.map(({ itemId, swap }) => [itemId, { ingredientId: swap.to, factor: swap.factor }])),
+  },
+})
 
 /** Swaps that cost less, bring no other allergen and leave it no saltier than it may be: each alone, cheapest first, and all that still save when taken together. */
 function cheaperRoutes(
