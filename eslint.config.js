@@ -56,5 +56,10 @@ export default ts.config(
   },
   { files: ['contracts/src/**/*.ts'], rules: forbid('vue', 'hono*', 'drizzle*', 'pg', '@liquamen/server*', '@liquamen/web*') },
   { files: ['server/src/**/*.ts'], rules: forbid('vue', '@liquamen/web*') },
+  {
+    files: ['server/src/features/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: forbid('vue', '@liquamen/web*', '../*/**', '!../../**'),
+  },
   { files: ['web/src/**/*.{ts,vue}'], rules: forbid('hono*', 'drizzle*', 'pg', '@liquamen/server*', 'node:*') },
 )

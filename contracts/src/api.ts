@@ -1,8 +1,8 @@
-import { ALLERGENS } from '@liquamen/core'
+import { ALLERGENS, LIMITS } from '@liquamen/core'
 import { z } from 'zod'
 import { catalogSchema } from './catalog'
-import { storedFactSchema } from './facts'
-import { instantMs, text, uuid } from './primitives'
+import { storedFactSchema } from './facts/facts'
+import { inRange, instantMs, slug, text, uuid } from './primitives'
 import { problemSchema } from './problem'
 
 /** Most facts in one request; a device with more sends again. */
@@ -47,7 +47,7 @@ export const batchRowSchema = z.object({
   id: uuid,
   sauceName: z.string(),
   formulaId: z.string(),
-  status: z.enum(['planned', 'underWay', 'finished', 'discarded', 'merged', 'unknown']),
+  status: z.enum(['planned', 'takenOff', 'underWay', 'finished', 'stored', 'discarded', 'merged', 'unknown']),
   portions: z.number(),
   servedPortions: z.number(),
   plannedMin: z.number().nullable(),
@@ -63,6 +63,22 @@ export const batchQuerySchema = z.object({
   toMs: z.coerce.number().optional(),
   formulaId: z.string().max(64).optional(),
 })
+export type BatchQuery = z.infer<typeof batchQuerySchema>
+
+/** A batch takes of what the kitchen made: of which good, how much, for which item of its weigh-out. */
+export const takeFromLarderSchema = z.strictObject({
+  batchId: uuid,
+  itemId: slug,
+  ingredientId: slug,
+  massG: inRange(LIMITS.massG),
+  crewId: slug.optional(),
+})
+export type TakeFromLarder = z.infer<typeof takeFromLarderSchema>
+export const takeFromLarderAnswerSchema = z.object({
+  taken: z.array(z.object({ lotId: uuid, massG: z.number() })),
+  missingG: z.number(),
+})
+export type TakeFromLarderAnswer = z.infer<typeof takeFromLarderAnswerSchema>
 export const batchFactsSchema = z.object({ facts: z.array(storedFactSchema) })
 export const importAnswerSchema = z.object({ facts: z.number().int(), batches: z.number().int(), formulas: z.number().int() })
 export const computeAnswerSchema = z.object({

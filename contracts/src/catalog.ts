@@ -1,14 +1,18 @@
 import {
+  ACTS,
   ALLERGENS,
   BOWLS,
+  CAUTIONS,
   FOOD_CODES,
   HEATERS,
   LIMITS,
   MARKS,
+  METALS,
   SPECIES,
-  TECHNIQUES,
   THICKENERS,
   TOOLS,
+  VESSEL_KINDS,
+  VESSEL_ROLES,
   WHISKS,
   type BathHeat,
   type BowlMaterial,
@@ -49,10 +53,11 @@ export const vesselProfileSchema = z.discriminatedUnion('shape', [
 export const panSchema = z.strictObject({
   id: slug,
   name: text(60).min(1),
-  kind: z.enum(['saucepan', 'sauteuse', 'stockpot', 'fryingPan', 'bowl']),
+  kind: z.enum(VESSEL_KINDS),
   tareG: inRange(LIMITS.grossG),
   profile: vesselProfileSchema,
   material: z.enum(keysOf<BowlMaterial>(BOWLS)).optional(),
+  metal: z.enum(METALS).optional(),
 }) as z.ZodType<Pan>
 
 export const wellSchema = z.strictObject({
@@ -76,7 +81,11 @@ export const ringSchema = z.strictObject({
   row: z.number().int().min(0).max(3),
   column: z.number().int().min(0).max(7),
   strength: text(40),
-  heater: z.strictObject({ kind: z.enum(keysOf<HeaterKind>(HEATERS)), ratedW: inRange(LIMITS.powerW) }),
+  heater: z.strictObject({
+    kind: z.enum(keysOf<HeaterKind>(HEATERS)),
+    ratedW: inRange(LIMITS.powerW),
+    leastBaseMm: finite.min(0).max(500).optional(),
+  }),
 }) satisfies z.ZodType<Ring>
 
 export const crewSchema = z.strictObject({
@@ -130,12 +139,13 @@ export const ingredientSchema = z.strictObject({
 
 const stepFields = {
   id: slug,
-  technique: z.enum(TECHNIQUES),
+  technique: z.enum(ACTS),
   verb: text(30).min(1),
   endsWhen: text(200).min(1),
   minutes: minutesBand.optional(),
   target: text(120).optional(),
   attention: z.enum(['constant', 'often', 'none']).optional(),
+  vessel: z.enum(VESSEL_ROLES).optional(),
   aheadKeepsH: finite.min(0).max(10_000).optional(),
   cut: z.enum(['coarse', 'neat', 'fine']).optional(),
   after: z.array(slug).max(8).optional(),
@@ -143,7 +153,7 @@ const stepFields = {
   lossFrac: share.optional(),
   pressFrac: share.optional(),
   heat: z.enum(['low', 'mediumLow', 'medium', 'mediumHigh', 'high']).optional(),
-  cautions: z.array(slug).max(8),
+  cautions: z.array(z.enum(CAUTIONS)).max(8),
 }
 const stepSchema = z
   .strictObject(stepFields)

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { guestDetailsSchema } from './api'
 import { catalogSchema } from './catalog'
-import { storedFactSchema } from './facts'
+import { storedFactSchema } from './facts/facts'
 import { instantMs, uuid } from './primitives'
 
 /** Name and version of the open format; an import of another is refused by name. */

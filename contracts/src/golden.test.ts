@@ -1,15 +1,16 @@
-import { KINDS, upcast, type FactKind } from '@liquamen/core'
+import { emulsionOf, foldBatch, KINDS, mergeFacts, stagesOf, upcast, type Fact, type FactKind } from '@liquamen/core'
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { readFact } from './readFact'
+import { readFact, readPayload } from './readFact'
 import { compute } from './compute'
 import { exportFileSchema } from './exportFile'
 import { kitchenJsonSchema } from './jsonSchema'
 
 // a file a release: what was written once is never written anew
-const golden = ['facts.v1.json', 'facts.v1.emulsion.json', 'facts.v1.store.json'].flatMap(
+const golden = ['facts.v1.json', 'facts.v1.emulsion.json', 'facts.v1.store.json', 'facts.v2.rooms.json'].flatMap(
   (file) => JSON.parse(readFileSync(new URL(`./golden/${file}`, import.meta.url), 'utf8')) as { kind: FactKind; v: number }[],
 )
+const yesterday = JSON.parse(readFileSync(new URL('./golden/kitchen.v1.rooms-before.json', import.meta.url), 'utf8')) as unknown
 const demo = JSON.parse(readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8')) as unknown
 
 describe('every version ever written can be read', () => {
@@ -23,6 +24,22 @@ describe('every version ever written can be read', () => {
     }
     expect(upcast('portion.served', 1, { portions: 2 }, table)).toEqual({ portions: 2, orderId: null, plates: 1 })
     expect(upcast('portion.served', 2, { portions: 2, orderId: null }, table)).toEqual({ portions: 2, orderId: null, plates: 1 })
+  })
+  it('yesterday’s kitchen file opens, and its batches read the same', () => {
+    const file = exportFileSchema.parse(yesterday)
+    const facts = file.facts.map((f) => {
+      const read = readPayload(f)
+      return read.ok ? (read.envelope as unknown as Fact) : undefined
+    })
+    expect(facts.every(Boolean)).toBe(true)
+    const fold = (id: string) => foldBatch(id, mergeFacts([], facts.filter((f) => f?.streamId === id) as Fact[]))
+    const whole = fold(file.facts.find((f) => f.kind === 'batch.finished')!.streamId)
+    expect(whole).toMatchObject({ status: 'finished', servedPortions: 6, deviations: [] })
+    expect(stagesOf(whole.plan!).map((s) => s.stepId)).toEqual(['reduceWine', 'reduceToCoat'])
+    expect(whole.frozen!.vessels.pan?.id).toBe('sauteuse19')
+    const held = fold(file.facts.find((f) => f.kind === 'hold.started')!.streamId)
+    expect(emulsionOf(held.plan!)!.yolkG).toBeGreaterThan(90)
+    expect(held.hold).toMatchObject({ wellId: 'wellA', letter: 'A' })
   })
   it('the demo file is in the open format', () => expect(exportFileSchema.safeParse(demo).error).toBeUndefined())
 })

@@ -1,6 +1,6 @@
-import { IN_ANY_STREAM, isReadableVersion, KINDS, upcast, type Envelope } from '@liquamen/core'
+import { belongsTo, isReadableVersion, KINDS, upcast, type Envelope } from '@liquamen/core'
 import type { z } from 'zod'
-import { envelopeSchema, PAYLOAD_SCHEMAS } from './facts'
+import { envelopeSchema, PAYLOAD_SCHEMAS } from './facts/facts'
 import { problem, schemaProblem, type Problem } from './problem'
 
 /** A fact that may be stored, or why not. `envelope` is as sent; `payload` in its newest version. */
@@ -26,10 +26,19 @@ export function readPayload(envelope: z.infer<typeof envelopeSchema>): ReadFact 
         'This entry was made by a newer version of the app. Update the server first; the entry is kept on the device.',
       ),
     )
-  if (KINDS[kind].stream !== streamKind && !IN_ANY_STREAM.includes(kind))
+  if (!belongsTo(kind, streamKind))
     return refuse(problem(422, 'wrongStream', `An entry of the kind ${kind} does not belong to a ${streamKind}.`))
   if (envelope.actor.deviceId !== envelope.deviceId) return refuse(problem(422, 'wrongActor', 'The entry names two devices.'))
-  const payload = PAYLOAD_SCHEMAS[kind].safeParse(upcast(kind, v, envelope.payload))
+  const payload = PAYLOAD_SCHEMAS[kind].safeParse(lifted(envelope))
   if (!payload.success) return refuse(schemaProblem(payload.error, 'This entry has numbers or words that cannot be used.'))
-  return { ok: true, envelope: { ...envelope, payload: payload.data } as Envelope }
+  return { ok: true, envelope: { ...envelope, v: KINDS[kind].v, payload: payload.data } as Envelope }
+}
+
+/** A payload in its newest form; one that is not even of its own version stays as it is, and its schema says what is wrong with it. */
+function lifted({ kind, v, payload }: z.infer<typeof envelopeSchema>): unknown {
+  try {
+    return upcast(kind, v, payload)
+  } catch {
+    return payload
+  }
 }

@@ -1,6 +1,10 @@
 import { readFileSync } from 'node:fs'
-import type { Fact } from './events/fact'
-import type { KitchenCatalog } from './formula/kitchen'
+import { findPlace } from './batch/planBatch'
+import type { Fact } from './facts/fact'
+import { liftFact } from './facts/upcast'
+import { kitchenGoods } from './formula/kitchenGoods'
+import type { KitchenCatalog } from './kitchen/kitchen'
+import { VESSEL_ROLES } from './pan/contents'
 
 /** The demo kitchen, read from its file as any test needs it. */
 const demo = JSON.parse(readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8')) as {
@@ -9,4 +13,10 @@ const demo = JSON.parse(readFileSync(new URL('../../demo/larchwater-house.json',
 }
 export const larchwaterTest = demo.catalog
 /** Facts of the demo batches: one finished, one under way, one planned. */
-export const demoFacts = demo.facts
+export const demoFacts = demo.facts.map(liftFact)
+/** The demo kitchen's goods, the made ones worked out. */
+export const larchwaterGoods = kitchenGoods(larchwaterTest)
+
+/** A place with one vessel for every role. */
+export const placeIn = (panId: string, ringId: string, kitchen = larchwaterTest) =>
+  findPlace(kitchen, Object.fromEntries(VESSEL_ROLES.map((role) => [role, panId])), ringId)

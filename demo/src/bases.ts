@@ -1,6 +1,6 @@
 import type { Formula } from '@liquamen/core'
 import { formula, g, ml, reduce, season, serve, step, strainStep, sweat, way } from './formulaDsl'
-import { longSimmer, skimStep, sourceSchool } from './sharedSteps'
+import { longSimmer, putAway, skimStep, sourceSchool } from './sharedSteps'
 
 const FAMILY = 'bases'
 const keeps = { hotMin: 120, chilledDays: 4, freezes: 'good' } as const
@@ -32,6 +32,7 @@ export const BASES: readonly Formula[] = [
       longSimmer([300, 360, 420], 0.4),
       skimStep,
       strainStep(),
+      ...putAway('3 days'),
     ],
   ),
   formula(
@@ -58,6 +59,7 @@ export const BASES: readonly Formula[] = [
       longSimmer([150, 180, 210], 0.3),
       skimStep,
       strainStep(),
+      ...putAway('3 days'),
     ],
   ),
   formula(
@@ -86,6 +88,7 @@ export const BASES: readonly Formula[] = [
       step('simmer', 'simmer', 'simmer', 'Twenty minutes, no longer', [18, 20, 22], { lossFrac: 0.1, attention: 'often', heat: 'low' }),
       strainStep(),
       skimStep,
+      ...putAway('2 days'),
     ],
   ),
   formula(
@@ -112,6 +115,7 @@ export const BASES: readonly Formula[] = [
       longSimmer([240, 300, 360], 0.36),
       skimStep,
       strainStep(),
+      ...putAway('3 days'),
     ],
   ),
   formula(
@@ -146,6 +150,7 @@ export const BASES: readonly Formula[] = [
       }),
       strainStep(0.3),
       skimStep,
+      ...putAway('2 days'),
     ],
   ),
   formula(
@@ -176,6 +181,7 @@ export const BASES: readonly Formula[] = [
         cautions: ['steam'],
       }),
       strainStep(),
+      ...putAway('3 days'),
     ],
   ),
   formula(
@@ -205,6 +211,7 @@ export const BASES: readonly Formula[] = [
         cautions: ['steam'],
       }),
       strainStep(0.3),
+      ...putAway('3 days'),
     ],
   ),
   formula(
@@ -250,6 +257,7 @@ export const BASES: readonly Formula[] = [
       longSimmer([150, 180, 240], 0.3),
       skimStep,
       strainStep(0.3),
+      ...putAway('4 days'),
     ],
   ),
   formula(
@@ -262,33 +270,34 @@ export const BASES: readonly Formula[] = [
       portionMl: 50,
       salt: 'base',
       makes: 'demiGlace',
-      motherId: 'brownStockMade',
+      motherId: 'brownSauce',
       keeps: { hotMin: 240, chilledDays: 5, freezes: 'good' },
       schools: [
         {
           id: 'path',
           says: 'Way',
-          defaultId: 'stock',
-          reason: 'no flour: clear and gluten-free',
+          defaultId: 'sauce',
+          reason: 'its roux lets it coat without boiling the salt together',
           options: [
-            way('stock', 'stock alone, reduced'),
+            way('sauce', 'brown sauce and stock, half and half'),
             way(
-              'classic',
-              'brown sauce and stock, half and half',
-              { op: 'add', item: ml('add', 'brownSauceBase', 2200, 'sauce') },
-              { op: 'setAmount', itemId: 'stock', amount: { volumeMl: 2200 } },
-              { op: 'setStep', stepId: 'reduce', step: { target: 'by half' } },
+              'stock',
+              'stock alone, reduced: clear, no gluten, lip-sticky instead of coating',
+              { op: 'drop', itemId: 'sauce' },
+              { op: 'setAmount', itemId: 'stock', amount: { volumeMl: 7000 } },
+              { op: 'setStep', stepId: 'reduce', step: { target: 'to a fifth', endsWhen: 'A fifth is left, lip-sticky' } },
             ),
           ],
         },
       ],
     },
-    [ml('add', 'brownStock', 7000, 'stock'), ml('add', 'madeira', 150, 'wine')],
+    [ml('add', 'brownSauceBase', 1600, 'sauce'), ml('add', 'brownStock', 1600, 'stock'), ml('add', 'madeira', 150, 'wine')],
     [
       step('add', 'add', 'bring up', 'At the boil, first scum off', [15, 20, 30], { attention: 'none' }),
-      reduce('reduce', 'reduce', 'to a fifth', 'A fifth is left, lip-sticky', { attention: 'none', heat: 'medium' }),
+      reduce('reduce', 'reduce', 'by half', 'Half is left, glossy', { attention: 'often', heat: 'medium', cautions: ['steam', 'scorch'] }),
       skimStep,
       strainStep(),
+      ...putAway('5 days'),
     ],
   ),
   formula(
@@ -299,15 +308,30 @@ export const BASES: readonly Formula[] = [
       fill: 'demiGlace',
       basisPortions: 18,
       portionMl: 15,
-      salt: 'base',
+      salt: 'glaze',
       makes: 'glaceDeViande',
       motherId: 'brownStockMade',
       keeps: { hotMin: 240, chilledDays: 30, freezes: 'good' },
     },
-    [ml('add', 'brownStock', 4000, 'stock')],
+    [ml('add', 'brownStock', 4300, 'stock')],
     [
       step('add', 'add', 'bring up', 'At the boil', [10, 15, 20], { attention: 'none' }),
-      reduce('reduce', 'glaze', 'glaze', 'Like warm honey; watch the film', { cautions: ['scorch'], attention: 'constant' }),
+      reduce('reduce', 'reduce', 'to a quarter', 'A quarter is left, lip-sticky', {
+        cautions: ['steam'],
+        attention: 'often',
+        heat: 'mediumHigh',
+      }),
+      step('move', 'move', 'smaller pan', 'Through the fine sieve’s cloth into a small pan: less wall to burn on', [2, 3, 4], {
+        vessel: 'smallPan',
+        attention: 'constant',
+        cautions: ['steam'],
+      }),
+      reduce('glaze', 'glaze', 'glaze', 'Like warm honey; watch the film', {
+        cautions: ['scorch'],
+        attention: 'constant',
+        heat: 'mediumLow',
+      }),
+      ...putAway('30 days'),
     ],
   ),
   formula(

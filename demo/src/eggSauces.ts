@@ -5,7 +5,7 @@ const FAMILY = 'egg and butter'
 const method = { bath: 'gentle', whisk: 'normal', tool: 'handWhisk', butterC: 55, holdC: { low: 57, high: 60 } } as const
 const keeps = { hotMin: 105, chilledDays: 0, freezes: 'no' } as const
 const separate = (says: string) =>
-  step('separate', 'add', 'separate', says, [3, 4, 6], { attention: 'none', cautions: ['rawEgg', 'hotButter'] })
+  step('separate', 'add', 'separate', says, [3, 4, 6], { attention: 'none', vessel: 'bowl', cautions: ['rawEgg', 'hotButter'] })
 const sabayon = step('sabayon', 'whisk', 'sabayon', 'A ribbon stands for three seconds', undefined, {
   attention: 'constant',
   cautions: ['steam', 'rawEgg', 'linedCopper'],
@@ -54,10 +54,22 @@ const whiskSchool: School = {
   options: [
     way('hand', 'by hand', { op: 'setMethod', method: { tool: 'handWhisk' } }),
     way('stand', 'hand mixer', { op: 'setMethod', method: { tool: 'handMixer' } }),
-    way('power', 'stick blender with very hot butter: no bath, finer drops', {
-      op: 'setMethod',
-      method: { tool: 'stickBlender', butterC: 93 },
-    }),
+    way(
+      'power',
+      'stick blender with very hot butter: no bath, finer drops',
+      { op: 'setMethod', method: { tool: 'stickBlender', butterC: 93 } },
+      { op: 'dropStep', stepId: 'sabayon' },
+      {
+        op: 'setStep',
+        stepId: 'pour',
+        step: {
+          technique: 'blend',
+          verb: 'blend',
+          endsWhen: 'Very hot butter in a thread onto the running blade: thick, smooth, near 66 °C',
+          cautions: ['hotButter', 'hotBlender', 'rawEgg'],
+        },
+      },
+    ),
   ],
 }
 const acidSchool = (itemId: string): School => ({

@@ -61,7 +61,7 @@ export const serve = () => step('serve', 'serve', 'serve', 'All portions are on 
 export const way = (id: string, says: string, ...changes: SchoolOption['changes']): SchoolOption => ({ id, says, changes })
 
 /** A base is not seasoned: what its bones bring is all. */
-const SALT = { ...SALT_TARGETS, base: [0, 0.009] } as const
+const SALT = { ...SALT_TARGETS, base: [0, 0.009], glaze: [0, 0.02] } as const
 const UNSALTED = 0.002
 type Head = Pick<Formula, 'id' | 'name' | 'fill' | 'basisPortions' | 'portionMl'> & {
   readonly salt: keyof typeof SALT
@@ -77,7 +77,7 @@ export function formula(
   steps: readonly FormulaStep[],
 ): Formula {
   const [low, high] = SALT[salt]
-  const value = salt === 'base' ? UNSALTED : Math.round(((low + high) / 2) * 1e6) / 1e6
+  const value = salt === 'base' || salt === 'glaze' ? UNSALTED : Math.round(((low + high) / 2) * 1e6) / 1e6
   return {
     version: 1,
     family,

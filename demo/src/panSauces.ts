@@ -1,6 +1,6 @@
 import type { Formula } from '@liquamen/core'
 import { deglaze, formula, g, ml, mount, reduce, season, serve, step, strainStep, sweat, way } from './formulaDsl'
-import { skimStep, sourceSchool } from './sharedSteps'
+import { creamBody, creamDown, skimStep, sourceSchool } from './sharedSteps'
 
 const FAMILY = 'pan sauces and jus'
 const panSteps = (target: string) => [
@@ -8,7 +8,7 @@ const panSteps = (target: string) => [
   deglaze(),
   reduce('reduceWine', 'reduce', 'by half', 'Half is left'),
   step('addStock', 'add', 'add stock', 'In, scraped clean', [0.5, 1, 1.5]),
-  reduce('reduceToCoat', 'to coat', target, 'Coats the spoon thinly', { cautions: ['scorch'] }),
+  reduce('reduceStock', 'reduce stock', target, 'A film on the spoon that shines', { cautions: ['scorch'] }),
   mount(),
   season(),
   serve(),
@@ -105,6 +105,7 @@ export const PAN_SAUCES: readonly Formula[] = [
       dishes: ['steak', 'chicken', 'pasta'],
       keeps: { hotMin: 60, chilledDays: 2, freezes: 'fair' },
       motherId: 'demiGlaceMade',
+      schools: [creamBody(0.37)],
     },
     [
       g('sweat', 'butter', 20, 'sweatButter'),
@@ -119,7 +120,7 @@ export const PAN_SAUCES: readonly Formula[] = [
       deglaze(),
       reduce('reduceWine', 'reduce', 'by half', 'Half is left'),
       step('addDemi', 'add', 'demi, cream', 'In, boiled once', [1, 1.5, 2]),
-      reduce('creamDown', 'to coat', 'by a fifth', 'Coats the spoon'),
+      creamDown('by a fifth'),
       season(),
       serve(),
     ],

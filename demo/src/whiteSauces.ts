@@ -1,6 +1,6 @@
 import type { Formula } from '@liquamen/core'
 import { deglaze, formula, g, ml, reduce, season, serve, step, strainStep, sweat } from './formulaDsl'
-import { sourceSchool, saltSchool } from './sharedSteps'
+import { creamBody, creamDown, sourceSchool, saltSchool } from './sharedSteps'
 
 const FAMILY = 'white and cream sauces'
 
@@ -51,7 +51,7 @@ export const WHITE_SAUCES: readonly Formula[] = [
       dishes: ['steak', 'pork'],
       motherId: 'demiGlaceMade',
       keeps: { hotMin: 60, chilledDays: 2, freezes: 'no' },
-      schools: [saltSchool],
+      schools: [saltSchool, creamBody(0.3)],
     },
     [
       g('sweat', 'butter', 15, 'sweatButter'),
@@ -66,7 +66,7 @@ export const WHITE_SAUCES: readonly Formula[] = [
       { ...deglaze('Spirit in, off the flame'), cautions: ['flambe', 'wineVapour'] },
       reduce('reduceWine', 'reduce', 'by half', 'Half is left'),
       step('addDemi', 'add', 'add cream', 'Demi and cream in', [1, 1.5, 2]),
-      reduce('creamDown', 'to coat', 'by a quarter', 'Coats; no fat at the edge', { cautions: ['scorch'] }),
+      creamDown('by a quarter'),
       season(),
       serve(),
     ],
@@ -83,7 +83,7 @@ export const WHITE_SAUCES: readonly Formula[] = [
       dishes: ['pork', 'chicken'],
       motherId: 'chickenStockMade',
       keeps: { hotMin: 60, chilledDays: 2, freezes: 'no' },
-      schools: [sourceSchool('stock')],
+      schools: [sourceSchool('stock'), creamBody(0.33)],
     },
     [
       g('sweat', 'butter', 15, 'sweatButter'),
@@ -100,7 +100,7 @@ export const WHITE_SAUCES: readonly Formula[] = [
       reduce('reduceStock', 'reduce stock', 'by half', 'Half is left'),
       strainStep(),
       step('addCream', 'add', 'add cream', 'In, boiled once', [1, 1.5, 2]),
-      reduce('creamDown', 'to coat', 'by a quarter', 'Coats the spoon'),
+      creamDown('by a quarter'),
       season(),
       serve(),
     ],
@@ -117,6 +117,7 @@ export const WHITE_SAUCES: readonly Formula[] = [
       dishes: ['white fish'],
       motherId: 'fishStockMade',
       keeps: { hotMin: 60, chilledDays: 1, freezes: 'no' },
+      schools: [creamBody(0.31)],
     },
     [
       g('sweat', 'butter', 12, 'sweatButter'),
@@ -133,7 +134,7 @@ export const WHITE_SAUCES: readonly Formula[] = [
       reduce('reduceStock', 'reduce stock', 'to a third', 'A third is left'),
       strainStep(),
       step('addCream', 'add', 'add cream', 'In, boiled once', [1, 1.5, 2]),
-      reduce('creamDown', 'to coat', 'by a fifth', 'Coats the spoon'),
+      creamDown('by a fifth'),
       season(),
       serve(),
     ],

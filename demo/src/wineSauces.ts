@@ -1,4 +1,5 @@
 import type { Formula, School } from '@liquamen/core'
+import { creamBody, creamDown } from './sharedSteps'
 import { deglaze, formula, g, ml, mount, reduce, season, serve, step, strainStep, sweat, way } from './formulaDsl'
 
 const BUTTER = 'butter on wine'
@@ -145,7 +146,7 @@ export const WINE_SAUCES: readonly Formula[] = [
       ml('reduce', 'whiteWine', 170, 'wine'),
       ml('reduce', 'wineVinegar', 60, 'vinegar'),
       g('reduce', 'shallot', 50, 'shallot'),
-      g('mount', 'butter', 230, 'butter'),
+      g('mount', 'butter', 222, 'butter'),
     ],
   ),
   wineButter(
@@ -157,7 +158,7 @@ export const WINE_SAUCES: readonly Formula[] = [
       ml('reduce', 'redWine', 190, 'wine'),
       ml('reduce', 'redWineVinegar', 40, 'vinegar'),
       g('reduce', 'shallot', 50, 'shallot'),
-      g('mount', 'butter', 230, 'butter'),
+      g('mount', 'butter', 222, 'butter'),
     ],
   ),
   wineButter(
@@ -169,7 +170,7 @@ export const WINE_SAUCES: readonly Formula[] = [
       ml('reduce', 'whiteWine', 180, 'wine'),
       ml('reduce', 'lemonJuice', 45, 'juice'),
       g('reduce', 'shallot', 40, 'shallot'),
-      g('mount', 'butter', 230, 'butter'),
+      g('mount', 'butter', 222, 'butter'),
     ],
   ),
   formula(
@@ -263,6 +264,7 @@ export const WINE_SAUCES: readonly Formula[] = [
       dishes: ['salmon', 'turbot'],
       keeps: { hotMin: 30, chilledDays: 1, freezes: 'fair' },
       motherId: 'fishStockMade',
+      schools: [creamBody(0.33)],
     },
     [
       g('sweat', 'butter', 12, 'sweatButter'),
@@ -281,7 +283,7 @@ export const WINE_SAUCES: readonly Formula[] = [
       reduce('reduceStock', 'reduce stock', 'to a quarter', 'A quarter is left, lip-sticky'),
       strainStep(),
       step('addCream', 'add', 'add cream', 'In, boiled once', [1, 1.5, 2], { cautions: ['steam'] }),
-      reduce('creamDown', 'to coat', 'by a fifth', 'Coats; no fat at the edge', { cautions: ['scorch'] }),
+      creamDown('by a fifth'),
       step('leaves', 'add', 'sorrel', 'Leaves in at the call; they grey in a minute', [0.3, 0.5, 1], { cut: 'neat' }),
       season(),
       serve(),
@@ -306,6 +308,7 @@ export const WINE_SAUCES: readonly Formula[] = [
         dishes: ['shellfish', 'white fish'],
         keeps: { hotMin: 60, chilledDays: 2, freezes: 'good' },
         motherId: 'fishStockMade',
+        schools: [creamBody(0.48)],
       },
       [
         g('sweat', 'butter', 30, 'sweatButter'),
@@ -331,7 +334,7 @@ export const WINE_SAUCES: readonly Formula[] = [
         strainStep(0.5),
         reduce('reduceStock', 'reduce', 'to a third', 'A third is left'),
         step('addCream', 'add', 'add cream', 'In, boiled once', [1, 1.5, 2]),
-        reduce('creamDown', 'to coat', 'by a fifth', 'Coats the spoon', { cautions: ['scorch'] }),
+        creamDown('by a fifth'),
         season(),
         serve(),
       ],

@@ -5,6 +5,7 @@ import type { Logger } from 'pino'
 import { v7 as uuidv7 } from 'uuid'
 import type { Database } from './db/database'
 import { batchesRoutes } from './features/batches/batches.routes'
+import { createBatchesService, type BatchesService } from './features/batches/batches.service'
 import { catalogRoutes } from './features/catalog/catalog.routes'
 import { createCatalogService, type CatalogService } from './features/catalog/catalog.service'
 import { channelsRoutes } from './features/channels/channels.routes'
@@ -15,11 +16,15 @@ import { demoRoutes } from './features/demo/demo.routes'
 import { devicesRoutes } from './features/devices/devices.routes'
 import { createDevicesService, type DevicesService } from './features/devices/devices.service'
 import { factsRoutes } from './features/facts/facts.routes'
-import { createFactsService, type FactsService } from './features/facts/facts.service'
-import type { LiveFeed } from './features/facts/liveFeed'
 import { filesRoutes } from './features/files/files.routes'
 import { createFilesService, type FilesService } from './features/files/files.service'
 import { guestsRoutes } from './features/guests/guests.routes'
+import { createGuestsService, type GuestsService } from './features/guests/guests.service'
+import { larderRoutes } from './features/larder/larder.routes'
+import { createLarderService, type LarderService } from './features/larder/larder.service'
+import { liveRoutes } from './features/live/live.routes'
+import { createFactsService, type FactsService } from './log/facts.service'
+import type { LiveFeed } from './log/liveFeed'
 import { createRouter, requireDevice } from './http/context'
 import { handleError, sendProblem } from './http/errors'
 import { limitBodies, requireJson } from './http/guards'
@@ -44,18 +49,26 @@ export interface AppDeps extends AppOptions {
   readonly files: FilesService
   readonly channels: ChannelsService
   readonly catalog: CatalogService
+  readonly batches: BatchesService
+  readonly guests: GuestsService
+  readonly larder: LarderService
   readonly isSecure: boolean
 }
 
 /** Joins options and services. */
 export function createDeps(options: AppOptions): AppDeps {
+  const files = createFilesService(options)
+  const channels = createChannelsService(options)
   return {
     isSecure: false,
     ...options,
     devices: createDevicesService(options),
     facts: createFactsService(options),
-    files: createFilesService(options),
-    channels: createChannelsService(options),
+    files,
+    channels,
+    batches: createBatchesService({ ...options, files, channels }),
+    guests: createGuestsService(options),
+    larder: createLarderService(options),
     catalog: createCatalogService(options),
   }
 }
@@ -79,6 +92,8 @@ export function createApp(deps: AppDeps) {
   for (const routes of [
     devicesRoutes(deps),
     factsRoutes(deps),
+    liveRoutes(deps),
+    larderRoutes(deps),
     batchesRoutes(deps),
     guestsRoutes(deps),
     filesRoutes(deps),

@@ -1,9 +1,10 @@
-import type { Deviation } from '../events/effectiveFacts'
-import type { Fact } from '../events/fact'
-import type { BathHeat } from '../emulsion/yolkBath'
-import type { Frozen, Payloads } from '../events/kinds'
-import type { BatchPlan, StagePlan } from '../plan/batchPlan'
-import type { HeatLevel } from '../reduction/heater'
+import type { Deviation } from '../facts/effectiveFacts'
+import type { Fact } from '../facts/fact'
+import type { BathHeat } from '../techniques/eggEmulsion/yolkBath'
+import type { Frozen } from '../facts/kinds/batch'
+import type { Payloads } from '../facts/kinds/kinds'
+import type { BatchPlan, StagePlan } from './batchPlan'
+import type { HeatLevel } from '../heat/heater'
 
 /** Kinds that move the live estimate of a stage. */
 export type StageFact = Extract<
@@ -38,7 +39,8 @@ export type Binding = Payloads['channel.bound'] & { readonly fromMs: number; rea
 /** A sauce in a well. */
 export interface HoldState {
   readonly startedAtMs: number
-  readonly wellId: string
+  /** Null where it stands aside. */
+  readonly wellId: string | null
   readonly letter: string
   readonly limits: Payloads['hold.started']['limits']
   readonly portions: number
@@ -50,7 +52,7 @@ export interface HoldState {
 /** A batch as its facts tell it. Folded alike in browser and server; holds no physics. */
 export interface BatchState {
   readonly id: string
-  readonly status: 'planned' | 'underWay' | 'finished' | 'discarded' | 'merged' | 'unknown'
+  readonly status: 'planned' | 'takenOff' | 'underWay' | 'finished' | 'stored' | 'discarded' | 'merged' | 'unknown'
   readonly planned?: Payloads['batch.planned']
   readonly plan?: BatchPlan
   readonly frozen?: Frozen

@@ -1,9 +1,11 @@
-import { effectiveFacts, type Deviation } from '../events/effectiveFacts'
-import type { Fact } from '../events/fact'
-import { clockStart } from './clockStart'
+import { effectiveFacts, type Deviation } from '../facts/effectiveFacts'
+import { isOf, type Fact, type FactOf } from '../facts/fact'
+import type { BatchKind } from '../facts/kinds/kinds'
+import { techniqueOf } from '../techniques/registry'
+import { clockStart } from '../techniques/hold/clockStart'
 import { emptyBatch, type BatchState, type Binding, type StepState } from './batchState'
 
-type Of<K extends Fact['kind']> = Extract<Fact, { kind: K }>
+type Of<K extends Fact['kind']> = FactOf<K>
 type Draft = { -readonly [P in keyof BatchState]: BatchState[P] }
 
 /** Mutable lists beside the draft, so that a fold of n facts costs n and not n². */
@@ -17,9 +19,11 @@ interface Fold {
   readonly crew: Set<string>
 }
 
+const RESULT_STATUS = { served: 'finished', stored: 'stored', discarded: 'discarded', merged: 'merged' } as const
 const OVERSHOOT = 0.95 // under this share of the target's mass a reduction has gone too far
 const UNFINISHED_BUSINESS: readonly Fact['kind'][] = [
   'batch.planned',
+  'batch.takenOff',
   'reading.explained',
   'batch.finished',
   'alarm.silenced',
@@ -44,8 +48,9 @@ function startStep(fold: Fold, fact: Of<'step.started'>): void {
     fold.draft.heat = stage.heat
     fold.draft.isPanOff = false
   }
-  if (fold.draft.frozen?.formula.steps.find((s) => s.id === stepId)?.technique === 'whisk')
-    fold.draft.bath = fold.draft.frozen.formula.emulsion?.bath ?? 'gentle'
+  const formula = fold.draft.frozen?.formula
+  const step = formula?.steps.find((s) => s.id === stepId)
+  if (step && techniqueOf(step).stands(step) === 'bath') fold.draft.bath = formula?.emulsion?.bath ?? 'gentle'
 }
 
 function finishStep(fold: Fold, fact: Of<'step.finished'>): void {
@@ -75,7 +80,7 @@ function serve(fold: Fold, fact: Of<'portion.served'>): void {
 function finish(fold: Fold, fact: Of<'batch.finished'>): void {
   const { draft } = fold
   if (draft.finishedAtMs !== undefined) return deviate(fold, fact, 'finishedTwice')
-  draft.status = fact.payload.result === 'served' ? 'finished' : fact.payload.result
+  draft.status = RESULT_STATUS[fact.payload.result]
   release(fold, fact)
   draft.finishedAtMs = fact.atMs
   draft.reason = fact.payload.reason
@@ -128,12 +133,21 @@ function plan(fold: Fold, fact: Of<'batch.planned'>): void {
   draft.plannedAtMs = fact.atMs
 }
 
-function apply(fold: Fold, fact: Fact): void {
+function takeOff(fold: Fold, fact: Of<'batch.takenOff'>): void {
+  if (fold.draft.startedAtMs !== undefined) return deviate(fold, fact, 'takenOffAfterStart')
+  fold.draft.status = 'takenOff'
+  fold.draft.reason = fact.payload.reason
+}
+
+/** One kind, one case: a kind without a case does not compile. */
+function apply(fold: Fold, fact: FactOf<BatchKind>): void {
   const { draft } = fold
   if (draft.finishedAtMs !== undefined && !UNFINISHED_BUSINESS.includes(fact.kind)) deviate(fold, fact, 'afterTheEnd', fact.kind)
   switch (fact.kind) {
     case 'batch.planned':
       return plan(fold, fact)
+    case 'batch.takenOff':
+      return takeOff(fold, fact)
     case 'batch.started':
       return start(fold, fact)
     case 'batch.finished':
@@ -197,7 +211,7 @@ function apply(fold: Fold, fact: Fact): void {
       draft.silenced = [...draft.silenced, { key: `${fact.payload.alarm}:${fact.payload.stepId}`, atMs: fact.atMs }]
       return
     default:
-      deviate(fold, fact, 'notOfThisStream', fact.kind)
+      fact satisfies never
   }
 }
 
@@ -220,7 +234,8 @@ export function foldBatch(id: string, sorted: readonly Fact[]): BatchState {
   }
   fold.draft.clockStartedAtMs = clockStart(sorted) // from every fact, taken back or not: a safety clock never moves later
   for (const fact of effective.facts) {
-    apply(fold, fact)
+    if (isOf('batch', fact)) apply(fold, fact)
+    else deviate(fold, fact, 'notOfThisStream', fact.kind)
     if (fact.actor.crewId) fold.crew.add(fact.actor.crewId)
     if (fact.clockFlag) deviate(fold, fact, 'clockWasWrong', fact.clockFlag)
     fold.draft.lastAtMs = fact.atMs

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import type { Fact } from '../events/fact'
-import type { FactKind, Payloads } from '../events/kinds'
+import type { Fact } from '../facts/fact'
+import type { FactKind, Payloads } from '../facts/kinds/kinds'
 import { foldOrder } from './foldOrder'
 
 let n = 0

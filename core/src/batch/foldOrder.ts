@@ -1,6 +1,6 @@
-import { effectiveFacts, type Deviation } from '../events/effectiveFacts'
-import type { Fact } from '../events/fact'
-import type { Payloads } from '../events/kinds'
+import { effectiveFacts, type Deviation } from '../facts/effectiveFacts'
+import { isOf, type Fact, type FactOf } from '../facts/fact'
+import type { OrderKind, Payloads } from '../facts/kinds/kinds'
 
 /** An order as its facts tell it. */
 export interface OrderState {
@@ -13,22 +13,25 @@ export interface OrderState {
   readonly deviations: readonly Deviation[]
 }
 
+function apply(state: OrderState, fact: FactOf<OrderKind>): OrderState {
+  switch (fact.kind) {
+    case 'order.taken':
+      return { ...state, status: state.status === 'cancelled' ? 'cancelled' : 'open', taken: fact.payload, takenAtMs: fact.atMs }
+    case 'order.cancelled':
+      return { ...state, status: 'cancelled' }
+    case 'allergen.decided': {
+      const key = `${fact.payload.allergen}:${fact.payload.ingredientId}`
+      return { ...state, decisions: { ...state.decisions, [key]: { ...fact.payload, by: fact.actor.crewId, atMs: fact.atMs } } }
+    }
+  }
+}
+
 /** The state of an order from its facts in fold order. Never throws. */
 export function foldOrder(id: string, sorted: readonly Fact[]): OrderState {
   const { facts, deviations } = effectiveFacts(sorted)
   let state: OrderState = { id, status: 'unknown', takenAtMs: 0, decisions: {}, deviations: [] }
   for (const fact of facts) {
-    if (fact.kind === 'order.taken')
-      state = { ...state, status: state.status === 'cancelled' ? 'cancelled' : 'open', taken: fact.payload, takenAtMs: fact.atMs }
-    else if (fact.kind === 'order.cancelled') state = { ...state, status: 'cancelled' }
-    else if (fact.kind === 'allergen.decided')
-      state = {
-        ...state,
-        decisions: {
-          ...state.decisions,
-          [`${fact.payload.allergen}:${fact.payload.ingredientId}`]: { ...fact.payload, by: fact.actor.crewId, atMs: fact.atMs },
-        },
-      }
+    if (isOf('order', fact)) state = apply(state, fact)
     else deviations.push({ code: 'notOfThisStream', factId: fact.id, atMs: fact.atMs, detail: fact.kind })
   }
   return { ...state, deviations }

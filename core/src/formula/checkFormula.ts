@@ -82,7 +82,9 @@ function checkTrace(formula: Formula, trace: readonly TraceStep[]): FormulaProbl
         ]
       : []),
     ...(t.leftG < -1e-6 ? [{ code: 'takesMoreThanThere' as const, stepId: t.stepId }] : []),
-    ...(formula.emulsion && t.phaseFrac > 0.78 ? [{ code: 'splits' as const, stepId: t.stepId }] : []),
+    ...(t.phaseLimitFrac !== undefined && t.phaseFrac > t.phaseLimitFrac
+      ? [{ code: 'splits' as const, stepId: t.stepId, detail: t.phaseFrac.toFixed(2) }]
+      : []),
   ])
   const end = trace.at(-1)
   if (!end || end.massG <= 0) return [...problems, { code: 'nothingMade' }]

@@ -4,8 +4,10 @@ import type { Ingredient } from '../ingredients/ingredient'
 import { compositionOf } from '../ingredients/ingredient'
 import { acidFrac, massG } from '../mixture/composition'
 import type { Formula } from './formula'
-import { putIn, EMPTY_PAN } from './panStep'
-import { itemMassG, type TraceSetting, type TraceStep } from './traceFormula'
+import { saltOnPlateG, sauceOf } from '../pan/contents'
+import { flourWorthG } from '../pan/putIn'
+import { itemMassG } from './itemMassG'
+import type { TraceSetting, TraceStep } from './traceFormula'
 
 /** The numbers of a step that can be asked where they are from. */
 export const EXPLAINED = [
@@ -65,7 +67,7 @@ const species =
   (pick: (c: ReturnType<typeof compositionOf>) => number): Measure =>
   (good, grams) =>
     pick(compositionOf(good, grams))
-const liquidOf = (t: TraceStep) => ({ ...t.contents.liquid, fat: t.contents.liquid.fat + t.contents.fat.fat })
+const liquidOf = (t: TraceStep) => sauceOf(t.contents)
 
 interface Rule {
   readonly unit: NumberExplanation['unit']
@@ -80,14 +82,19 @@ const RULES: Readonly<Record<Explained, Rule>> = {
   massG: MASS,
   volumeMl: MASS,
   portions: MASS,
-  saltFrac: { unit: 'g', brings: species((c) => c.salt), there: (t) => liquidOf(t).salt, isShare: true, modelId: 'saltAfterReduction' },
+  saltFrac: {
+    unit: 'g',
+    brings: species((c) => c.salt),
+    there: (t) => saltOnPlateG(t.contents),
+    isShare: true,
+    modelId: 'saltAfterReduction',
+  },
   acidFrac: { unit: 'g', brings: species((c) => acidFrac(c) * massG(c)), there: (t) => t.acidFrac * t.massG, isShare: true },
   ethanol: { unit: 'g', brings: species((c) => c.ethanol), there: (t) => liquidOf(t).ethanol, modelId: 'alcoholLeft' },
   gelatinFrac: { unit: 'g', brings: species((c) => c.gelatin), there: (t) => liquidOf(t).gelatin, isShare: true },
   starchFrac: {
     unit: 'g',
-    brings: (good, grams, step, { ingredients }) =>
-      putIn(EMPTY_PAN, step, [{ ingredientId: good.id, massG: grams }], ingredients).starchEqG,
+    brings: (good, grams, step) => (good.solidInPan ? 0 : flourWorthG(good, grams, step)),
     there: (t) => t.contents.starchEqG,
     isShare: true,
   },
@@ -145,7 +152,7 @@ export function explainNumber(
     brought: brought.sort((a, b) => b.amount - a.amount),
     left: brought.reduce((sum, b) => sum + b.amount, 0) - there,
     there,
-    ...(rule.isShare ? { sharedBy: end.massG } : {}),
+    ...(rule.isShare ? { sharedBy: end.massG + (of === 'saltFrac' ? end.contents.solids.massG : 0) } : {}),
     ...(rule.modelId ? { modelId: rule.modelId } : {}),
   }
 }

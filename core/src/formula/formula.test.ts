@@ -2,7 +2,6 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { larchwaterTest } from '../demoKitchen.test-helper'
 import { usAllergensOf } from '../allergens/usAllergens'
-import { massG } from '../mixture/composition'
 import { applyChoices, NO_CHOICES, scaleFormula, type Choices } from './applyChoices'
 import { checkFormula } from './checkFormula'
 import { diffFormula } from './diffFormula'
@@ -10,7 +9,9 @@ import type { Formula } from './formula'
 import { kitchenGoods } from './kitchenGoods'
 import { scaleBy } from './scaleBy'
 import { SUBSTITUTIONS, swapsFor } from './substitutions'
-import { itemMassG, stockSaltLimit, traceFormula } from './traceFormula'
+import { bulkMl, contentsG } from '../pan/contents'
+import { itemMassG } from './itemMassG'
+import { stockSaltLimit, traceFormula } from './traceFormula'
 import { yieldContradiction } from './yieldContradiction'
 
 const { formulas, settings } = larchwaterTest
@@ -84,7 +85,7 @@ describe('the book', () => {
     const steps = trace(made)
     expect(steps.reduce((sum, t) => sum + t.addedG, 0)).toBeCloseTo(lineMass(made), 6)
     const last = steps.at(-1)!
-    const there = massG(last.contents.liquid) + massG(last.contents.fat) + last.contents.solidsG
+    const there = contentsG(last.contents)
     expect(there + steps.reduce((sum, t) => sum + t.leftG, 0)).toBeCloseTo(lineMass(made), 6)
     for (const t of steps) expect(t.leftG).toBeGreaterThan(-1e-6)
   })
@@ -110,7 +111,8 @@ describe('schools and swaps', () => {
     expect(end(chosen(h, { butter: 'salted' })).saltFrac).toBeGreaterThan(0.009)
     expect(chosen(h, { bath: 'hard' }).emulsion?.bath).toBe('boil')
     expect(end(chosen(of('redWineShallot'), { thicken: 'beurreManie' })).allergens.gluten).toBe('contains')
-    expect(end(of('redWineShallot')).allergens.gluten).toBeUndefined()
+    expect(end(chosen(of('demiGlaceMade'), { path: 'stock' })).allergens.gluten).toBeUndefined()
+    expect(end(of('demiGlaceMade')).allergens.gluten).toBe('contains') // by its brown sauce, and so down to every sauce of it
     expect(end(chosen(of('panJus'), { stock: 'cube' })).saltFrac).toBeGreaterThan(end(of('panJus')).saltFrac * 2)
     expect(end(chosen(of('bearnaise'), { reduction: 'plain' })).allergens.sulphites).toBe('contains') // the vinegar keeps it
     expect(end(chosen(of('veloute'), { roux: 'blond' })).viscosityPaS).toBeLessThan(end(of('veloute')).viscosityPaS)
@@ -157,7 +159,7 @@ describe('scaling', () => {
     expect(scaleBy(h, { by: 'ingredient', ingredientId: 'truffle', massG: 1 }, trace(h), ingredients, bowl)).toBeUndefined()
     const full = scaleBy(h, { by: 'vessel' }, trace(h), ingredients, bowl)!
     expect(full.batches).toBe(1)
-    expect(Math.max(...trace(scaleFormula(h, full.factor)).map((t) => t.volumeMl + t.contents.inPan.volumeMl))).toBeCloseTo(2363 / 2, 0)
+    expect(Math.max(...trace(scaleFormula(h, full.factor)).map((t) => bulkMl(t.contents)))).toBeCloseTo(2363 / 2, 0)
   })
   it('a vessel that is too small splits the batch, one that is too wide ends as a film', () => {
     const bowl = { capacityMl: 2363, fullestShare: 0.5, floorMl: 150 }

@@ -1,31 +1,9 @@
-import type { Tool } from '../emulsion/butterPour'
-import type { BathHeat, Whisk } from '../emulsion/yolkBath'
-
-/** What a step does; the bench chooses its tools by it. */
-export const TECHNIQUES = [
-  'sweat',
-  'deglaze',
-  'reduce',
-  'add',
-  'strain',
-  'mount',
-  'whisk',
-  'pour',
-  'season',
-  'hold',
-  'serve',
-  'roux',
-  'simmer',
-  'thicken',
-  'skim',
-  'brown',
-  'melt',
-  'blend',
-  'liaison',
-  'flame',
-  'cool',
-] as const
-export type Technique = (typeof TECHNIQUES)[number]
+import type { Tool } from '../techniques/eggEmulsion/butterPour'
+import type { BathHeat, Whisk } from '../techniques/eggEmulsion/yolkBath'
+import type { Caution } from './cautions'
+import type { Act } from '../techniques/acts'
+import type { Attention } from '../techniques/technique'
+import type { VesselRole } from '../pan/contents'
 
 /** A span of minutes: 10 %, middle, 90 %. */
 export interface MinutesBand {
@@ -37,7 +15,8 @@ export interface MinutesBand {
 /** One step of a formula. Texts belong to the formula: they are the cook's own words. */
 export interface FormulaStep {
   readonly id: string
-  readonly technique: Technique
+  /** What it does: a word of one of the techniques' rooms. */
+  readonly technique: Act
   /** Two words at most, for the rule: "sweat", "reduce to a third". */
   readonly verb: string
   /** The control point that ends the step. */
@@ -46,7 +25,9 @@ export interface FormulaStep {
   /** Reductions: how far, in words; resolved by `resolveReduction`. */
   readonly target?: string
   /** How much of a cook it takes. */
-  readonly attention?: 'constant' | 'often' | 'none'
+  readonly attention?: Attention
+  /** The vessel it stands in; where it does not say, its technique's own or the one before. */
+  readonly vessel?: VesselRole
   /** It may be done ahead, and keeps so long, h. */
   readonly aheadKeepsH?: number
   /** How it is cut, by what becomes of it: strained out, eaten, browned fast. */
@@ -61,7 +42,7 @@ export interface FormulaStep {
   readonly pressFrac?: number
   readonly heat?: 'low' | 'mediumLow' | 'medium' | 'mediumHigh' | 'high'
   /** Codes of the cautions that bite here; their texts are the catalogue's. */
-  readonly cautions: readonly string[]
+  readonly cautions: readonly Caution[]
 }
 
 /** An amount of an ingredient, put in at a step; `sources` are other goods that may stand in its place. */

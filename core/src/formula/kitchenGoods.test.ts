@@ -5,7 +5,7 @@ import { extractedShare, GIVES_TAU_MIN } from '../mixture/extract'
 import { expectWithin } from '../testing.test-helper'
 import type { Formula } from './formula'
 import { kitchenGoods } from './kitchenGoods'
-import type { KitchenCatalog } from './kitchen'
+import type { KitchenCatalog } from '../kitchen/kitchen'
 import { traceFormula } from './traceFormula'
 
 const goods = kitchenGoods(kitchen)
@@ -88,6 +88,6 @@ describe('goods that the kitchen makes', () => {
     const [before, after] = ['add', 'simmer'].map((id) => traceFormula(stock, setting).find((t) => t.stepId === id)!.contents)
     const gave = before!.toGive.gelatin - after!.toGive.gelatin
     expect(after!.liquid.gelatin - before!.liquid.gelatin).toBeCloseTo(gave, 9)
-    expect(after!.solidsG).toBeLessThan(before!.solidsG)
+    expect(after!.solids.massG).toBeLessThan(before!.solids.massG)
   })
 })

@@ -1,16 +1,17 @@
 import { ACID_EQUIVALENT, SPECIES, massG, type FixedAcid, type Species } from '../mixture/composition'
 import type { Ingredient } from '../ingredients/ingredient'
+import { sauceOf } from '../pan/contents'
 import { applyChoices, NO_CHOICES } from './applyChoices'
 import { findCycle, makersOf } from './checkFormula'
 import type { Formula } from './formula'
-import type { KitchenCatalog } from './kitchen'
+import type { KitchenCatalog } from '../kitchen/kitchen'
 import { traceFormula, type TraceStep } from './traceFormula'
 
 const STOCK_ACID: FixedAcid = 'lactic' // what bones bring; other acids stand as the lactic acid that is worth as much
 
 /** A made good's numbers per 100 g, from the end of its formula's trace. */
 function madeGood(typed: Ingredient, maker: Formula, end: TraceStep, goods: ReadonlyMap<string, Ingredient>): Ingredient {
-  const total = { ...end.contents.liquid, fat: end.contents.liquid.fat + end.contents.fat.fat }
+  const total = sauceOf(end.contents)
   const mass = massG(total)
   const lacticG = total.acidEqFixed / ACID_EQUIVALENT[STOCK_ACID]
   const per = (species: Species) => (species === 'fixacid' ? lacticG : total[species])

@@ -1,7 +1,9 @@
 import type { Ingredient } from '../ingredients/ingredient'
-import { eggsFor, rouxSurplusFatG, wholeButterForClarifiedG } from '../portions/portions'
+import { eggsFor, rouxSurplusFatG, wholeButterForClarifiedG } from './portions'
 import type { Formula } from './formula'
-import { itemMassG, type TraceStep } from './traceFormula'
+import { sauceOf } from '../pan/contents'
+import { itemMassG } from './itemMassG'
+import type { TraceStep } from './traceFormula'
 
 /** What a sauce leaves behind, and what it is good for; the words are the catalogue's. */
 export const LEFT_OVER_USES = [
@@ -33,6 +35,7 @@ export interface ToPull {
 }
 
 const LEAST_G = 1
+const SKIMS: readonly Formula['steps'][number]['technique'][] = ['skim', 'cool']
 const CLARIFIED_ID = 'clarifiedButter'
 
 /** What is done with a good that stayed in the sieve. */
@@ -97,11 +100,12 @@ function strainedOut(formula: Formula, ingredients: ReadonlyMap<string, Ingredie
   })
 }
 
-/** Fat of a roux beyond its flour, which will float, and fat that was skimmed. */
-function freeFat(formula: Formula, trace: readonly TraceStep[], ingredients: ReadonlyMap<string, Ingredient>): LeftOver[] {
-  return formula.steps.flatMap((step): LeftOver[] => {
-    if (step.technique === 'roux') {
-      const own = formula.items
+/** Fat of a roux beyond its flour, which will float. */
+function rouxFat({ items, steps }: Formula, ingredients: ReadonlyMap<string, Ingredient>): LeftOver[] {
+  return steps
+    .filter((step) => step.technique === 'roux')
+    .map((step): LeftOver => {
+      const own = items
         .filter((i) => i.stepId === step.id)
         .flatMap((i) => {
           const good = ingredients.get(i.ingredientId)
@@ -109,14 +113,15 @@ function freeFat(formula: Formula, trace: readonly TraceStep[], ingredients: Rea
         })
       const fatG = own.reduce((sum, { good, massG }) => sum + (good.thickens ? 0 : (massG * (good.per100G.fat ?? 0)) / 100), 0)
       const flourG = own.reduce((sum, { good, massG }) => sum + (good.thickens ? massG : 0), 0)
-      return [{ kind: 'rouxFat', massG: rouxSurplusFatG(fatG, flourG), use: 'discard' }]
-    }
-    if (step.technique !== 'skim' && step.technique !== 'cool') return []
-    const at = trace.findIndex((t) => t.stepId === step.id)
-    const [before, after] = [trace[at - 1]?.contents, trace[at]?.contents]
-    const fatOf = (c: typeof before) => (c ? c.liquid.fat + c.fat.fat : 0)
-    return [{ kind: 'skimmedFat', massG: fatOf(before) - fatOf(after), use: 'fry' }]
-  })
+      return { kind: 'rouxFat', massG: rouxSurplusFatG(fatG, flourG), use: 'discard' }
+    })
+}
+
+/** Fat that leaves the pan by ladle or is lifted when it is cold: what a step makes less of it without a sieve. */
+function skimmedFat({ steps }: Formula, trace: readonly TraceStep[]): LeftOver[] {
+  const fatAt = (i: number) => (trace[i] ? sauceOf(trace[i].contents).fat : 0)
+  const massG = steps.reduce((sum, step, i) => sum + (SKIMS.includes(step.technique) ? fatAt(i - 1) - fatAt(i) : 0), 0)
+  return massG > 0 ? [{ kind: 'skimmedFat', massG, use: 'fry' }] : []
 }
 
 /**
@@ -133,6 +138,11 @@ export function sidesOf(formula: Formula, trace: readonly TraceStep[], ingredien
     const good = ingredients.get(id) as Ingredient
     return [ofEggsAndButter(good, massG), trimmings(good, massG)]
   })
-  const left = [...sides.flatMap((s) => s.left), ...strainedOut(formula, ingredients), ...freeFat(formula, trace, ingredients)]
+  const left = [
+    ...sides.flatMap((s) => s.left),
+    ...strainedOut(formula, ingredients),
+    ...rouxFat(formula, ingredients),
+    ...skimmedFat(formula, trace),
+  ]
   return { left: left.filter((l) => l.massG >= LEAST_G), pull: sides.flatMap((s) => s.pull) }
 }

@@ -1,7 +1,9 @@
 import type { Ingredient } from '../ingredients/ingredient'
-import { splitBatches, type VesselLimits } from '../portions/portions'
+import { splitBatches, type VesselLimits } from './portions'
 import type { Formula } from './formula'
-import { itemMassG, type TraceSetting, type TraceStep } from './traceFormula'
+import { bulkMl } from '../pan/contents'
+import { itemMassG } from './itemMassG'
+import type { TraceSetting, TraceStep } from './traceFormula'
 
 /** What decides how much is made. */
 export type ScaleBy =
@@ -20,7 +22,7 @@ export interface Scale {
 
 /** Largest volume that the formula has in its vessel along its steps, ml, for its basis. */
 export function fullestMl(trace: readonly TraceStep[]): number {
-  return Math.max(...trace.map((t) => t.volumeMl + t.contents.inPan.volumeMl))
+  return Math.max(...trace.map((t) => bulkMl(t.contents)))
 }
 
 /** Grams of an ingredient that the formula takes for its basis, over all its uses. */

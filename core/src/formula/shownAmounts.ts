@@ -1,5 +1,5 @@
 import type { Ingredient } from '../ingredients/ingredient'
-import { shownAmount } from '../plan/weighOut'
+import { shownAmount } from '../batch/weighOut'
 import { sayMass, sayVolume, sizeOfSpoken, type MeasureSystem, type SpokenAmount } from '../quantity/sayQuantity'
 import type { Formula, FormulaItem } from './formula'
 import { traceFormula, type TraceSetting, type TraceStep } from './traceFormula'

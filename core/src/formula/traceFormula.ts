@@ -1,36 +1,40 @@
 import type { Allergen, AllergenMark } from '../allergens/allergens'
-import { phaseBand, type PhaseBand } from '../emulsion/phases'
 import { airPressureKPa } from '../heat/atmosphere'
+import { saltWaterActivity } from '../heat/evaporation'
 import { waterBoilingPointC } from '../heat/water'
 import { costOfMinor } from '../ingredients/costOfMinor'
-import { densityGPerMl } from '../ingredients/densityGPerMl'
 import type { Ingredient } from '../ingredients/ingredient'
-import { parseReduction } from '../language/parseReduction'
-import { resolveReduction, type ReductionTarget } from '../language/reductionTarget'
-import { acidFrac, massG, saltFrac, type Composition } from '../mixture/composition'
-import { reduceMixture } from '../mixture/reduceMixture'
+import type { ReductionTarget } from '../language/reductionTarget'
+import { acidFrac, massG } from '../mixture/composition'
+import { phaseBand, phaseFraction, type PhaseBand } from '../mixture/phases'
+import { coatGrade, type CoatName } from '../mixture/spoonFilm'
 import { volume20Ml } from '../mixture/volume'
-import { saltWaterActivity } from '../reduction/evaporation'
-import { coatGrade, type CoatName } from '../thicken/spoonFilm'
-import { SPOON_C, textureVolume, thicknessOf } from '../thicken/textureStop'
-import { viscosityPaS } from '../thicken/viscosity'
-import type { Formula, FormulaStep, Technique } from './formula'
-import { EMPTY_PAN, endStep, putIn, type PanContents } from './panStep'
+import { contentsG, contentsPhases, saltOnPlateG, sauceOf, type Contents, type VesselRole } from '../pan/contents'
+import { spoonPaS } from '../pan/thicknessOf'
+import { walkFormula, type WalkRequest, type WalkStep } from '../pan/walkFormula'
+import type { Act } from '../techniques/acts'
+import { techniqueOf } from '../techniques/registry'
+import type { MilkSoFar } from '../techniques/technique'
+import type { Formula } from './formula'
 
 /** What is in the vessel after a step, and what it took to get there. */
 export interface TraceStep {
   readonly stepId: string
   readonly verb: string
-  readonly technique: Technique
-  readonly contents: PanContents
+  readonly technique: Act
+  readonly vessel: VesselRole
+  readonly contents: Contents
   /** Liquid with its fat, g and ml at 20 °C. */
   readonly massG: number
   readonly volumeMl: number
   readonly addedG: number
-  /** Boiled off, strained out or skimmed in this step, g. */
+  /** Boiled off, strained out, skimmed or clung in this step, g. */
   readonly leftG: number
   readonly phaseFrac: number
+  /** Fat that the sauce can carry in drops; none where nothing made an emulsion of it. */
+  readonly phaseLimitFrac: number | undefined
   readonly band: PhaseBand
+  /** Salt of what is eaten, with what lies in it, as a share of all that is eaten. */
   readonly saltFrac: number
   readonly acidFrac: number
   readonly gelatinFrac: number
@@ -52,116 +56,97 @@ export interface TraceSetting {
   readonly altitudeM: number
 }
 
-const SIMMER_KAPPA = 0.6
-const DRY_ROOM = 1.02 // a little water must stay, else it is no liquid
 const RANK: Readonly<Record<AllergenMark, number>> = { mayContain: 1, unknownLabel: 2, contains: 3 }
-
-/** Grams of an item of a formula. */
-export function itemMassG(item: Formula['items'][number], ingredient: Ingredient): number {
-  return 'massG' in item.amount ? item.amount.massG : item.amount.volumeMl * densityGPerMl(ingredient)
-}
-
-const allOf = (c: PanContents) => massG(c.liquid) + massG(c.fat) + c.solidsG
-
-interface Reduced {
-  readonly liquid: Composition
-  readonly target: ReductionTarget
-  readonly keptLow: number
-  readonly keptHigh: number
-}
-function reduceStep(step: FormulaStep, contents: PanContents, pressureKPa: number): Reduced {
-  const { liquid, starchEqG } = contents
-  const target = resolveReduction(parseReduction(step.target ?? ''), volume20Ml(liquid), (texture) =>
-    textureVolume(liquid, starchEqG, texture),
-  )
-  if (target.volumeMl === undefined || target.volumeMl <= 0) return { liquid, target, keptLow: 1, keptHigh: 1 }
-  // what cannot boil away fills more than that: no target, whatever the words say
-  if (target.volumeMl < DRY_ROOM * volume20Ml({ ...liquid, water: 0, ethanol: 0, acetic: 0 }))
-    return { liquid, target: { ...target, status: 'conflict', flags: [...target.flags, 'empty'] }, keptLow: 1, keptHigh: 1 }
-  const stop = { volumeMl: target.volumeMl }
-  const boiled = reduceMixture(liquid, stop, 1, pressureKPa)
-  if (liquid.ethanol <= 0) return { liquid: boiled, target, keptLow: 1, keptHigh: 1 }
-  return {
-    liquid: boiled,
-    target,
-    keptLow: boiled.ethanol / liquid.ethanol,
-    keptHigh: reduceMixture(liquid, stop, SIMMER_KAPPA, pressureKPa).ethanol / liquid.ethanol,
-  }
-}
 
 function mergeAllergens(into: Partial<Record<Allergen, AllergenMark>>, ingredient: Ingredient): void {
   for (const [allergen, mark] of Object.entries(ingredient.allergens) as [Allergen, AllergenMark][])
     if (RANK[mark] > (into[allergen] ? RANK[into[allergen]] : 0)) into[allergen] = mark
 }
 
+/** Salt of what is eaten as a share of it, 0..1. */
+export function saltOnPlateFrac(of: Contents): number {
+  const eatenG = massG(sauceOf(of)) + of.solids.massG
+  return eatenG > 0 ? saltOnPlateG(of) / eatenG : 0
+}
+
+/** Alcohol left of what went in: as lively boils leave it (low) and bare simmers (high). */
+export function ethanolLeftOf({ liquid, ethanolInG, ethanolSimmeredG }: Contents): { readonly low: number; readonly high: number } {
+  return ethanolInG > 0 ? { low: liquid.ethanol / ethanolInG, high: ethanolSimmeredG / ethanolInG } : { low: 0, high: 0 }
+}
+
+/** Whole portions of what is in a vessel. */
+export const portionsOf = (of: Contents, portionMl: number): number => Math.floor(volume20Ml(sauceOf(of)) / portionMl + 1e-6)
+
+/** What of a step's goods is butter, and what is cream. */
+function milkOf({ lines }: WalkStep, ingredients: ReadonlyMap<string, Ingredient>): MilkSoFar {
+  return lines.reduce(
+    (sum, l) => {
+      const good = ingredients.get(l.ingredientId)
+      if (good?.emulsionRole === 'butter') return { ...sum, butterG: sum.butterG + l.massG }
+      return good?.group === 'dairy' && good.isLiquid ? { ...sum, creamG: sum.creamG + l.massG } : sum
+    },
+    { butterG: 0, creamG: 0 },
+  )
+}
+
 /**
- * The mixture of a formula after every step: mass and volume, salt, acid, alcohol with its band, gelatin, starch, phase share, coat on the spoon,
- * boiling point at this altitude, allergens, cost and yield so far.
+ * The mixture of a formula after every step of its walk: mass and volume, salt, acid, alcohol with its band, gelatin, starch, phase share, coat
+ * on the spoon, boiling point at this altitude, allergens, cost and yield so far.
  *
  * Mass is conserved: what went in is what is there and what left. A reduction that is no single target leaves the liquid as it is; its `target` says so.
+ * @param as - amounts, phrases and ends that differ from the formula's own
  * @throws DomainError `missingIngredient`
  */
-export function traceFormula(formula: Formula, { ingredients, altitudeM }: TraceSetting): TraceStep[] {
+export function traceFormula(
+  formula: Formula,
+  { ingredients, altitudeM }: TraceSetting,
+  as: Pick<WalkRequest, 'lines' | 'phrases' | 'measuredG' | 'additions'> = {},
+): TraceStep[] {
   const pressureKPa = airPressureKPa(altitudeM)
-  let contents = EMPTY_PAN
-  let [alcoholG, low, high, costMinor] = [0, 0, 0, 0]
+  let costMinor = 0
+  let milk: MilkSoFar = { butterG: 0, creamG: 0 }
+  let phaseLimitFrac: number | undefined
   const allergens: Partial<Record<Allergen, AllergenMark>> = {}
-  return formula.steps.map((step) => {
-    const before = allOf(contents)
-    const lines = formula.items
-      .filter((i) => i.stepId === step.id)
-      .flatMap((i) => {
-        const ingredient = ingredients.get(i.ingredientId)
-        return [{ ingredientId: i.ingredientId, massG: ingredient ? itemMassG(i, ingredient) : 0, ingredient }]
-      })
-    const ethanolBefore = contents.liquid.ethanol
-    contents = putIn(contents, step, lines, ingredients)
-    for (const { ingredient, massG: grams } of lines)
-      if (ingredient) {
-        mergeAllergens(allergens, ingredient)
-        costMinor += costOfMinor(ingredient, grams)
-      }
-    const alcoholIn = contents.liquid.ethanol - ethanolBefore
-    ;[alcoholG, low, high] = [alcoholG + alcoholIn, low + alcoholIn, high + alcoholIn]
-    let target: ReductionTarget | undefined
-    if (step.technique === 'reduce') {
-      const reduced = reduceStep(step, contents, pressureKPa)
-      ;[low, high, target] = [low * reduced.keptLow, high * reduced.keptHigh, reduced.target]
-      contents = { ...contents, liquid: reduced.liquid }
-    } else {
-      const kept = contents.liquid.ethanol
-      contents = endStep(contents, step)
-      const share = kept > 0 ? contents.liquid.ethanol / kept : 1
-      ;[low, high] = [low * share, high * share]
+  return walkFormula({ formula, ingredients, pressureKPa, ...as }).map((walked): TraceStep => {
+    const { step, end } = walked
+    for (const line of walked.lines) {
+      const ingredient = ingredients.get(line.ingredientId)
+      if (!ingredient) continue
+      mergeAllergens(allergens, ingredient)
+      costMinor += costOfMinor(ingredient, line.massG)
     }
-    const addedG = lines.reduce((sum, l) => sum + l.massG, 0)
-    const total = { ...contents.liquid, fat: contents.liquid.fat + contents.fat.fat }
+    const own = milkOf(walked, ingredients)
+    milk = { butterG: milk.butterG + own.butterG, creamG: milk.creamG + own.creamG }
+    phaseLimitFrac = techniqueOf(step).phaseLimit?.(step, milk, formula.emulsion?.tool) ?? phaseLimitFrac
+    const total = sauceOf(end)
     const mass = massG(total)
-    const thickness = thicknessOf(contents.liquid, contents.starchEqG, contents.yolkFatG)
-    const viscosity = mass > 0 ? viscosityPaS(thickness, SPOON_C) : 0
+    const phaseFrac = phaseFraction(contentsPhases(end))
+    const viscosityPaS = spoonPaS(end)
     return {
       stepId: step.id,
       verb: step.verb,
       technique: step.technique,
-      contents,
+      vessel: walked.vessel,
+      contents: end,
       massG: mass,
       volumeMl: volume20Ml(total),
-      addedG,
-      leftG: before + addedG - allOf(contents),
-      phaseFrac: thickness.phaseFrac ?? 0,
-      band: phaseBand(thickness.phaseFrac ?? 0),
-      saltFrac: saltFrac(total),
+      addedG: walked.lines.reduce((sum, l) => sum + l.massG, 0),
+      leftG: contentsG(walked.before) + walked.clungG + walked.lines.reduce((sum, l) => sum + l.massG, 0) - contentsG(end),
+      phaseFrac,
+      phaseLimitFrac,
+      band: phaseBand(phaseFrac),
+      saltFrac: saltOnPlateFrac(end),
       acidFrac: acidFrac(total),
-      gelatinFrac: mass > 0 ? contents.liquid.gelatin / mass : 0,
-      starchFrac: mass > 0 ? contents.starchEqG / mass : 0,
-      ethanolLeftFrac: alcoholG > 0 ? { low: low / alcoholG, high: high / alcoholG } : { low: 0, high: 0 },
-      viscosityPaS: viscosity,
-      coat: coatGrade(viscosity).name,
+      gelatinFrac: mass > 0 ? end.liquid.gelatin / mass : 0,
+      starchFrac: mass > 0 ? end.starchEqG / mass : 0,
+      ethanolLeftFrac: ethanolLeftOf(end),
+      viscosityPaS,
+      coat: coatGrade(viscosityPaS).name,
       boilC: total.water > 0 ? waterBoilingPointC(pressureKPa / saltWaterActivity(total.water, total.salt)) : NaN,
-      ...(target ? { target } : {}),
+      ...(walked.boiled ? { target: walked.boiled.target } : {}),
       allergens: { ...allergens },
       costMinor,
-      portions: Math.floor(volume20Ml(total) / formula.portionMl + 1e-6),
+      portions: portionsOf(end, formula.portionMl),
     }
   })
 }

@@ -1,18 +1,20 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { larchwaterTest as kitchen } from '../demoKitchen.test-helper'
+import { larchwaterTest as kitchen, placeIn } from '../demoKitchen.test-helper'
 import { MODELS } from '../models/registry'
-import { findPlace, planBatch } from '../plan/planBatch'
+import { planBatch } from '../batch/planBatch'
 import { allocate, inParts } from '../quantity/checkAmounts'
 import { applyChoices, NO_CHOICES, scaleFormula } from './applyChoices'
-import { attentionOf, effortOf } from './effort'
+import { attentionOf } from '../techniques/registry'
+import { effortOf } from './effort'
 import { EXPLAINED, explainNumber, provenanceOf } from './explainNumber'
 import type { Formula } from './formula'
 import { kitchenGoods } from './kitchenGoods'
 import { LEFT_OVER_USES, sidesOf } from './leftOvers'
 import { checkRounding, roundedFormula, shownItem } from './shownAmounts'
 import { splitItem } from './splitItem'
-import { itemMassG, traceFormula } from './traceFormula'
+import { itemMassG } from './itemMassG'
+import { traceFormula } from './traceFormula'
 
 const ingredients = kitchenGoods(kitchen)
 const setting = { ingredients, altitudeM: kitchen.settings.altitudeM }
@@ -140,7 +142,7 @@ describe('what a sauce asks of a cook', () => {
     planBatch({
       formula: f,
       ingredients,
-      place: findPlace(kitchen.settings, kitchen.pans, kitchen.rings, panId, 'ring1'),
+      place: placeIn(panId, 'ring1'),
       portions,
       pickupAtMs: 0,
       nowMs: -1e8,

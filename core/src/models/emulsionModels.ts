@@ -1,8 +1,8 @@
-import { blenderMixTempC } from '../emulsion/blenderMix'
-import { BUTTERS, milkFatGPerMl, type ButterKind } from '../emulsion/butterFat'
-import { recommendedPourGPerS, TOOLS, type Tool } from '../emulsion/butterPour'
-import { butterPerWaterG, butterRoomG, dropletThickening, phaseFraction, phasesOf, waterNeededG } from '../emulsion/phases'
-import { runYolkBath } from '../emulsion/runYolkBath'
+import { blenderMixTempC } from '../techniques/eggEmulsion/blenderMix'
+import { BUTTERS, milkFatGPerMl, type ButterKind } from '../mixture/butterFat'
+import { recommendedPourGPerS, TOOLS, type Tool } from '../techniques/eggEmulsion/butterPour'
+import { butterPerWaterG, butterRoomG, dropletThickening, phaseFraction, phasesOf, waterNeededG } from '../mixture/phases'
+import { runYolkBath } from '../techniques/eggEmulsion/runYolkBath'
 import {
   BATHS,
   BOWLS,
@@ -15,7 +15,7 @@ import {
   type BowlMaterial,
   type Whisk,
   type YolkBathSetup,
-} from '../emulsion/yolkBath'
+} from '../techniques/eggEmulsion/yolkBath'
 import type { Model, ModelInput } from './model'
 import { num, type Values } from './values'
 

@@ -5,14 +5,15 @@ import { REFERENCE_IDS, referenceComposition } from '../ingredients/referenceTab
 import { parseReduction } from '../language/parseReduction'
 import { resolveReduction } from '../language/reductionTarget'
 import { massG, saltFrac, type Composition } from '../mixture/composition'
-import { reduceMixture } from '../mixture/reduceMixture'
+import { boilDown } from '../mixture/boilDown'
+import { reduceMixture, toGo } from '../mixture/reduceMixture'
 import { addBack } from '../mixture/saltCorrections'
 import { density20GPerMl } from '../mixture/volume'
-import { boilState, surroundings } from '../reduction/evaporation'
-import { HEAT_LEVELS, HEATERS, netPowerW, type HeaterKind, type HeatLevel } from '../reduction/heater'
-import { startBelief } from '../reduction/estimator'
-import { forecast } from '../reduction/forecast'
-import { simulateReduction } from '../reduction/simulateReduction'
+import { boilState, surroundings } from '../heat/evaporation'
+import { HEAT_LEVELS, HEATERS, netPowerW, type HeaterKind, type HeatLevel } from '../heat/heater'
+import { startBelief } from '../techniques/reduce/estimator'
+import { forecast } from '../techniques/reduce/forecast'
+import { simulateReduction } from '../techniques/reduce/simulateReduction'
 import { depthAtVolumeMm, volumeAtDepthMl, type VesselProfile } from '../vessel/profile'
 import type { Model, ModelInput } from './model'
 import { num, type Values } from './values'
@@ -193,8 +194,9 @@ export const REDUCTION_MODELS: readonly Model[] = [
     run: (v) => {
       const mixture = ofVolume(String(v.ingredient), num(v, 'volumeMl'))
       const at = surroundings({ diameterMm: num(v, 'diameterMm'), pressureKPa: airPressureKPa(num(v, 'altitudeM')) })
-      const targetMassG = massG(reduceMixture(mixture, { volumeMl: num(v, 'volumeMl') * num(v, 'fractionLeft') }))
-      const run = (p: number) => simulateReduction(at, p, { mixture, tempC: num(v, 'startTempC'), targetMassG })
+      const way = boilDown(mixture)
+      const fall = way.where(toGo({ volumeMl: num(v, 'volumeMl') * num(v, 'fractionLeft') }))?.fall ?? 0
+      const run = (p: number) => simulateReduction(way, at, p, { tempC: num(v, 'startTempC'), fall })
       const middle = run(num(v, 'powerW'))
       return {
         value: middle.durationS / 60,

@@ -7,12 +7,12 @@ import {
   startAtMs,
   wholeButterForClarifiedG,
   yolkG,
-} from '../portions/portions'
+} from '../formula/portions'
 import { parseQuantity } from '../quantity/parseQuantity'
 import { weighSaid } from '../quantity/weigh'
-import { acidPer100Fat, convertSaltTsp, SALT_KINDS, saltToAddG, saltTsp, type SaltKind } from '../season/seasoning'
-import { gelatinDose } from '../thicken/gelatin'
-import { coatGrade, spoonFilmMm, viscosityFromFilmPaS } from '../thicken/spoonFilm'
+import { acidPer100Fat, convertSaltTsp, SALT_KINDS, saltToAddG, saltTsp, type SaltKind } from '../techniques/season/seasoning'
+import { gelatinDose } from '../mixture/gelatin'
+import { coatGrade, spoonFilmMm, viscosityFromFilmPaS } from '../mixture/spoonFilm'
 import {
   agentGPerL,
   COOK_OUT,
@@ -23,7 +23,7 @@ import {
   SWELLING,
   viscosityPaS,
   type StarchAgent,
-} from '../thicken/viscosity'
+} from '../mixture/viscosity'
 import type { Model, ModelInput } from './model'
 import { num, type Values } from './values'
 

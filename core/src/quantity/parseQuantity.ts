@@ -1,4 +1,4 @@
-import type { EggSize } from '../portions/portions'
+import type { EggSize } from '../formula/portions'
 import { unitOf, type Unit } from './units'
 
 /** A number with its range, as it was said. */

@@ -1,5 +1,5 @@
 import type { ParsedQuantity, SaidAmount } from './parseQuantity'
-import { EGG_G, yolkG } from '../portions/portions'
+import { EGG_G, yolkG } from '../formula/portions'
 import { unitById } from './units'
 
 /** What a kitchen has said once of loose words: which cup it means, and what its pinch weighs, with range. */

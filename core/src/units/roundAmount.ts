@@ -1,4 +1,4 @@
-import { saltTsp } from '../season/seasoning'
+import { saltTsp } from '../techniques/season/seasoning'
 
 /** An amount as a scale, a jug or a spoon can show it. */
 export interface ShownAmount {

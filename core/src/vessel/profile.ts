@@ -82,3 +82,8 @@ export function depthAtVolumeMm(profile: VesselProfile, volumeMl: number): numbe
   }
   return (low + high) / 2
 }
+
+/** How full a pan may be before it boils over. */
+export const FULLEST_PAN_SHARE = 2 / 3
+/** A bowl's contents double when they are whisked. */
+export const FULLEST_BOWL_SHARE = 0.5

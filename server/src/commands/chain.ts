@@ -1,8 +1,8 @@
 // npm run -s verify / npm run -s rebuild: walks every kitchen's chain, or folds its read models anew
 import { connectionFromEnvironment } from '../connection'
 import { openDatabase } from '../db/database'
-import { rebuildReadModels } from '../features/facts/readModels'
-import { verifyChain } from '../features/facts/verifyChain'
+import { rebuildReadModels } from '../log/readModels'
+import { verifyChain } from '../log/verifyChain'
 import { listKitchens } from '../kitchens'
 
 const { ownerUrl, appUrl } = await connectionFromEnvironment(process.env)

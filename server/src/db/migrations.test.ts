@@ -11,7 +11,7 @@ import { migrateDatabase, withClient } from './prepare'
 /** The migrations of an earlier release, as a folder of their own. */
 function upTo(last: number): string {
   const folder = mkdtempSync(join(tmpdir(), 'liquamen-migrations-'))
-  cpSync(new URL('./migrations', import.meta.url).pathname, folder, { recursive: true })
+  cpSync(new URL('migrations', import.meta.url).pathname, folder, { recursive: true })
   const file = join(folder, 'meta/_journal.json')
   const journal = JSON.parse(readFileSync(file, 'utf8')) as { entries: { idx: number }[] }
   writeFileSync(file, JSON.stringify({ ...journal, entries: journal.entries.filter((e) => e.idx <= last) }))

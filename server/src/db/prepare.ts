@@ -2,7 +2,7 @@ import { drizzle } from 'drizzle-orm/node-postgres'
 import { migrate } from 'drizzle-orm/node-postgres/migrator'
 import { Client, escapeIdentifier, escapeLiteral } from 'pg'
 
-const MIGRATIONS = new URL('./migrations', import.meta.url).pathname
+const MIGRATIONS = new URL('migrations', import.meta.url).pathname
 const CONNECT_TRIES = 100
 
 /** Runs work on one connection of its own; a server that has just said "ready" may still refuse the first. */

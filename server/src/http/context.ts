@@ -3,12 +3,12 @@ import { OpenAPIHono, type OpenAPIHono as App } from '@hono/zod-openapi'
 import { getCookie } from 'hono/cookie'
 import { createMiddleware } from 'hono/factory'
 import { schemaProblem } from '@liquamen/contracts'
-import type { DevicesService, EnrolledDevice } from '../features/devices/devices.service'
+import type { Sender } from './sender'
 import { ProblemError } from './problemError'
 
 /** What a request knows of its sender. */
 export interface Env {
-  Variables: { device: EnrolledDevice; requestId: string }
+  Variables: { device: Sender; requestId: string }
 }
 
 /** Cookie that carries a browser's token; scripts cannot read it. */
@@ -23,7 +23,7 @@ export const createRouter = (): App<Env> =>
   })
 
 /** Lets only enrolled devices through: browsers by cookie, others by bearer token. */
-export const requireDevice = (devices: Pick<DevicesService, 'findByToken'>) =>
+export const requireDevice = (devices: { readonly findByToken: (token: string) => Promise<Sender | undefined> }) =>
   createMiddleware<Env>(async (c, next) => {
     const token = getCookie(c, DEVICE_COOKIE) ?? /^Bearer (.+)$/.exec(c.req.header('authorization') ?? '')?.[1]
     const device = token ? await devices.findByToken(token) : undefined

@@ -1,5 +1,5 @@
 import { PAYLOAD_SCHEMAS } from '@liquamen/contracts'
-import { KINDS, type Envelope, type FactKind, type Payloads } from '@liquamen/core'
+import { KINDS, streamOf, type Envelope, type FactKind, type Payloads } from '@liquamen/core'
 import { randomBytes } from 'node:crypto'
 import { pino } from 'pino'
 import { v7 as uuidv7 } from 'uuid'
@@ -7,7 +7,7 @@ import { inject } from 'vitest'
 import { createApp, createDeps, type AppOptions } from '../app'
 import { openDatabase } from '../db/database'
 import { withClient } from '../db/prepare'
-import { startLiveFeed } from '../features/facts/liveFeed'
+import { startLiveFeed } from '../log/liveFeed'
 
 /** A moment for tests. */
 export const NOW_MS = Date.UTC(2026, 4, 2, 18, 0)
@@ -78,10 +78,10 @@ export function testFact<K extends FactKind>(
   return {
     id: uuidv7(),
     kitchenId: of.kitchenId,
-    streamKind: KINDS[kind].stream,
+    streamKind: streamOf(kind) ?? 'batch',
     streamId,
     kind,
-    v: 1,
+    v: KINDS[kind].v,
     deviceId: of.deviceId,
     deviceSeq: ++count,
     deviceAtMs: NOW_MS + count,

@@ -16,18 +16,18 @@ beforeAll(async () => {
   const plan = planBatch({
     formula: wine,
     ingredients: kitchenGoods(catalog),
-    place: findPlace(catalog.settings, catalog.pans, catalog.rings, 'sauteuse19', 'ring1'),
+    place: findPlace(catalog, { pan: 'sauteuse19' }, 'ring1'),
     portions: 6,
     pickupAtMs: NOW_MS + 3_600_000,
     nowMs: NOW_MS,
   })
   const planned = (id: string, sauceName: string) =>
     testFact(t, 'batch.planned', id, {
-      orderIds: [],
+      shares: [],
       formulaId: 'redWineShallot',
       sauceName,
       fill: 'redWine',
-      panId: 'sauteuse19',
+      vessels: { pan: 'sauteuse19' },
       ringId: 'ring1',
       sources: {},
       phrases: {},

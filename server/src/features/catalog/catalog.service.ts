@@ -10,11 +10,11 @@ import { checkFormula, kitchenGoods, type Formula, type HouseMeasures, type Ingr
 import canonicalize from 'canonicalize'
 import type { Database, Tx } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
-import { lockKitchen, putCatalogItem, readCatalog, readVersions, tellCatalogChanged } from './catalog.repo'
+import { lockKitchen, putCatalogItem, readCatalog, readVersions, tellCatalogChanged } from '../../catalog/catalog.repo'
 
 const MOST_BAD_SHOWN = 200
-/** Findings that are told and do not stop a save: a sauce may be meant salty or thin. */
-const TOLD_ONLY = new Set(['tooSalty', 'splits'])
+/** Findings that are told and do not stop a save: a sauce may be meant salty. One that cannot stand is no sauce. */
+const TOLD_ONLY = new Set(['tooSalty'])
 
 /** The kitchen's own data as people change it: formulas by version, ingredients, house measures. */
 export function createCatalogService({ database }: { readonly database: Database }) {

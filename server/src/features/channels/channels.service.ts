@@ -2,7 +2,7 @@ import { problem, type Channel, type PostSamples, type Sample, type Samples } fr
 import { v7 as uuidv7 } from 'uuid'
 import type { Database } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
-import type { EnrolledDevice } from '../devices/devices.service'
+import type { Sender } from '../../http/sender'
 import { addChannel, addSamples, listChannels, readSamples } from './channels.repo'
 
 const CLOCK_TOLERANCE_MS = 2000 // more than a slow network; below it the device's own times stand
@@ -24,13 +24,13 @@ export function settleSample(atMs: number, offsetMs: number, receivedAtMs: numbe
 export function createChannelsService({ database, clock }: { readonly database: Database; readonly clock: () => number }) {
   return {
     list: (kitchenId: string) => database.inKitchen(kitchenId, listChannels),
-    add: (device: EnrolledDevice, channel: Omit<Channel, 'id' | 'deviceId'>) =>
+    add: (device: Sender, channel: Omit<Channel, 'id' | 'deviceId'>) =>
       database.inKitchen(device.kitchenId, (tx) =>
         addChannel(tx, device.kitchenId, { ...channel, id: uuidv7(), deviceId: device.deviceId }),
       ),
     /** Stores a group of samples of the device's own channel, each group once; nothing of it is dropped, whatever its clock says. */
     async post(
-      device: EnrolledDevice,
+      device: Sender,
       channelId: string,
       { groupId, sentAtMs, samples }: PostSamples,
     ): Promise<{ status: 'stored' | 'known'; flagged: number; serverNowMs: number }> {

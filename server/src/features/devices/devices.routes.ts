@@ -1,12 +1,10 @@
 import { createRoute } from '@hono/zod-openapi'
-import { enrolAnswerSchema, enrolSchema, problem, sessionSchema, type Session } from '@liquamen/contracts'
+import { enrolAnswerSchema, enrolSchema, problem, sessionSchema } from '@liquamen/contracts'
 import { setCookie } from 'hono/cookie'
 import { rateLimiter } from 'hono-rate-limiter'
 import type { AppDeps } from '../../app'
 import { createRouter, DEVICE_COOKIE, requireDevice } from '../../http/context'
 import { ProblemError } from '../../http/problemError'
-import { readCatalog } from '../catalog/catalog.repo'
-import { readHead } from '../facts/facts.repo'
 
 const YEAR_S = 365 * 24 * 3600
 const CODE_TRIES = { windowMs: 60_000, limit: 20 } // an eight-digit code takes ten years to guess at this pace
@@ -30,7 +28,7 @@ const sessionRoute = createRoute({
 })
 
 /** Enrolment and the session of an enrolled device. A demo kitchen enrols browsers on its own machine without a code. */
-export function devicesRoutes({ devices, database, clock, demoKitchenId, isSecure }: AppDeps) {
+export function devicesRoutes({ devices, demoKitchenId, isSecure }: AppDeps) {
   const router = createRouter()
   router.use(
     '/devices/enrol',
@@ -52,23 +50,6 @@ export function devicesRoutes({ devices, database, clock, demoKitchenId, isSecur
     return c.json({ deviceId: device.deviceId }, 201)
   })
   router.use('/session', requireDevice(devices))
-  router.openapi(sessionRoute, async (c) => {
-    const { deviceId, name, kitchenId } = c.get('device')
-    const { catalog, head } = await database.inKitchen(kitchenId, async (tx) => ({
-      head: await readHead(tx, kitchenId),
-      catalog: await readCatalog(tx),
-    }))
-    return c.json(
-      {
-        deviceId,
-        deviceName: name,
-        kitchenId,
-        headSeq: head.lastSeq,
-        serverNowMs: clock(),
-        catalog: catalog as unknown as Session['catalog'],
-      },
-      200,
-    )
-  })
+  router.openapi(sessionRoute, async (c) => c.json(await devices.session(c.get('device')), 200))
   return router
 }

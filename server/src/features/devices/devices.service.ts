@@ -1,78 +1,66 @@
-import { problem } from '@liquamen/contracts'
-import { and, eq, isNull } from 'drizzle-orm'
+import { problem, type Session } from '@liquamen/contracts'
 import { createHash, randomBytes, randomInt } from 'node:crypto'
 import { v7 as uuidv7 } from 'uuid'
+import { readCatalog } from '../../catalog/catalog.repo'
 import type { Database } from '../../db/database'
-import { devices, kitchens } from '../../db/schema'
 import { ProblemError } from '../../http/problemError'
-import { CHAIN_START } from '../facts/chain'
-
-/** An enrolled browser or device. */
-export interface EnrolledDevice {
-  readonly deviceId: string
-  readonly name: string
-  readonly kitchenId: string
-}
+import type { Sender } from '../../http/sender'
+import { readHead } from '../../log/facts.repo'
+import { findDevice, insertDevice, insertKitchen, kitchenOfCode, revokeDevice, setEnrolCode } from './devices.repo'
 
 const hash = (secret: string) => createHash('sha256').update(secret).digest('hex')
 
 /** Kitchens, their enrolment codes, and the devices that may speak for them. */
 export function createDevicesService({ database, clock }: { readonly database: Database; readonly clock: () => number }) {
+  /** Enrols a device into a kitchen; the token is told once and kept only as a digest. */
+  async function enrol(kitchenId: string, name: string): Promise<{ device: Sender; token: string }> {
+    const token = randomBytes(32).toString('base64url')
+    const device = { deviceId: uuidv7(), name, kitchenId }
+    await database.inKitchen(kitchenId, (tx) => insertDevice(tx, device, hash(token), new Date(clock())))
+    return { device, token }
+  }
   return {
+    enrol,
     /** A new kitchen without anything in it. */
     async createKitchen(name: string, id: string = uuidv7()): Promise<string> {
-      await database.inKitchen(id, (tx) => tx.insert(kitchens).values({ id, name, chainHead: CHAIN_START }))
+      await database.inKitchen(id, (tx) => insertKitchen(tx, id, name))
       return id
     },
     /** A new eight-digit code for enrolling devices; the old one no longer works. */
     async renewEnrolCode(kitchenId: string): Promise<string> {
       const code = String(randomInt(10_000_000, 100_000_000))
-      await database.inKitchen(kitchenId, (tx) =>
-        tx
-          .update(kitchens)
-          .set({ enrolCodeHash: hash(code) })
-          .where(eq(kitchens.id, kitchenId)),
-      )
+      await database.inKitchen(kitchenId, (tx) => setEnrolCode(tx, kitchenId, hash(code)))
       return code
     },
-    /** Enrols by code; the token is told once and kept only as a digest. */
-    async enrolByCode(name: string, code: string): Promise<{ device: EnrolledDevice; token: string }> {
-      const found = await database.withSetting('app.enrol_code_hash', hash(code.replace(/\s/g, '')), (tx) =>
-        tx.select({ id: kitchens.id }).from(kitchens),
-      )
-      if (!found[0])
+    async enrolByCode(name: string, code: string): Promise<{ device: Sender; token: string }> {
+      const kitchenId = await database.withSetting('app.enrol_code_hash', hash(code.replace(/\s/g, '')), kitchenOfCode)
+      if (!kitchenId)
         throw new ProblemError(
           problem(403, 'wrongCode', 'That code does not open this kitchen. The right one stands where the app was started.'),
         )
-      return this.enrol(found[0].id, name)
-    },
-    /** Enrols a device into a kitchen. */
-    async enrol(kitchenId: string, name: string): Promise<{ device: EnrolledDevice; token: string }> {
-      const token = randomBytes(32).toString('base64url')
-      const deviceId = uuidv7()
-      await database.inKitchen(kitchenId, (tx) =>
-        tx.insert(devices).values({ id: deviceId, kitchenId, name, tokenHash: hash(token), enrolledAt: new Date(clock()) }),
-      )
-      return { device: { deviceId, name, kitchenId }, token }
+      return enrol(kitchenId, name)
     },
     /** The device of a token, unless it was revoked. */
-    async findByToken(token: string): Promise<EnrolledDevice | undefined> {
+    findByToken(token: string): Promise<Sender | undefined> {
       const tokenHash = hash(token)
-      const [row] = await database.withSetting('app.token_hash', tokenHash, (tx) =>
-        tx
-          .select({ deviceId: devices.id, name: devices.name, kitchenId: devices.kitchenId })
-          .from(devices)
-          .where(and(eq(devices.tokenHash, tokenHash), isNull(devices.revokedAt))),
-      )
-      return row
+      return database.withSetting('app.token_hash', tokenHash, (tx) => findDevice(tx, tokenHash))
     },
-    async revoke(kitchenId: string, deviceId: string): Promise<void> {
-      await database.inKitchen(kitchenId, (tx) =>
-        tx
-          .update(devices)
-          .set({ revokedAt: new Date(clock()) })
-          .where(eq(devices.id, deviceId)),
-      )
+    revoke: (kitchenId: string, deviceId: string): Promise<void> =>
+      database.inKitchen(kitchenId, (tx) => revokeDevice(tx, deviceId, new Date(clock()))),
+    /** Who a device is and what its kitchen holds. */
+    async session({ deviceId, name, kitchenId }: Sender): Promise<Session> {
+      const { catalog, head } = await database.inKitchen(kitchenId, async (tx) => ({
+        head: await readHead(tx, kitchenId),
+        catalog: await readCatalog(tx),
+      }))
+      return {
+        deviceId,
+        deviceName: name,
+        kitchenId,
+        headSeq: head.lastSeq,
+        serverNowMs: clock(),
+        catalog: catalog as unknown as Session['catalog'],
+      }
     },
   }
 }

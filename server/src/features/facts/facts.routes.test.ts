@@ -4,8 +4,8 @@ import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { withClient } from '../../db/prepare'
 import { createTestApp, NOW_MS, testFact, type TestApp } from '../../testing/testApp'
-import { rebuildReadModels } from './readModels'
-import { verifyChain } from './verifyChain'
+import { rebuildReadModels } from '../../log/readModels'
+import { verifyChain } from '../../log/verifyChain'
 
 let t: TestApp
 beforeAll(async () => {
@@ -155,6 +155,7 @@ describe('chain and read models', () => {
         place: 'fridge',
         madeAtMs: NOW_MS,
         expiresAtMs: NOW_MS + 4e8,
+        batchId: null,
       }),
       testFact(t, 'lot.emptied', lotId, { reason: '' }),
       testFact(t, 'lot.stored', uuidv7(), {
@@ -163,6 +164,7 @@ describe('chain and read models', () => {
         place: 'freezer',
         madeAtMs: NOW_MS,
         expiresAtMs: NOW_MS + 4e8,
+        batchId: null,
       }),
     ])
     const before = await read()

@@ -1,12 +1,12 @@
 import { EXPORT_FORMAT, EXPORT_VERSION, exportFileSchema, problem, readPayload, schemaProblem, type ExportFile } from '@liquamen/contracts'
-import type { Envelope } from '@liquamen/core'
+import { liftFact, type Envelope } from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
 import type { Database, Tx } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
-import { addToCatalog, readCatalog } from '../catalog/catalog.repo'
-import { readAfter, readHead, readStreams } from '../facts/facts.repo'
-import { intake } from '../facts/facts.service'
-import { listGuestDetails, putGuestDetails } from '../guests/guests.repo'
+import { addToCatalog, readCatalog } from '../../catalog/catalog.repo'
+import { readAfter, readHead, readStreams } from '../../log/facts.repo'
+import { intake } from '../../log/facts.service'
+import { listGuestDetails, putGuestDetails } from '../../log/guestDetails.repo'
 import { shiftInstants } from './shiftInstants'
 
 const EVERYTHING = 200_000
@@ -56,7 +56,9 @@ export function createFilesService({ database, clock }: { readonly database: Dat
       database.inKitchen(kitchenId, async (tx) => {
         const own = await readStreams(tx, [batchId])
         if (own.length === 0) return undefined
-        const orderIds = own.flatMap((fact) => (fact.kind === 'batch.planned' ? [...fact.payload.orderIds] : []))
+        const orderIds = own
+          .map(liftFact)
+          .flatMap((fact) => (fact.kind === 'batch.planned' ? fact.payload.shares.map((s) => s.orderId) : []))
         return exportFacts(tx, kitchenId, [...(await readStreams(tx, orderIds)), ...own] as ExportFile['facts'])
       }),
     /** Takes a file in whole or not at all. The same file again changes nothing, unless its times are shifted: then its facts are new ones. */

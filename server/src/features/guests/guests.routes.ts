@@ -1,9 +1,7 @@
 import { createRoute, z } from '@hono/zod-openapi'
-import { guestDetailsListSchema, guestDetailsSchema, problem, uuid } from '@liquamen/contracts'
+import { guestDetailsListSchema, guestDetailsSchema, uuid } from '@liquamen/contracts'
 import type { AppDeps } from '../../app'
 import { createRouter } from '../../http/context'
-import { ProblemError } from '../../http/problemError'
-import { eraseGuestDetails, listGuestDetails, putGuestDetails } from './guests.repo'
 
 const params = z.object({ id: uuid })
 const json = <T>(schema: T) => ({ 'application/json': { schema } })
@@ -25,19 +23,15 @@ const eraseRoute = createRoute({
   responses: { 204: { description: 'erased' } },
 })
 
-/** What guests said, apart from the facts so that it can be erased. */
-export function guestsRoutes({ database }: AppDeps) {
+/** What guests said. */
+export function guestsRoutes({ guests }: AppDeps) {
   const router = createRouter()
-  router.openapi(listRoute, async (c) => c.json({ details: await database.inKitchen(c.get('device').kitchenId, listGuestDetails) }, 200))
-  router.openapi(putRoute, async (c) => {
-    const details = c.req.valid('json')
-    const { kitchenId } = c.get('device')
-    if (details.id !== c.req.valid('param').id) throw new ProblemError(problem(422, 'twoIds', 'The address and the body name two ids.'))
-    await database.inKitchen(kitchenId, (tx) => putGuestDetails(tx, kitchenId, details))
-    return c.json(details, 200)
-  })
+  router.openapi(listRoute, async (c) => c.json({ details: await guests.list(c.get('device').kitchenId) }, 200))
+  router.openapi(putRoute, async (c) =>
+    c.json(await guests.put(c.get('device').kitchenId, c.req.valid('param').id, c.req.valid('json')), 200),
+  )
   router.openapi(eraseRoute, async (c) => {
-    await database.inKitchen(c.get('device').kitchenId, (tx) => eraseGuestDetails(tx, c.req.valid('param').id))
+    await guests.erase(c.get('device').kitchenId, c.req.valid('param').id)
     return c.body(null, 204)
   })
   return router

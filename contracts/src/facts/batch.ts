@@ -1,0 +1,116 @@
+import {
+  BATHS,
+  CHANNEL_PLACES,
+  CUES,
+  EXPLANATIONS,
+  FOOD_CODES,
+  LIMITS,
+  LOOKS,
+  VESSEL_ROLES,
+  type BatchKind,
+  type BathHeat,
+  type FoodCodeId,
+  type Payloads,
+} from '@liquamen/core'
+import { z } from 'zod'
+import { formulaSchema, ingredientSchema, panSchema, ringSchema, settingsSchema } from '../catalog'
+import { finite, inRange, instantMs, keysOf, slug, text, uuid } from '../primitives'
+import { choicesSchema } from './choices'
+import { batchPlanSchema, grams, heatLevel, share, stagePlanSchema, stepId, version } from './plan'
+
+const stamp = { channelId: uuid, name: text(60), isSimulated: z.boolean() }
+const probe = z.strictObject(stamp).optional()
+const readMass = { massG: grams, sigmaG: grams, modelVersion: version }
+const atMsOrNull = finite.nullable()
+
+/** Payloads of a batch's facts, checked against the core's types. */
+export const BATCH_SCHEMAS: { readonly [K in BatchKind]: z.ZodType<Payloads[K]> } = {
+  'batch.planned': z.strictObject({
+    shares: z.array(z.strictObject({ orderId: uuid, portions: inRange({ ...LIMITS.portions, min: 0 }).int() })).max(50),
+    formulaId: slug,
+    sauceName: text(80),
+    fill: slug,
+    vessels: z.partialRecord(z.enum(VESSEL_ROLES), slug),
+    ringId: slug,
+    sources: z.record(slug, slug),
+    phrases: z.record(slug, text(120)),
+    choices: choicesSchema,
+    movesAtStepId: stepId.optional(),
+    plan: batchPlanSchema,
+  }),
+  'batch.takenOff': z.strictObject({ reason: text(300) }),
+  'batch.started': z.strictObject({
+    frozen: z.strictObject({
+      formula: formulaSchema,
+      ingredients: z.array(ingredientSchema).max(80),
+      vessels: z.partialRecord(z.enum(VESSEL_ROLES), panSchema),
+      ring: ringSchema,
+      settings: settingsSchema,
+    }),
+    plan: batchPlanSchema,
+  }),
+  'batch.finished': z.strictObject({ result: z.enum(['served', 'stored', 'discarded', 'merged']), reason: text(300) }),
+  'ingredient.weighed': z.strictObject({ itemId: slug, ingredientId: slug, massG: inRange(LIMITS.massG) }),
+  'step.started': z.strictObject({ stepId, stage: stagePlanSchema.optional() }),
+  'step.finished': z.strictObject({ stepId, massG: grams.optional() }),
+  'reading.taken': z.discriminatedUnion('how', [
+    z.strictObject({ stepId, how: z.literal('weighing'), grossG: inRange(LIMITS.grossG), ...readMass }),
+    z.strictObject({ stepId, how: z.literal('depth'), depthMm: inRange(LIMITS.depthMm), ...readMass }),
+    z.strictObject({ stepId, how: z.literal('level'), depthMm: inRange(LIMITS.depthMm), ...readMass }),
+    z.strictObject({ stepId, how: z.literal('temperature'), tempC: inRange(LIMITS.tempC), probe }),
+    z.strictObject({
+      stepId,
+      how: z.literal('look'),
+      look: z.enum(LOOKS),
+      rateGPerMin: finite.min(0).max(1000),
+      sdRateGPerMin: finite.min(0).max(1000),
+    }),
+  ]),
+  'reading.explained': z.strictObject({ readingId: uuid, answer: z.enum(EXPLANATIONS) }),
+  'channel.bound': z.strictObject({ ...stamp, place: z.enum(CHANNEL_PLACES) }),
+  'channel.released': z.strictObject({ channelId: uuid }),
+  'bath.changed': z.strictObject({ stepId, bath: z.enum(keysOf<BathHeat>(BATHS)) }),
+  'cue.seen': z.strictObject({ stepId, cue: z.enum(CUES) }),
+  'pour.started': z.strictObject({ stepId, ingredientId: slug, gPerS: finite.min(0).max(200), tempC: inRange(LIMITS.tempC) }),
+  'pour.stopped': z.strictObject({ stepId, ingredientId: slug, massG: inRange(LIMITS.massG), tempC: inRange(LIMITS.tempC), probe }),
+  'pasteurisation.credited': z.strictObject({ ...stamp, band: z.enum(['none', 'under5', 'from5to8', 'over8']), modelVersion: version }),
+  'control.lost': z.strictObject({ tempC: finite, limitC: inRange(LIMITS.tempC), probe }),
+  'hold.started': z.strictObject({
+    wellId: slug.nullable(),
+    letter: text(2),
+    limits: z.strictObject({
+      houseS: inRange(LIMITS.durationS),
+      codeS: inRange(LIMITS.durationS),
+      hotHoldC: inRange(LIMITS.tempC),
+      code: z.enum(keysOf<FoodCodeId>(FOOD_CODES)),
+    }),
+    portions: inRange({ ...LIMITS.portions, min: 0 }).int(),
+    onto: z
+      .strictObject({ batchId: uuid, clockStartedAtMs: instantMs, portions: inRange({ ...LIMITS.portions, min: 0 }).int() })
+      .nullable(),
+  }),
+  'hold.stirred': z.strictObject({ stepId }),
+  'hold.goneOn': z.strictObject({ reason: text(300) }),
+  'addition.made': z.strictObject({
+    stepId,
+    ingredientId: slug,
+    massG: inRange(LIMITS.additionG),
+    sdG: grams,
+    coolerByK: finite.min(0).max(200),
+  }),
+  'heat.changed': z.strictObject({ stepId, level: heatLevel, ratio: finite.min(0.001).max(1000) }),
+  'pan.lifted': z.strictObject({ stepId }),
+  'pan.returned': z.strictObject({ stepId }),
+  'forecast.shown': z.strictObject({
+    stepId,
+    massG: grams,
+    targetMassG: grams,
+    p10AtMs: atMsOrNull,
+    p50AtMs: atMsOrNull,
+    p90AtMs: atMsOrNull,
+    modelVersion: version,
+  }),
+  'alarm.silenced': z.strictObject({ alarm: z.enum(['lookSoon', 'actNow', 'start', 'step']), stepId }),
+  'salt.added': z.strictObject({ massG: inRange(LIMITS.massG), saltFrac: share }),
+  'portion.served': z.strictObject({ portions: inRange(LIMITS.portions).int(), orderId: uuid.nullable() }),
+}

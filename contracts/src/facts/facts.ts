@@ -1,0 +1,55 @@
+import { IN_ANY_STREAM, KINDS, STREAM_KINDS, type FactKind, type Payloads } from '@liquamen/core'
+import { z } from 'zod'
+import { instantMs, slug, text, uuid } from '../primitives'
+import { BATCH_SCHEMAS } from './batch'
+import { LOT_SCHEMAS } from './lot'
+import { ORDER_SCHEMAS } from './order'
+
+/** The schema of every kind's newest payload, checked against the core's types. */
+export const PAYLOAD_SCHEMAS: { readonly [K in FactKind]: z.ZodType<Payloads[K]> } = {
+  ...BATCH_SCHEMAS,
+  ...ORDER_SCHEMAS,
+  ...LOT_SCHEMAS,
+  'fact.corrected': z
+    .strictObject({
+      factId: uuid,
+      kind: z.enum(Object.keys(KINDS).filter((k) => !IN_ANY_STREAM.some((any) => any === k))),
+      payload: z.unknown(),
+    })
+    .superRefine((c, ctx) => {
+      const found = PAYLOAD_SCHEMAS[c.kind as FactKind].safeParse(c.payload)
+      for (const issue of found.success ? [] : found.error.issues)
+        ctx.addIssue({ code: 'custom', path: ['payload', ...issue.path], message: issue.message })
+    }),
+  'fact.voided': z.strictObject({ factId: uuid, reason: text(200) }),
+}
+
+const FACT_KINDS = Object.keys(KINDS) as [FactKind, ...FactKind[]]
+
+/** The wrapping of a fact, before its payload is looked at. Devices may send kinds' older versions. */
+export const envelopeSchema = z.strictObject({
+  id: uuid,
+  kitchenId: uuid,
+  streamKind: z.enum(STREAM_KINDS),
+  streamId: uuid,
+  kind: z.enum(FACT_KINDS),
+  v: z.number().int().min(1).max(1000),
+  deviceId: uuid,
+  deviceSeq: z.number().int().min(0).max(Number.MAX_SAFE_INTEGER),
+  deviceAtMs: instantMs,
+  clockOffsetMs: z.number().int().min(-4e12).max(4e12),
+  actor: z.strictObject({ deviceId: uuid, crewId: slug.optional() }),
+  payload: z.unknown(),
+})
+
+/** A fact as a server sends or a file keeps it. */
+export const storedFactSchema = envelopeSchema.extend({
+  atMs: instantMs,
+  receivedAtMs: instantMs.optional(),
+  seq: z.number().int().min(1).optional(),
+  clockFlag: z.enum(['future', 'unmeasured']).optional(),
+  chain: z
+    .string()
+    .regex(/^[0-9a-f]{64}$/)
+    .optional(),
+})

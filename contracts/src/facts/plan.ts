@@ -1,0 +1,198 @@
+import {
+  HEAT_LEVELS,
+  LIMITS,
+  SPECIES,
+  TOOLS,
+  VESSEL_ROLES,
+  WHISKS,
+  type BatchPlan,
+  type Composition,
+  type EmulsionPlan,
+  type HeatLevel,
+  type StagePlan,
+  type StepPlan,
+  type StepWork,
+  type Tool,
+  type Whisk,
+} from '@liquamen/core'
+import { z } from 'zod'
+import { finite, inRange, instantMs, keysOf, slug, text } from '../primitives'
+
+export const grams = finite.min(0).max(200_000)
+const minutesBand = z.strictObject({ low: finite, value: finite, high: finite })
+export const share = inRange(LIMITS.fraction)
+export const stepId = slug
+export const version = text(60)
+export const heatLevel = z.enum(Object.keys(HEAT_LEVELS) as [HeatLevel, ...HeatLevel[]])
+const composition = z.strictObject(
+  Object.fromEntries([...SPECIES, 'acidEqFixed'].map((s) => [s, finite.min(0)])),
+) as unknown as z.ZodType<Composition>
+const shown = z.strictObject({ value: finite, unit: z.enum(['g', 'ml', 'tsp', 'pieces']) })
+const reading = z.strictObject({ fractionLeft: finite, volumeMl: finite })
+const target = z.strictObject({
+  status: z.enum(['ok', 'ask', 'conflict', 'texture']),
+  fractionLeft: finite.optional(),
+  volumeMl: finite.optional(),
+  lowMl: finite.optional(),
+  highMl: finite.optional(),
+  delta: finite.optional(),
+  options: z.array(reading).max(10),
+  flags: z
+    .array(
+      z.enum([
+        'loose',
+        'by_to_swap',
+        'no_preposition',
+        'not_a_reduction',
+        'empty',
+        'need_start',
+        'confirm_fold',
+        'unit_locale',
+        'base',
+        'not_understood',
+        'need_composition',
+      ]),
+    )
+    .max(10),
+})
+
+export const stagePlanSchema: z.ZodType<StagePlan> = z.strictObject({
+  stepId,
+  phrase: text(120),
+  target,
+  start: composition,
+  startMassG: grams,
+  startVolumeMl: finite,
+  startDepthMm: finite,
+  targetMassG: grams,
+  targetVolumeMl: finite,
+  targetDepthMm: finite,
+  targetGrossG: grams,
+  fractionLeft: share,
+  inPan: z.strictObject({ massG: grams, volumeMl: finite }),
+  tareG: grams,
+  curve: z
+    .array(z.strictObject({ massG: grams, volumeMl: finite, depthMm: finite }))
+    .min(2)
+    .max(100),
+  boilC: finite,
+  startTempC: finite,
+  heat: heatLevel,
+  powerW: finite,
+  regime: z.enum(['boil', 'simmer']),
+  rateGPerMin: finite,
+  sdRateGPerMin: finite,
+  driftPerRootMin: finite,
+  minutes: minutesBand,
+  warmUpMin: finite,
+  ethanolLeftFrac: z.strictObject({ low: finite, high: finite }),
+  dryMarginS: finite,
+  modelVersion: version,
+})
+
+const emulsionPlanSchema: z.ZodType<EmulsionPlan> = z.strictObject({
+  method: z.strictObject({
+    bath: z.enum(['gentle', 'simmer', 'boil']),
+    whisk: z.enum(keysOf<Whisk>(WHISKS)),
+    tool: z.enum(keysOf<Tool>(TOOLS)),
+    butterC: finite,
+    holdC: z.strictObject({ low: finite, high: finite }),
+  }),
+  yolkG: grams,
+  aqueousG: grams,
+  lateAqueousG: grams,
+  butterG: grams,
+  butter: z.strictObject({ fatFrac: share, waterFrac: share, snfFrac: share }),
+  butterIngredientId: slug,
+  phaseFrac: share,
+  band: z.enum(['runny', 'flowing', 'spoonable', 'stiff', 'edge', 'splits']),
+  peakPhaseFrac: share,
+  phaseLimitFrac: share,
+  roomG: finite,
+  waterFirstG: grams,
+  ribbonS: minutesBand.optional(),
+  ribbonC: finite,
+  pourS: finite,
+  isGrainy: z.boolean(),
+  modelVersion: version,
+})
+
+const workSchema: z.ZodType<StepWork> = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('plain') }),
+  z.strictObject({ kind: z.literal('reduce'), stage: stagePlanSchema }),
+  z.strictObject({ kind: z.literal('eggEmulsion'), emulsion: emulsionPlanSchema }),
+  z.strictObject({
+    kind: z.literal('mount'),
+    butterG: grams,
+    phaseFrac: share,
+    phaseLimitFrac: share,
+    window: z.strictObject({ lowC: finite, highC: finite }),
+  }),
+  z.strictObject({ kind: z.literal('thicken'), fromPaS: finite, toPaS: finite }),
+  z.strictObject({ kind: z.literal('simmer'), lossG: finite, endMassG: grams }),
+  z.strictObject({ kind: z.literal('brown'), butterG: grams, yieldG: grams }),
+])
+
+const stepPlanSchema: z.ZodType<StepPlan> = z.strictObject({
+  stepId,
+  minutes: minutesBand,
+  vessel: z.enum(VESSEL_ROLES),
+  panId: slug.nullable(),
+  stand: z.enum(['ring', 'bath', 'well', 'aside']),
+  hands: finite.min(0).max(4),
+  after: z.array(stepId).max(8),
+  level: z.strictObject({ startG: grams, endG: grams, startMl: finite, endMl: finite, startMm: finite, endMm: finite }).optional(),
+  work: workSchema,
+})
+
+export const batchPlanSchema: z.ZodType<BatchPlan> = z.strictObject({
+  portions: inRange(LIMITS.portions),
+  pickupAtMs: instantMs,
+  factor: finite,
+  weighOut: z
+    .array(
+      z.strictObject({
+        itemId: slug,
+        ingredientId: slug,
+        name: text(80),
+        isLiquid: z.boolean(),
+        stepId,
+        exactG: finite,
+        exactMl: finite,
+        shown,
+        shownG: finite,
+      }),
+    )
+    .max(80),
+  steps: z.array(stepPlanSchema).max(40),
+  salt: z.strictObject({ finalMassG: grams, ownSaltFrac: share, targetFrac: share, addG: grams, addShown: shown }),
+  finalVolumeMl: finite,
+  yieldPortions: z.number().int(),
+  ethanolLeftFrac: z.strictObject({ low: finite, high: finite }),
+  totalMin: minutesBand,
+  latestStartAtMs: finite,
+  sureStartAtMs: finite,
+  earliestReadyAtMs: finite,
+  isLate: z.boolean(),
+  warnings: z
+    .array(
+      z.union([
+        z.strictObject({ code: z.literal('panTooFull'), stepId, shareFull: finite }),
+        z.strictObject({ code: z.literal('panTooShallow'), stepId, depthMm: finite }),
+        z.strictObject({ code: z.literal('saltyAlready'), saltFrac: finite }),
+        z.strictObject({ code: z.literal('waterFirst'), waterG: grams, phaseFrac: share }),
+        z.strictObject({ code: z.literal('bowlTooSmall'), shareFull: finite, batches: finite }),
+        z.strictObject({ code: z.literal('splits'), stepId, phaseFrac: share, limitFrac: share }),
+        z.strictObject({ code: z.literal('metalTaints'), metal: text(30) }),
+        z.strictObject({ code: z.literal('baseTooSmall'), baseMm: finite, leastMm: finite }),
+        z.strictObject({ code: z.literal('thinAtNappe'), stepId, paS: finite, wantedPaS: finite }),
+        z.strictObject({ code: z.literal('tooManyForOne'), batches: finite }),
+        z.strictObject({ code: z.literal('grainyBath') }),
+        z.strictObject({ code: z.literal('linedCopper') }),
+        z.strictObject({ code: z.literal('neverReached'), stepId }),
+        z.strictObject({ code: z.literal('late'), earliestAtMs: finite }),
+      ]),
+    )
+    .max(20),
+  modelVersion: version,
+})

@@ -1,0 +1,185 @@
+import { chosenFormula } from '../formula/applyChoices'
+import type { Formula, FormulaStep } from '../formula/formula'
+import { withMove } from '../formula/withMove'
+import type { KitchenCatalog, Pan, Ring, Well } from '../kitchen/kitchen'
+import { vesselsOf } from '../pan/vesselsOf'
+import type { VesselRole } from '../pan/contents'
+import { probeHealth, trustedReadings, type ProbeHealth } from '../safety/probeHealth'
+import type { TempPoint } from '../safety/lethality'
+import { holdDue, liveHold } from '../techniques/hold/watchHold'
+import { techniqueOf } from '../techniques/registry'
+import type { LiveContext, Watch } from '../techniques/technique'
+import { watchMinutes } from '../techniques/watchMinutes'
+import type { StepPlan } from './batchPlan'
+import type { BatchState } from './batchState'
+import { alarmOf, silencedAt, type Deadline, type Due } from './deadline'
+import type { HoldLive, Live } from './live'
+
+/** Readings of a channel between two instants. */
+export type ReadingsOf = (channelId: string, fromMs: number, toMs?: number) => TempPoint[]
+/** The probe that is bound to a batch now, what it says, and whether that may be believed. */
+export interface ProbeView {
+  readonly channelId: string
+  readonly name: string
+  readonly isSimulated: boolean
+  readonly health: ProbeHealth
+  readonly tempC: number | undefined
+  readonly atMs: number | undefined
+}
+const NO_READINGS: ReadingsOf = () => []
+
+/** A batch as a screen shows it at a moment: where it is, what is believed of its vessel, and what is due. */
+export interface BatchView {
+  readonly state: BatchState
+  readonly formula: Formula
+  readonly vessels: Readonly<Partial<Record<VesselRole, Pan>>>
+  /** The vessel of the step being worked. */
+  readonly pan: Pan
+  readonly ring: Ring
+  readonly well: Well | undefined
+  /** The step being worked, or the next one. */
+  readonly step: FormulaStep | undefined
+  readonly planned: StepPlan | undefined
+  readonly stepStartedAtMs: number | undefined
+  /** What is believed of the step that is being worked. */
+  readonly live: Live | undefined
+  readonly hold: HoldLive | undefined
+  readonly probe: ProbeView | undefined
+  readonly deadlines: readonly Deadline[]
+}
+
+const OVER: readonly BatchState['status'][] = ['finished', 'stored', 'discarded', 'merged', 'takenOff']
+
+/** The step a batch stands at: the one started, else the first that is not finished. */
+export function currentStep(state: BatchState, formula: Formula): FormulaStep | undefined {
+  if (OVER.includes(state.status)) return undefined
+  return (
+    formula.steps.find((step) => step.id === state.currentStepId) ??
+    formula.steps.find((step) => state.steps[step.id]?.finishedAtMs === undefined)
+  )
+}
+
+/** All trusted readings of the probes that stood in the sauce, each for the stretch in which it was bound. */
+export function sauceReadings(state: BatchState, readingsOf: ReadingsOf): TempPoint[] {
+  return state.bindings
+    .filter((b) => b.place !== 'scale')
+    .flatMap((b) => trustedReadings(readingsOf(b.channelId, b.fromMs, b.toMs), state.hold === undefined))
+    .sort((a, b) => a.atMs - b.atMs)
+}
+
+function probeOf(state: BatchState, readingsOf: ReadingsOf, nowMs: number): ProbeView | undefined {
+  const bound = state.bindings.findLast((b) => b.toMs === undefined && b.place !== 'scale')
+  if (!bound) return undefined
+  const points = readingsOf(bound.channelId, bound.fromMs)
+  const last = points.at(-1)
+  return {
+    channelId: bound.channelId,
+    name: bound.name,
+    isSimulated: bound.isSimulated,
+    health: probeHealth(points, nowMs, state.hold === undefined && state.bath !== 'off'),
+    tempC: last?.tempC,
+    atMs: last?.atMs,
+  }
+}
+
+/** The formula, vessels and ring of a batch: frozen once it was started, the kitchen's own before. */
+function thingsOf(state: BatchState, { formulas, pans, rings }: KitchenCatalog) {
+  const { frozen, planned } = state
+  if (frozen) return frozen
+  const chosen = chosenFormula(formulas, planned?.formulaId, planned?.choices)
+  const formula = chosen && withMove(chosen, planned?.movesAtStepId)
+  const ring = rings.find((r) => r.id === planned?.ringId)
+  const found = Object.entries(planned?.vessels ?? {}).flatMap(([role, id]) => {
+    const pan = pans.find((p) => p.id === id)
+    return pan ? [[role, pan] as const] : []
+  })
+  const vessels: BatchView['vessels'] = Object.fromEntries(found)
+  return formula && ring ? { formula, ring, vessels } : undefined
+}
+
+interface Seen {
+  readonly live: Live | undefined
+  readonly due: readonly Due[]
+}
+const NOTHING: Seen = { live: undefined, due: [] }
+
+/** What its room sees of the step that is being worked. */
+function lookAt(watch: Watch, context: LiveContext): Seen {
+  const live = watch.live(context)
+  return live ? { live, due: watch.deadlines(live, context) } : NOTHING
+}
+
+/** Everything a screen needs of a batch; undefined where its vessel, ring or formula is not known here. */
+export function viewBatch(
+  state: BatchState,
+  catalog: KitchenCatalog,
+  nowMs: number,
+  readingsOf: ReadingsOf = NO_READINGS,
+): BatchView | undefined {
+  const things = thingsOf(state, catalog)
+  if (!things) return undefined
+  const { formula, vessels, ring } = things
+  const step = currentStep(state, formula)
+  const role = (step && vesselsOf(formula).get(step.id)) ?? 'pan'
+  const pan = vessels[role] ?? Object.values(vessels)[0]
+  if (!pan) return undefined
+  const own = step ? state.steps[step.id] : undefined
+  const planned = state.plan?.steps.find((s) => s.stepId === step?.id)
+  const probe = sauceReadings(state, readingsOf)
+  const hold = liveHold(state, probe, nowMs)
+  const isWorked = step && own?.startedAtMs !== undefined && own.finishedAtMs === undefined
+  const context = isWorked && { state, step, planned, startedAtMs: own.startedAtMs, probe, nowMs }
+  const seen: Seen = hold
+    ? { live: hold, due: holdDue(hold) }
+    : context
+      ? lookAt(techniqueOf(step).watch ?? watchMinutes, context)
+      : NOTHING
+  const start: Due[] = state.plan ? [{ kind: 'start', code: 'light', atMs: state.plan.latestStartAtMs }] : []
+  const due = state.status === 'planned' ? start : seen.due
+  return {
+    state,
+    formula,
+    vessels,
+    pan,
+    ring,
+    well: catalog.wells.find((w) => w.id === hold?.wellId),
+    step,
+    planned,
+    stepStartedAtMs: own?.startedAtMs,
+    live: seen.live,
+    hold,
+    probe: probeOf(state, readingsOf, nowMs),
+    deadlines: step ? due.map((d) => named(d, { state, step, sauce: formula.name, ring: ring.number, hold })) : [],
+  }
+}
+
+interface Whose {
+  readonly state: BatchState
+  readonly step: FormulaStep
+  readonly sauce: string
+  readonly ring: number
+  readonly hold: HoldLive | undefined
+}
+/** A due moment with whose it is. */
+function named(due: Due, { state, step, sauce, ring, hold }: Whose): Deadline {
+  return {
+    ...due,
+    id: `${state.id}:${step.id}:${due.kind}`,
+    batchId: state.id,
+    stepId: step.id,
+    verb: step.verb,
+    endsWhen: step.endsWhen,
+    sauce,
+    ring,
+    ...(hold ? { well: hold.letter } : {}),
+    isSilenced: silencedAt(state, alarmOf(due.kind), step.id) >= due.atMs,
+  }
+}
+
+/** How urgent a batch is at a moment. */
+export function urgencyOf({ deadlines }: Pick<BatchView, 'deadlines'>, nowMs: number): 'steady' | 'lookSoon' | 'actNow' | 'pastLimit' {
+  const due = deadlines.filter((d) => d.atMs <= nowMs && d.kind !== 'start')
+  if (due.some((d) => d.kind === 'discard')) return 'pastLimit'
+  if (due.some((d) => d.kind === 'actNow')) return 'actNow'
+  return due.length ? 'lookSoon' : 'steady'
+}

@@ -1,0 +1,106 @@
+import type { BatchPlan, StagePlan } from '../../batch/batchPlan'
+import type { Choices } from '../../formula/applyChoices'
+import type { Formula } from '../../formula/formula'
+import type { HeatLevel } from '../../heat/heater'
+import type { Ingredient } from '../../ingredients/ingredient'
+import type { KitchenSettings, Pan, Ring } from '../../kitchen/kitchen'
+import type { VesselRole } from '../../pan/contents'
+import type { HoldLimits } from '../../safety/codes'
+import type { CreditBand } from '../../safety/lethality'
+import type { BathHeat } from '../../techniques/eggEmulsion/yolkBath'
+import { kind } from './kind'
+import type { ChannelPlace, ChannelStamp, Cue, Explanation, ReadingPayload } from './vocabulary'
+
+/** Versions of everything that a batch was started with. */
+export interface Frozen {
+  readonly formula: Formula
+  readonly ingredients: readonly Ingredient[]
+  readonly vessels: Readonly<Partial<Record<VesselRole, Pan>>>
+  readonly ring: Ring
+  readonly settings: KitchenSettings
+}
+
+/** How much of a batch is for which order. */
+export interface OrderShare {
+  readonly orderId: string
+  readonly portions: number
+}
+
+/** What a plan fixes of a batch. */
+export interface Planned {
+  readonly shares: readonly OrderShare[]
+  readonly formulaId: string
+  readonly sauceName: string
+  readonly fill: string
+  readonly vessels: Readonly<Partial<Record<VesselRole, string>>>
+  readonly ringId: string
+  readonly sources: Readonly<Record<string, string>>
+  readonly phrases: Readonly<Record<string, string>>
+  readonly choices?: Choices | undefined
+  /** The step at which it goes on in a smaller pan, where the reduction wants it. */
+  readonly movesAtStepId?: string | undefined
+  readonly plan: BatchPlan
+}
+
+const SEEN = { isVoidable: false } as const // shown to somebody: it cannot be unseen
+const MEASURED = { isCorrectable: true } as const
+
+/** A batch: planned, made, held, served. */
+export const BATCH_KINDS = {
+  'batch.planned': kind<Planned>({ v: 2, ...SEEN }),
+  'batch.takenOff': kind<{ readonly reason: string }>(),
+  'batch.started': kind<{ readonly frozen: Frozen; readonly plan: BatchPlan }>({ v: 2 }),
+  'batch.finished': kind<{ readonly result: 'served' | 'stored' | 'discarded' | 'merged'; readonly reason: string }>({ v: 2, ...MEASURED }),
+  'ingredient.weighed': kind<{ readonly itemId: string; readonly ingredientId: string; readonly massG: number }>(MEASURED),
+  'step.started': kind<{ readonly stepId: string; readonly stage?: StagePlan | undefined }>(),
+  'step.finished': kind<{ readonly stepId: string; readonly massG?: number | undefined }>(MEASURED),
+  'reading.taken': kind<ReadingPayload>(MEASURED),
+  'reading.explained': kind<{ readonly readingId: string; readonly answer: Explanation }>(),
+  'addition.made': kind<{
+    readonly stepId: string
+    readonly ingredientId: string
+    readonly massG: number
+    readonly sdG: number
+    readonly coolerByK: number
+  }>(MEASURED),
+  'heat.changed': kind<{ readonly stepId: string; readonly level: HeatLevel; readonly ratio: number }>(MEASURED),
+  'pan.lifted': kind<{ readonly stepId: string }>(),
+  'pan.returned': kind<{ readonly stepId: string }>(),
+  'forecast.shown': kind<{
+    readonly stepId: string
+    readonly massG: number
+    readonly targetMassG: number
+    readonly p10AtMs: number | null
+    readonly p50AtMs: number | null
+    readonly p90AtMs: number | null
+    readonly modelVersion: string
+  }>(SEEN),
+  'alarm.silenced': kind<{ readonly alarm: 'lookSoon' | 'actNow' | 'start' | 'step'; readonly stepId: string }>({ v: 2 }),
+  'channel.bound': kind<ChannelStamp & { readonly place: ChannelPlace }>(SEEN),
+  'channel.released': kind<{ readonly channelId: string }>(SEEN),
+  'bath.changed': kind<{ readonly stepId: string; readonly bath: BathHeat }>(),
+  'cue.seen': kind<{ readonly stepId: string; readonly cue: Cue }>(),
+  'pour.started': kind<{ readonly stepId: string; readonly ingredientId: string; readonly gPerS: number; readonly tempC: number }>(),
+  'pour.stopped': kind<{
+    readonly stepId: string
+    readonly ingredientId: string
+    readonly massG: number
+    readonly tempC: number
+    readonly probe?: ChannelStamp | undefined
+  }>(MEASURED),
+  'pasteurisation.credited': kind<ChannelStamp & { readonly band: CreditBand; readonly modelVersion: string }>(SEEN),
+  'control.lost': kind<{ readonly tempC: number; readonly limitC: number; readonly probe?: ChannelStamp | undefined }>(SEEN),
+  'hold.started': kind<{
+    /** Null where it stands aside, in no well. */
+    readonly wellId: string | null
+    readonly letter: string
+    readonly limits: HoldLimits
+    readonly portions: number
+    /** The older sauce it went onto: its clock counts. */
+    readonly onto: { readonly batchId: string; readonly clockStartedAtMs: number; readonly portions: number } | null
+  }>({ v: 2, ...SEEN }),
+  'hold.stirred': kind<{ readonly stepId: string }>(),
+  'hold.goneOn': kind<{ readonly reason: string }>(SEEN),
+  'salt.added': kind<{ readonly massG: number; readonly saltFrac: number }>(MEASURED),
+  'portion.served': kind<{ readonly portions: number; readonly orderId: string | null }>(MEASURED),
+} as const

@@ -1,0 +1,20 @@
+import { kind } from './kind'
+import type { StorePlace } from './vocabulary'
+
+/** The larder's lots: what the kitchen made or bought, where it stands, and what left it. */
+export const LOT_KINDS = {
+  'lot.stored': kind<{
+    readonly ingredientId: string
+    readonly massG: number
+    readonly place: StorePlace
+    readonly madeAtMs: number
+    readonly expiresAtMs: number
+    /** The batch that made it; null where it was put in by hand. */
+    readonly batchId: string | null
+  }>({ v: 2 }),
+  /** What is there now, as it was weighed or measured. */
+  'lot.counted': kind<{ readonly massG: number }>({ isCorrectable: true }),
+  /** A batch took of it: only the server says so, since only one may take what is there. */
+  'lot.taken': kind<{ readonly massG: number; readonly batchId: string; readonly itemId: string }>({ mayPost: 'server' }),
+  'lot.emptied': kind<{ readonly reason: string }>(),
+} as const

@@ -1,0 +1,18 @@
+import { massG } from '../../mixture/composition'
+import { skimmed } from '../../pan/sieve'
+import { leavesAll, type Technique } from '../technique'
+
+const BOUND_FROM = 0.005 // flour in it holds its fat: nothing to lift
+
+/** Down through the danger range in a shallow tray, then put away as a lot. */
+export const cool: Technique = {
+  id: 'cool',
+  vessel: 'tray',
+  stands: () => 'aside',
+  attention: () => 'none',
+  end: (contents, step) =>
+    step.technique === 'cool' && contents.starchEqG < BOUND_FROM * massG(contents.liquid)
+      ? { contents: skimmed(contents, 'chilledLift') }
+      : leavesAll(contents),
+  models: [],
+}

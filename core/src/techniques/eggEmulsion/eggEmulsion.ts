@@ -1,0 +1,19 @@
+import { HIGHEST_PHASE_FRAC } from '../../mixture/phases'
+import { bindFat } from '../../pan/sieve'
+import { planEggStep } from './planEmulsion'
+import { watchBowl } from './watchBowl'
+import { leavesAll, type Technique } from '../technique'
+
+/** Yolk over a bath, and butter into it: whisk, pour, or both at once with a power blender. */
+export const eggEmulsion: Technique = {
+  id: 'eggEmulsion',
+  vessel: 'bowl',
+  stands: (step) => (step.technique === 'whisk' ? 'bath' : 'aside'),
+  attention: () => 'constant',
+  end: (contents, step) => (step.technique === 'blend' ? { contents: bindFat(contents) } : leavesAll(contents)),
+  phaseLimit: (step, _milk, tool) =>
+    step.technique === 'whisk' ? undefined : tool === 'stickBlender' ? HIGHEST_PHASE_FRAC.powerBlender : HIGHEST_PHASE_FRAC.handWhisk,
+  plan: planEggStep,
+  watch: watchBowl,
+  models: ['ribbonTime', 'ribbonTemp', 'phaseFraction', 'safePour', 'blenderMixTemp'],
+}

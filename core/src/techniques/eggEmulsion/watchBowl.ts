@@ -1,0 +1,16 @@
+import type { Watch } from '../technique'
+import { watchMinutes } from '../watchMinutes'
+import { creditOf, liveEmulsion } from './liveEmulsion'
+
+/** A bowl over its bath: lift before it grains. Without a bath its minutes are watched. */
+export const watchBowl: Watch = {
+  live(context) {
+    const bowl = liveEmulsion(context.state, context.probe, context.nowMs)
+    return bowl ? { kind: 'eggEmulsion', bowl, credit: creditOf(context.state, context.probe).band } : watchMinutes.live(context)
+  },
+  deadlines(live, context) {
+    if (live.kind !== 'eggEmulsion') return watchMinutes.deadlines(live, context)
+    const { isOnBath, liftAtMs } = live.bowl
+    return isOnBath && liftAtMs !== undefined ? [{ kind: 'actNow', code: 'liftOff', atMs: liftAtMs, isFragile: true }] : []
+  },
+}

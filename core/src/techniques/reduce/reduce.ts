@@ -1,0 +1,15 @@
+import { planReduction } from './planReduction'
+import { settleReduction } from './settleReduction'
+import { watchReduction } from './watchReduction'
+import type { Technique } from '../technique'
+
+/** Boiling a liquid down to a share, a volume or a texture. */
+export const reduce: Technique = {
+  id: 'reduce',
+  stands: () => 'ring',
+  attention: () => 'often',
+  end: settleReduction,
+  plan: planReduction,
+  watch: watchReduction,
+  models: ['reductionMinutes', 'reductionForecast', 'alcoholLeft', 'sauceViscosity', 'panDepth'],
+}

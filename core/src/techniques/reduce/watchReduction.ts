@@ -1,0 +1,44 @@
+import type { ReduceLive } from '../../batch/live'
+import type { Due } from '../../batch/deadline'
+import { readCurve } from './levelCurve'
+import type { LiveContext, Watch } from '../technique'
+import { liveEstimate } from './liveEstimate'
+import { stageClock } from './stageClock'
+
+/** A reduction's estimate now, and its clock as its last fact fixed it, so that every device counts to the same second. */
+function live({ state, step, startedAtMs, nowMs }: LiveContext): ReduceLive | undefined {
+  const stage = state.steps[step.id]?.stage
+  if (!stage) return undefined
+  const lastFactMs = state.stageFacts.reduce(
+    (last, fact) => ('stepId' in fact.payload && fact.payload.stepId !== step.id ? last : Math.max(last, fact.atMs)),
+    startedAtMs,
+  )
+  const fixed = liveEstimate(stage, state.stageFacts, startedAtMs, lastFactMs)
+  const estimate = liveEstimate(stage, state.stageFacts, startedAtMs, Math.max(nowMs, lastFactMs))
+  const at = readCurve(stage.curve, 'massG', estimate.massG)
+  const lower = readCurve(stage.curve, 'massG', Math.max(0, estimate.massG - estimate.sdMassG))
+  return {
+    kind: 'reduce',
+    stage,
+    startedAtMs,
+    estimate,
+    clock: stageClock(stage, fixed, lastFactMs),
+    depthMm: at.depthMm,
+    volumeMl: at.volumeMl,
+    sdMm: Math.abs(at.depthMm - lower.depthMm),
+  }
+}
+
+/** A pan on its way down: look, then stop. */
+export const watchReduction: Watch = {
+  live,
+  deadlines(of) {
+    if (of.kind !== 'reduce') return []
+    const { lookAtMs, targetAtMs } = of.clock
+    const due: Due[] = [
+      ...(lookAtMs === undefined ? [] : [{ kind: 'lookSoon' as const, code: 'look' as const, atMs: lookAtMs }]),
+      ...(targetAtMs === undefined ? [] : [{ kind: 'actNow' as const, code: 'stop' as const, atMs: targetAtMs }]),
+    ]
+    return due.sort((a, b) => a.atMs - b.atMs)
+  },
+}

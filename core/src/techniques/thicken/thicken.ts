@@ -1,0 +1,18 @@
+import { bindFat } from '../../pan/sieve'
+import { spoonPaS } from '../../pan/thicknessOf'
+import { leavesAll, type Technique } from '../technique'
+import { thinAtNappe } from '../thinAtNappe'
+
+/** Body from starch or yolk: roux, slurry, kneaded butter, liaison. */
+export const thicken: Technique = {
+  id: 'thicken',
+  stands: () => 'ring',
+  attention: (step) => (step.technique === 'thicken' ? 'often' : 'constant'),
+  end: (contents, step) => (step.technique === 'roux' ? { contents: bindFat(contents) } : leavesAll(contents)),
+  driesFat: { roux: 1 },
+  plan({ walked: { step, before, end } }) {
+    const toPaS = spoonPaS(end)
+    return { work: { kind: 'thicken', fromPaS: spoonPaS(before), toPaS }, warnings: thinAtNappe(step, toPaS) }
+  },
+  models: ['sauceViscosity', 'thickenerNeeded', 'starchSwollen', 'cookOut'],
+}

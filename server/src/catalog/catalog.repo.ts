@@ -1,0 +1,70 @@
+import type { Formula, KitchenCatalog } from '@liquamen/core'
+import { asc, and, eq, sql } from 'drizzle-orm'
+import type { Tx } from '../db/database'
+import { catalogItems, kitchens } from '../db/schema'
+
+const LISTS = ['rings', 'pans', 'wells', 'crew', 'ingredients', 'formulas'] as const
+
+/** What a kitchen without data starts from. */
+const NEW_KITCHEN: KitchenCatalog = {
+  settings: { name: 'New kitchen', altitudeM: 0, roomTempC: 22, timeZone: 'UTC', scaleStepG: 1, isDemo: false },
+  rings: [],
+  pans: [],
+  wells: [],
+  crew: [],
+  ingredients: [],
+  formulas: [],
+}
+
+/** Everything the kitchen is. */
+export async function readCatalog(tx: Tx): Promise<KitchenCatalog> {
+  const rows = await tx.select().from(catalogItems).orderBy(asc(catalogItems.place))
+  const of = <T>(kind: string) => rows.filter((row) => row.kind === kind).map((row) => row.body as T)
+  return {
+    settings: of<KitchenCatalog['settings']>('settings')[0] ?? NEW_KITCHEN.settings,
+    ...Object.fromEntries(LISTS.map((kind) => [kind, of(kind)])),
+  } as KitchenCatalog
+}
+
+/** Adds what the kitchen does not have yet; its own pans, rings and formulas are never replaced by a file. */
+export async function addToCatalog(tx: Tx, kitchenId: string, catalog: KitchenCatalog): Promise<void> {
+  const rows = [
+    { kitchenId, kind: 'settings', id: 'settings', place: 0, body: catalog.settings as unknown },
+    ...LISTS.flatMap((kind) => catalog[kind].map((body, place) => ({ kitchenId, kind, id: body.id, place, body: body as unknown }))),
+  ]
+  await tx.insert(catalogItems).values(rows).onConflictDoNothing()
+}
+
+/** Holds the kitchen until the transaction ends, so that of two saves from one version only one can be the next. */
+export async function lockKitchen(tx: Tx, kitchenId: string): Promise<void> {
+  await tx.select({ id: kitchens.id }).from(kitchens).where(eq(kitchens.id, kitchenId)).for('update')
+}
+
+/** Writes one item of the catalogue; a new one goes to the end of its list. */
+export async function putCatalogItem(tx: Tx, kitchenId: string, kind: string, id: string, body: unknown): Promise<void> {
+  const last = await tx
+    .select({ place: sql<number>`coalesce(max(${catalogItems.place}), -1)::int` })
+    .from(catalogItems)
+    .where(eq(catalogItems.kind, kind))
+  await tx
+    .insert(catalogItems)
+    .values({ kitchenId, kind, id, place: (last[0]?.place ?? -1) + 1, body })
+    .onConflictDoUpdate({ target: [catalogItems.kitchenId, catalogItems.kind, catalogItems.id], set: { body } })
+}
+
+/** Older versions of a formula. */
+export async function readVersions(tx: Tx, id: string): Promise<Formula[]> {
+  return (
+    await tx
+      .select({ body: catalogItems.body })
+      .from(catalogItems)
+      .where(and(eq(catalogItems.kind, 'formulaVersions'), sql`starts_with(${catalogItems.id}, ${`${id}@`})`))
+  ).map((row) => row.body as Formula)
+}
+
+/** Name under which listeners hear that the catalogue is another. */
+export const CATALOG_CHANNEL = 'catalog'
+/** Tells every browser of the kitchen to read the catalogue anew. */
+export async function tellCatalogChanged(tx: Tx, kitchenId: string): Promise<void> {
+  await tx.execute(sql`select pg_notify('liquamen', ${JSON.stringify({ kitchenId, channelId: CATALOG_CHANNEL })})`)
+}
