@@ -1,4 +1,4 @@
-import type { Deviation } from '../facts/effectiveFacts'
+import type { Deviation } from '../facts/deviation'
 import type { Fact } from '../facts/fact'
 import type { BathHeat } from '../techniques/eggEmulsion/yolkBath'
 import type { Frozen } from '../facts/kinds/batch'

@@ -1,4 +1,5 @@
-import { effectiveFacts, type Deviation } from '../facts/effectiveFacts'
+import type { Deviation, DeviationCode } from '../facts/deviation'
+import { effectiveFacts } from '../facts/effectiveFacts'
 import { isOf, type Fact, type FactOf } from '../facts/fact'
 import type { BatchKind } from '../facts/kinds/kinds'
 import { techniqueOf } from '../techniques/registry'
@@ -31,7 +32,7 @@ const UNFINISHED_BUSINESS: readonly Fact['kind'][] = [
   'channel.released',
 ]
 
-function deviate(fold: Fold, fact: Fact, code: string, detail?: string | number): void {
+function deviate(fold: Fold, fact: Fact, code: DeviationCode, detail?: string | number): void {
   fold.deviations.push({ code, factId: fact.id, atMs: fact.atMs, detail })
 }
 

@@ -5,7 +5,8 @@ import type { KitchenCatalog, Pan, Ring, Well } from '../kitchen/kitchen'
 import { vesselsOf } from '../pan/vesselsOf'
 import type { VesselRole } from '../pan/contents'
 import { probeHealth, trustedReadings, type ProbeHealth } from '../safety/probeHealth'
-import type { TempPoint } from '../safety/lethality'
+import type { CreditBand, TempPoint } from '../safety/lethality'
+import { creditOf } from '../techniques/eggEmulsion/liveEmulsion'
 import { holdDue, liveHold } from '../techniques/hold/watchHold'
 import { techniqueOf } from '../techniques/registry'
 import type { LiveContext, Watch } from '../techniques/technique'
@@ -44,6 +45,8 @@ export interface BatchView {
   /** What is believed of the step that is being worked. */
   readonly live: Live | undefined
   readonly hold: HoldLive | undefined
+  /** Pasteurisation that the probe's log has earned so far; none for a sauce without egg. */
+  readonly credit: CreditBand
   readonly probe: ProbeView | undefined
   readonly deadlines: readonly Deadline[]
 }
@@ -148,6 +151,7 @@ export function viewBatch(
     stepStartedAtMs: own?.startedAtMs,
     live: seen.live,
     hold,
+    credit: creditOf(state, probe).band,
     probe: probeOf(state, readingsOf, nowMs),
     deadlines: step ? due.map((d) => named(d, { state, step, sauce: formula.name, ring: ring.number, hold })) : [],
   }

@@ -1,13 +1,6 @@
+import type { Deviation } from './deviation'
 import type { Fact } from './fact'
 import { KINDS } from './kinds/kinds'
-
-/** A fact that could not be what it says; kept on the record, never thrown. */
-export interface Deviation {
-  readonly code: string
-  readonly factId: string
-  readonly atMs: number
-  readonly detail?: string | number | undefined
-}
 
 /**
  * Facts as they stand after corrections and takings-back; a later correction wins over an earlier one, a voided correction counts for nothing.

@@ -1,4 +1,5 @@
-import { effectiveFacts, type Deviation } from '../facts/effectiveFacts'
+import type { Deviation } from '../facts/deviation'
+import { effectiveFacts } from '../facts/effectiveFacts'
 import { isOf, type Fact, type FactOf } from '../facts/fact'
 import type { LotKind, Payloads } from '../facts/kinds/kinds'
 

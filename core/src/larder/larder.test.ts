@@ -6,7 +6,7 @@ import type { FactKind, Payloads } from '../facts/kinds/kinds'
 import { kitchenGoods } from '../formula/kitchenGoods'
 import { itemMassG } from '../formula/itemMassG'
 import { derivativesOf } from './derivatives'
-import { storeDays } from './larderDays'
+import { larderDays } from './larderDays'
 import { foldLot, storeHoldings, type LotState } from './foldLot'
 
 const DAY = 86_400_000
@@ -53,11 +53,11 @@ describe('a lot of the store', () => {
 describe('how long it keeps where', () => {
   const keeps = { hotMin: 240, chilledDays: 3, freezes: 'good' } as const
   it('chilled by its formula, frozen by how well it freezes, and nowhere else', () => {
-    expect(storeDays(keeps, 'fridge')).toBe(3)
-    expect(storeDays(keeps, 'freezer')).toBe(90)
-    expect(storeDays({ ...keeps, freezes: 'no' }, 'freezer')).toBe(0)
-    expect(storeDays(keeps, 'shelf')).toBe(0)
-    expect(storeDays(undefined, 'fridge')).toBe(0)
+    expect(larderDays(keeps, 'fridge')).toBe(3)
+    expect(larderDays(keeps, 'freezer')).toBe(90)
+    expect(larderDays({ ...keeps, freezes: 'no' }, 'freezer')).toBe(0)
+    expect(larderDays(keeps, 'shelf')).toBe(0)
+    expect(larderDays(undefined, 'fridge')).toBe(0)
   })
 })
 

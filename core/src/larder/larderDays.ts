@@ -8,7 +8,7 @@ export const FREEZER_DAYS = { good: 90, fair: 30, no: 0 } as const
  * Days that a made good keeps in a place.
  * @returns 0 where it does not keep there at all: an emulsion in the freezer, a stock on the shelf
  */
-export function storeDays(keeps: Keeps | undefined, place: StorePlace): number {
+export function larderDays(keeps: Keeps | undefined, place: StorePlace): number {
   if (!keeps || place === 'shelf') return 0
   return place === 'freezer' ? FREEZER_DAYS[keeps.freezes] : keeps.chilledDays
 }

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, inject } from 'vue'
 import { useRouter } from 'vue-router'
-import { useKitchenViews } from '../kitchen/useKitchenViews'
-import type { Deadline } from '../kitchen/deadlines'
-import { texts } from '../shared/texts'
+import { useKitchenViews } from '../port/useKitchenViews'
+import type { Deadline } from '@liquamen/core'
+import { texts } from '../ui/texts'
 import { alarmsKey } from './alarmsKey'
 
 const { kitchen, nowMs } = useKitchenViews()

@@ -1,7 +1,7 @@
 import { useWakeLock } from '@vueuse/core'
 import { computed, ref, watch, type ComputedRef } from 'vue'
-import { kitchenNowMs } from '../kitchen/clock'
-import type { Deadline } from '../kitchen/deadlines'
+import { kitchenNowMs } from '../port/clock'
+import type { Deadline } from '@liquamen/core'
 import { actNowNotes, lookSoonNotes, pastLimitNotes, scheduleNotes } from './sounds'
 
 const AHEAD_MS = 90 * 60_000

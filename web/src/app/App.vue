@@ -4,10 +4,11 @@ import { computed, defineAsyncComponent, onMounted, provide } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 import { useAlarms } from '../alarms/useAlarms'
-import { useKitchenViews } from '../kitchen/useKitchenViews'
-import { useSafetyWatch } from '../kitchen/useSafetyWatch'
-import TimeRule from '../shared/TimeRule.vue'
-import { texts } from '../shared/texts'
+import { useLiveKitchen } from '../port/kitchen.store'
+import { useKitchenViews } from '../port/useKitchenViews'
+import { useSafetyWatch } from '../port/useSafetyWatch'
+import TimeRule from './TimeRule.vue'
+import { texts } from '../ui/texts'
 import AlarmBar from '../alarms/AlarmBar.vue'
 import EnrolPage from './EnrolPage.vue'
 import StatusLine from './StatusLine.vue'
@@ -15,7 +16,8 @@ import { alarmsKey } from '../alarms/alarmsKey'
 
 /** Opened now and then: its menu does not hold up the first view. */
 const DeviceMenu = defineAsyncComponent(() => import('./DeviceMenu.vue'))
-const { kitchen, catalog, deadlines, current, nowMs, onRing, inWell } = useKitchenViews()
+const { catalog, deadlines, current, nowMs, onRing, inWell } = useKitchenViews()
+const kitchen = useLiveKitchen()
 const route = useRoute()
 const router = useRouter()
 const theme = useTheme()

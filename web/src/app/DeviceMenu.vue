@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { texts } from '../shared/texts'
-import { useDeviceUnits, type TempUnit } from '../shared/useDeviceUnits'
+import { texts } from '../ui/texts'
+import { useDeviceUnits, type TempUnit } from '../ui/useDeviceUnits'
 
 defineProps<{ /** The kitchen's name, which opens it. */ kitchenName: string }>()
 const { system, tempUnit, setSystem, setTempUnit } = useDeviceUnits()

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { Refusal } from '../kitchen/api'
-import { useKitchen } from '../kitchen/kitchen.store'
-import { texts } from '../shared/texts'
+import { Refusal } from '../port/api'
+import { useLiveKitchen } from '../port/kitchen.store'
+import { texts } from '../ui/texts'
 
-const kitchen = useKitchen()
+const kitchen = useLiveKitchen()
 const code = ref('')
 const name = ref('Tablet by the stove')
 const error = ref('')

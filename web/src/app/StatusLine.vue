@@ -1,16 +1,26 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { useKitchenViews } from '../kitchen/useKitchenViews'
-import { clockText } from '../shared/format'
-import { texts } from '../shared/texts'
+import { useLiveKitchen } from '../port/kitchen.store'
+import type { Refused } from '../port/localStore'
+import { useKitchenViews } from '../port/useKitchenViews'
+import { clockText } from '../ui/format'
+import { texts } from '../ui/texts'
 import { useAppUpdate } from './useAppUpdate'
 
-const { kitchen, current } = useKitchenViews()
+const { current } = useKitchenViews()
+const kitchen = useLiveKitchen()
 const update = useAppUpdate()
 const isTrayOpen = ref(false)
 /** A sauce in its well waits for nobody's hands: its clock is absolute and outlives a reload. */
 const isBusy = computed(() => current.value.some((v) => v.state.status === 'underWay' && !v.hold))
 
+/** What was refused, so that a person can see to it: a tap by its time, an allergy by its order. */
+function saysRefused({ fact, details, problem }: Refused): string {
+  if (fact) return `${clockText(fact.atMs)} ${fact.kind}: ${problem.title}`
+  const order = [...kitchen.orders.values()].find((o) => o.taken?.detailsId === details?.id)
+  const allergies = (details?.allergies ?? []).map((a) => texts.allergens[a] ?? a).join(', ')
+  return texts.offline.refusedDetails(order?.taken?.label ?? '', allergies, details?.note ?? '', problem.title)
+}
 async function saveQueue(): Promise<void> {
   const file = new Blob([JSON.stringify(await kitchen.exportQueue(), null, 1)], { type: 'application/json' })
   const link = Object.assign(document.createElement('a'), { href: URL.createObjectURL(file), download: 'unsent-taps.json' })
@@ -46,7 +56,7 @@ async function saveQueue(): Promise<void> {
   </div>
   <ul v-if="isTrayOpen" class="tray">
     <li v-for="entry in kitchen.tray" :key="entry.id">
-      <span>{{ clockText(entry.fact.atMs) }} {{ entry.fact.kind }}: {{ entry.problem.title }}</span
+      <span>{{ saysRefused(entry) }}</span
       ><button @click="kitchen.dropRefused(entry.id)">{{ texts.offline.drop }}</button>
     </li>
   </ul>

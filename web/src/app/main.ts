@@ -1,6 +1,6 @@
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
-import { startClock } from '../kitchen/clock'
+import { startClock } from '../port/clock'
 import App from './App.vue'
 import './base.css'
 import { router } from './router'

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import type { BatchView } from '../kitchen/batchView'
-import { useClock } from '../kitchen/clock'
-import HoldButton from '../shared/HoldButton.vue'
-import { clockText } from '../shared/format'
-import { texts } from '../shared/texts'
+import type { BatchView } from '@liquamen/core'
+import { useClock } from '../port/clock'
+import HoldButton from '../ui/HoldButton.vue'
+import { clockText } from '../ui/format'
+import { texts } from '../ui/texts'
 import CautionLines from './CautionLines.vue'
 import type { useBench } from './useBench'
 

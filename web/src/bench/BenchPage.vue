@@ -1,11 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
-import { useKitchenViews } from '../kitchen/useKitchenViews'
-import { texts } from '../shared/texts'
-import BatchBench from './BatchBench.vue'
-import EmulsionBench from './EmulsionBench.vue'
-import HoldBench from './HoldBench.vue'
+import { useKitchenViews } from '../port/useKitchenViews'
+import { benchOf } from '../techniques/registry'
+import { texts } from '../ui/texts'
 
 const route = useRoute()
 const { current } = useKitchenViews()
@@ -17,15 +15,11 @@ const view = computed(
       ? undefined
       : [...current.value].sort((a, b) => Number(b.state.status === 'underWay') - Number(a.state.status === 'underWay'))[0]),
 )
-/** The bench that fits what is being done. */
-const bench = computed(() => {
-  const v = view.value
-  return v?.hold ? HoldBench : v?.bowl && (v.step?.technique === 'whisk' || v.step?.technique === 'pour') ? EmulsionBench : BatchBench
-})
+const bench = computed(() => (view.value ? benchOf(view.value) : undefined))
 </script>
 
 <template>
-  <component :is="bench" v-if="view" :key="view.state.id" :view="view" />
+  <component :is="bench" v-if="view && bench" :key="`${view.state.id}:${view.step?.id}`" :view="view" />
   <div v-else class="empty">
     <h1 class="visually-hidden">{{ texts.app.screens.bench }}</h1>
     <svg width="260" height="170" viewBox="-130 -140 260 170" aria-hidden="true">

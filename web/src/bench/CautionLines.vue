@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { BatchView } from '../kitchen/batchView'
-import { texts } from '../shared/texts'
+import type { BatchView } from '@liquamen/core'
+import { texts } from '../ui/texts'
 
 const props = defineProps<{ view: BatchView }>()
 /** The cautions that bite at this step; the one on copper only where the bowl is of it. */
@@ -12,7 +12,7 @@ const cautions = computed(() =>
 
 <template>
   <ul v-if="cautions.length" class="cautions">
-    <li v-for="c in cautions" :key="c">△ {{ texts.cautions[c] ?? c }}</li>
+    <li v-for="c in cautions" :key="c">△ {{ texts.cautions[c] }}</li>
   </ul>
 </template>
 

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { tempOnDevice } from '../shared/useDeviceUnits'
+import { tempOnDevice } from '../ui/useDeviceUnits'
 import { computed, ref } from 'vue'
-import type { BatchView } from '../kitchen/batchView'
-import { clockText, degreesText, numberText } from '../shared/format'
-import { texts } from '../shared/texts'
+import type { BatchView } from '@liquamen/core'
+import { clockText, degreesText, numberText } from '../ui/format'
+import { texts } from '../ui/texts'
 import type { useProbe } from './useProbe'
 
 const props = defineProps<{ view: BatchView; probe: ReturnType<typeof useProbe> }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { deltaOnDevice, tempFromDevice, tempOnDevice, tempScale } from '../shared/useDeviceUnits'
-import EntryRuler from './EntryRuler.vue'
+import { deltaOnDevice, tempFromDevice, tempOnDevice, tempScale } from '../ui/useDeviceUnits'
+import EntryRuler from '../ui/EntryRuler.vue'
 
 defineProps<{
   label: string

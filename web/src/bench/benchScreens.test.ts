@@ -18,7 +18,7 @@ const planIn = (panId: string, portions: number) =>
   })
 
 describe('an entry by ruler', async () => {
-  const { default: EntryRuler } = await import('./EntryRuler.vue')
+  const { default: EntryRuler } = await import('../ui/EntryRuler.vue')
   const ruler = (more: Record<string, unknown> = {}) =>
     mountScreen(EntryRuler, { label: 'Depth', unit: 'mm', start: 21.4, min: 0, max: 100, step: 1, reach: 10, ...more })
   it('opens at the prediction, so that one tap confirms it', async () => {
@@ -49,7 +49,7 @@ describe('an entry by ruler', async () => {
     expect(w.emitted('cancel')).toHaveLength(1)
   })
   it('on a device that speaks Fahrenheit a temperature is entered so, and kept in Celsius', async () => {
-    const { useDeviceUnits } = await import('../shared/useDeviceUnits')
+    const { useDeviceUnits } = await import('../ui/useDeviceUnits')
     const { default: TempEntry } = await import('./TempEntry.vue')
     useDeviceUnits().setTempUnit('°F')
     const w = mountScreen(TempEntry, { label: 'Temperature', startC: 60, reachK: 15 })
@@ -65,7 +65,7 @@ describe('a key that is held', () => {
   beforeEach(() => void vi.useFakeTimers())
   afterEach(() => void vi.useRealTimers())
   it('means it only after 600 ms; let go, or slid off, it means nothing', async () => {
-    const { default: HoldButton } = await import('../shared/HoldButton.vue')
+    const { default: HoldButton } = await import('../ui/HoldButton.vue')
     const w = mountScreen(HoldButton, {})
     const key = w.find('button')
     await key.trigger('pointerdown')
@@ -84,7 +84,7 @@ describe('a key that is held', () => {
 })
 
 describe('where a reduction stops', async () => {
-  const { default: TargetForms } = await import('./TargetForms.vue')
+  const { default: TargetForms } = await import('../techniques/reduce/TargetForms.vue')
   const show = (stage: StagePlan) => mountScreen(TargetForms, { stage })
   it('stands in every form: what is left, depth, volume, mass and on this scale', async () => {
     const [stage] = planIn('sauteuse19', 14).stages
@@ -108,7 +108,7 @@ describe('where a reduction stops', async () => {
 })
 
 describe('how full of butter it is', async () => {
-  const { default: LoadScale } = await import('./LoadScale.vue')
+  const { default: LoadScale } = await import('../techniques/eggEmulsion/LoadScale.vue')
   const load = (more: Record<string, unknown>) =>
     mountScreen(LoadScale, { now: 0.55, end: 0.64, butterGoalG: 250, roomG: 85, waterFirstG: 0, butterPerWater: 7.7, ...more })
   it('says its band and the room that is left; without room, or with too little water, it says that', () => {
@@ -126,7 +126,7 @@ describe('temperatures beside the vessel', async () => {
     const numbers = () => w.findAll('text').map((t) => t.text())
     expect(numbers()).toEqual(expect.arrayContaining(['40', '50', '60', '70']))
     expect(w.text()).toContain('66°')
-    const { useDeviceUnits } = await import('../shared/useDeviceUnits')
+    const { useDeviceUnits } = await import('../ui/useDeviceUnits')
     useDeviceUnits().setTempUnit('°F')
     await nextTick()
     expect(numbers()).toEqual(expect.arrayContaining(['110', '160']))

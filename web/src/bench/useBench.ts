@@ -1,6 +1,5 @@
-import { tempText } from '../shared/format'
 import {
-  actualContents,
+  actualEnd,
   actualSalt,
   beginStage,
   boilState,
@@ -8,69 +7,110 @@ import {
   heatRatio,
   levelReading,
   lookReading,
+  massG as massOf,
   netPowerW,
   overshootFixes,
   panSurroundings,
   radiusAtMm,
+  saltOnPlateFrac,
   temperatureReading,
+  viewBatch,
   weighingReading,
+  type AlarmName,
+  type BatchView,
   type Explanation,
   type FactKind,
   type HeatLevel,
+  type KitchenCatalog,
   type Look,
   type Payloads,
   type ReadingPayload,
+  type ReduceLive,
   type StepState,
 } from '@liquamen/core'
-import { computed, ref, type Ref } from 'vue'
-import type { BatchView } from '../kitchen/batchView'
-import { viewBatch } from '../kitchen/batchView'
-import { kitchenNowMs } from '../kitchen/clock'
-import { useKitchen } from '../kitchen/kitchen.store'
+import { computed, ref, shallowReactive, type Ref } from 'vue'
+import { Refusal } from '../port/api'
+import { useKitchen } from '../port/useKitchen'
+import { kitchenNowMs } from '../port/clock'
+import { tempText } from '../ui/format'
+import { texts } from '../ui/texts'
 
 const UNDO_MS = 8000
 const ROOM_C = 20
+const NEAR_BOIL_C = 96
+const DEFAULT_DEPTH_MM = 20
 
-/** What a cook can do at the bench of one batch; every act is a fact. */
+/** A step that is about to be ended long before its end, asked about once. */
+export interface EarlyEnd {
+  readonly stepId: string
+  readonly leftMs: number
+}
+const EARLY_SHARE = 0.5 // of its least minutes
+const EARLY_FROM_MS = 60_000
+
+/** What was done last and may be taken back. */
+interface Undo {
+  readonly factIds: readonly string[]
+  readonly says: string
+}
+/** By batch, so that it outlives the bench of the step that it ended. */
+const offered = shallowReactive(new Map<string, Undo>())
+function offer(batchId: string, undo: Undo): void {
+  offered.set(batchId, undo)
+  window.setTimeout(() => {
+    if (offered.get(batchId) === undo) offered.delete(batchId)
+  }, UNDO_MS)
+}
+
+/** What a cook can do at the bench of one batch; every act is a fact, and one that was not kept says so. */
 export function useBench(view: Ref<BatchView>) {
   const kitchen = useKitchen()
   const id = view.value.state.id
-  const undo = ref<{ factId: string; says: string }>()
-  let undoTimer = 0
+  const undo = computed(() => offered.get(id))
+  const problem = ref('')
+  const early = ref<EarlyEnd>()
 
-  function offerUndo(factId: string, says: string): void {
-    window.clearTimeout(undoTimer)
-    undo.value = { factId, says }
-    undoTimer = window.setTimeout(() => {
-      undo.value = undefined
-    }, UNDO_MS)
+  const offerUndo = (factIds: readonly string[], says: string) => offer(id, { factIds, says })
+  /** Does what a tap asks for. @returns whether it was kept; where not, `problem` says why */
+  async function attempt(act: () => Promise<unknown>): Promise<boolean> {
+    try {
+      await act()
+      problem.value = ''
+      return true
+    } catch (error) {
+      problem.value = error instanceof Refusal ? texts.bench.notKept(error.problem.title) : texts.bench.notKept(texts.app.failedTap)
+      if (!(error instanceof Refusal)) throw error
+      return false
+    }
   }
-  async function takeBack(): Promise<void> {
-    const last = undo.value
-    undo.value = undefined
-    if (last) await kitchen.takeBack(last.factId, id, 'undone at the bench')
-  }
+  const takeBack = () =>
+    attempt(async () => {
+      const last = offered.get(id)
+      offered.delete(id)
+      for (const factId of last?.factIds ?? []) await kitchen.takeBack(factId, id, 'undone at the bench')
+    })
   /** Makes a fact of this batch and offers to take it back. */
-  async function keep<K extends FactKind>(kind: K, payload: Payloads[K], says: string): Promise<string> {
-    const factId = await kitchen.record(kind, id, payload)
-    offerUndo(factId, says)
-    return factId
-  }
+  const keep = <K extends FactKind>(kind: K, payload: Payloads[K], says: string) =>
+    attempt(async () => offerUndo([await kitchen.record(kind, id, payload)], says))
+
   const stepId = computed(() => view.value.step?.id ?? '')
+  const reduce = computed<ReduceLive | undefined>(() => (view.value.live?.kind === 'reduce' ? view.value.live : undefined))
   const place = computed(() => ({
     pan: view.value.pan,
     ring: view.value.ring,
-    settings: view.value.state.frozen?.settings ?? kitchen.catalog!.settings,
+    settings: view.value.state.frozen?.settings ?? (kitchen.catalog as unknown as KitchenCatalog).settings,
   }))
+  const depthMm = () => reduce.value?.depthMm ?? DEFAULT_DEPTH_MM
+  const baseMm = () => 2 * radiusAtMm(place.value.pan.profile, place.value.pan.profile.heightMm * 0.2)
 
   /** A forecast that is shown is itself a fact: the record keeps what the cook saw. */
-  async function showForecast(): Promise<void> {
+  async function showForecast(): Promise<string | undefined> {
     const state = kitchen.batches.get(id)
-    const fresh = state && kitchen.catalog ? viewBatch(state, kitchen.catalog as never, kitchenNowMs()) : undefined
-    if (!fresh?.live) return
+    const fresh = state && kitchen.catalog ? viewBatch(state, kitchen.catalog as unknown as KitchenCatalog, kitchenNowMs()) : undefined
+    if (fresh?.live?.kind !== 'reduce') return undefined
     const { clock, estimate, stage } = fresh.live
     const round = (ms: number | undefined) => (ms === undefined ? null : Math.round(ms))
-    await kitchen.record('forecast.shown', id, {
+    return kitchen.record('forecast.shown', id, {
       stepId: stage.stepId,
       massG: Math.round(estimate.massG * 10) / 10,
       targetMassG: Math.round(stage.targetMassG * 10) / 10,
@@ -81,127 +121,151 @@ export function useBench(view: Ref<BatchView>) {
     })
   }
 
-  async function read(payload: ReadingPayload, says: string): Promise<void> {
-    offerUndo(await kitchen.record('reading.taken', id, payload), says)
-    await showForecast()
-  }
-  const stage = computed(() => view.value.live?.stage)
+  const read = (payload: ReadingPayload, says: string) =>
+    attempt(async () => {
+      offerUndo([await kitchen.record('reading.taken', id, payload)], says)
+      await showForecast()
+    })
+  const readStage = (make: (live: ReduceLive) => ReadingPayload, says: string) =>
+    reduce.value ? read(make(reduce.value), says) : Promise.resolve(false)
   /** The plan of a reduction as it would start now, with steps taken as ended that are about to end. */
   function stageOf(stepId: string, ending: Readonly<Record<string, StepState>> = {}) {
     const state = kitchen.batches.get(id)
     return state && beginStage({ ...state, steps: { ...state.steps, ...ending } }, stepId)
   }
-  const rateAt = (level: HeatLevel) => {
-    const diameterMm = 2 * radiusAtMm(place.value.pan.profile, place.value.pan.profile.heightMm * 0.2)
-    return boilState(
-      panSurroundings(place.value, view.value.live?.depthMm ?? 20),
-      netPowerW(place.value.ring.heater, level, diameterMm, place.value.settings.altitudeM),
-    ).rateGPerS
+  const rateAt = (powerW: number) => boilState(panSurroundings(place.value, depthMm()), powerW).rateGPerS
+  const powerAt = (level: HeatLevel) => netPowerW(place.value.ring.heater, level, baseMm(), place.value.settings.altitudeM)
+
+  async function begin(nextId: string, staged = stageOf(nextId)): Promise<string> {
+    const factId = await kitchen.record('step.started', id, { stepId: nextId, ...(staged ? { stage: staged } : {}) })
+    await showForecast()
+    return factId
+  }
+  /** How long before its end a step is, where that is so early that a wet finger is likelier than a quick cook. */
+  function earlyMs(): number | undefined {
+    const { live } = view.value
+    if (live?.kind !== 'timed') return undefined
+    const leftMs = live.lowAtMs - kitchenNowMs()
+    return leftMs > Math.max(EARLY_FROM_MS, EARLY_SHARE * (live.lowAtMs - live.startedAtMs)) ? leftMs : undefined
+  }
+  /** Ends the step and goes to the next; a reduction ends with the mass believed in. Long before its end it asks once. */
+  async function finishStep(isSure = false): Promise<boolean> {
+    const { step, formula, state } = view.value
+    if (!step) return false
+    const leftMs = earlyMs()
+    if (leftMs !== undefined && !isSure && early.value?.stepId !== step.id) {
+      early.value = { stepId: step.id, leftMs }
+      return false
+    }
+    early.value = undefined
+    const next = formula.steps[formula.steps.indexOf(step) + 1]
+    const massG = reduce.value ? { massG: Math.max(0, Math.round(reduce.value.estimate.massG * 10) / 10) } : {}
+    return attempt(async () => {
+      // the next reduction is worked out before this one ends, so that no tap falls between them
+      const staged = next && stageOf(next.id, { [step.id]: { ...state.steps[step.id], finishedAtMs: kitchenNowMs(), ...massG } })
+      const ended = await kitchen.record('step.finished', id, { stepId: step.id, ...massG })
+      const begun = next ? [await begin(next.id, staged)] : []
+      offerUndo([...begun, ended], texts.bench.stepUndone(step.verb))
+    })
   }
 
   return {
     undo,
+    problem,
+    early,
     takeBack,
     keep,
+    attempt,
     stepId,
-    weigh: (grossG: number) => stage.value && read(weighingReading(stage.value, grossG), `${grossG} g`),
-    dip: (depthMm: number) =>
-      stage.value && read(depthReading(stage.value, place.value, depthMm, view.value.state.isPanOff), `${depthMm} mm`),
-    see: (depthMm: number) =>
-      stage.value && read(levelReading(stage.value, depthMm, view.value.live?.estimate.massG ?? 0), `~${depthMm} mm`),
-    heatOf: (tempC: number) => stage.value && read(temperatureReading(stage.value, tempC), tempText(tempC)),
-    look: (look: Look) => stage.value && read(lookReading(stage.value, place.value, look, view.value.live?.depthMm ?? 20), look),
-    explain: (readingId: string, answer: Explanation) => kitchen.record('reading.explained', id, { readingId, answer }).then(showForecast),
+    reduce,
+    weigh: (grossG: number) => readStage((live) => weighingReading(live.stage, grossG), `${grossG} g`),
+    dip: (mm: number) => readStage((live) => depthReading(live.stage, place.value, mm, view.value.state.isPanOff), `${mm} mm`),
+    see: (mm: number) => readStage((live) => levelReading(live.stage, mm, live.estimate.massG), `~${mm} mm`),
+    heatOf: (tempC: number) => read(temperatureReading({ stepId: stepId.value }, tempC), tempText(tempC)),
+    look: (look: Look) => readStage((live) => lookReading(live.stage, place.value, look, depthMm()), texts.bench.looks[look]),
+    explain: (readingId: string, answer: Explanation) =>
+      attempt(async () => {
+        await kitchen.record('reading.explained', id, { readingId, answer })
+        await showForecast()
+      }),
     /** Something goes in or, negative, comes out. */
-    async add(ingredientId: string, massG: number) {
-      offerUndo(
-        await kitchen.record('addition.made', id, {
+    add: (ingredientId: string, massG: number) =>
+      attempt(async () => {
+        const payload = {
           stepId: stepId.value,
           ingredientId,
           massG,
           sdG: Math.max(2, Math.abs(massG) * 0.02),
-          coolerByK: massG > 0 ? Math.max(0, (stage.value?.boilC ?? 96) - ROOM_C) : 0,
-        }),
-        `${massG} g`,
-      )
-      await showForecast()
-    },
-    async turn(level: HeatLevel) {
-      const before = view.value.state.heat ?? 'high'
-      offerUndo(
-        await kitchen.record('heat.changed', id, {
-          stepId: stepId.value,
-          level,
-          ratio: heatRatio({ before: rateAt(before), after: rateAt(level) }),
-        }),
-        level,
-      )
-      await showForecast()
-    },
+          coolerByK: massG > 0 ? Math.max(0, (reduce.value?.stage.boilC ?? NEAR_BOIL_C) - ROOM_C) : 0,
+        }
+        offerUndo([await kitchen.record('addition.made', id, payload)], `${massG} g`)
+        await showForecast()
+      }),
+    turn: (level: HeatLevel) =>
+      attempt(async () => {
+        const before = view.value.state.heat ?? 'high'
+        const ratio = heatRatio({ before: rateAt(powerAt(before)), after: rateAt(powerAt(level)) })
+        offerUndo([await kitchen.record('heat.changed', id, { stepId: stepId.value, level, ratio })], texts.bench.levels[level])
+        await showForecast()
+      }),
     halfHeatRatio: computed(() => {
-      const d = 2 * radiusAtMm(place.value.pan.profile, place.value.pan.profile.heightMm * 0.2)
-      const p = netPowerW(place.value.ring.heater, view.value.state.heat ?? 'high', d, place.value.settings.altitudeM)
-      const at = panSurroundings(place.value, view.value.live?.depthMm ?? 20)
-      return heatRatio({ before: boilState(at, p).rateGPerS, after: boilState(at, p / 2).rateGPerS })
+      const powerW = powerAt(view.value.state.heat ?? 'high')
+      return heatRatio({ before: rateAt(powerW), after: rateAt(powerW / 2) })
     }),
-    lift: () => kitchen.record('pan.lifted', id, { stepId: stepId.value }),
-    async putBack() {
-      await kitchen.record('pan.returned', id, { stepId: stepId.value })
-      await showForecast()
-    },
-    weighIn: async (itemId: string, ingredientId: string, massG: number) =>
-      offerUndo(await kitchen.record('ingredient.weighed', id, { itemId, ingredientId, massG }), `${massG} g`),
+    lift: () => keep('pan.lifted', { stepId: stepId.value }, texts.bench.lift),
+    putBack: () =>
+      attempt(async () => {
+        offerUndo([await kitchen.record('pan.returned', id, { stepId: stepId.value })], texts.bench.back)
+        await showForecast()
+      }),
+    weighIn: (itemId: string, ingredientId: string, massG: number) =>
+      keep('ingredient.weighed', { itemId, ingredientId, massG }, `${massG} g`),
+    /** Says that a look was taken: the next one is counted from here. */
+    answer: (alarm: AlarmName) => keep('alarm.silenced', { alarm, stepId: stepId.value }, texts.bench.looked),
     /** Lights the ring: everything the batch depends on is frozen with it. */
-    async start() {
-      const { state, formula, pan, ring } = view.value
-      const catalog = kitchen.catalog
-      if (!state.plan || !catalog) return
-      const used = new Set([...state.plan.weighOut.map((l) => l.ingredientId), 'water', 'brownStock'])
-      await kitchen.record('batch.started', id, {
-        frozen: {
-          formula,
-          pan,
-          ring,
-          settings: catalog.settings,
-          ingredients: [...kitchen.ingredients.values()].filter((i) => used.has(i.id)),
-        },
-        plan: state.plan,
-      })
-      await this.begin(formula.steps[0]?.id ?? '')
-    },
-    async begin(nextId: string, staged = stageOf(nextId)) {
-      await kitchen.record('step.started', id, { stepId: nextId, ...(staged ? { stage: staged } : {}) })
-      await showForecast()
-    },
-    /** Ends the step and goes to the next; a reduction ends with the mass believed in. */
-    async finishStep() {
-      const { step, formula, live } = view.value
-      if (!step) return
-      const next = formula.steps[formula.steps.indexOf(step) + 1]
-      const massG = live ? { massG: Math.round(live.estimate.massG * 10) / 10 } : {}
-      // the next reduction is worked out before this one ends, so that no tap falls between them
-      const staged = next && stageOf(next.id, { [step.id]: { ...view.value.state.steps[step.id], finishedAtMs: kitchenNowMs(), ...massG } })
-      const factId = await kitchen.record('step.finished', id, { stepId: step.id, ...massG })
-      if (next) await this.begin(next.id, staged)
-      else offerUndo(factId, step.verb)
-    },
-    salt: async (massG: number) => {
-      const contents = actualContents(view.value.state)
-      const total = contents ? Object.entries(contents.liquid).reduce((sum, [k, g]) => sum + (k === 'acidEqFixed' ? 0 : g), 0) + massG : 1
-      offerUndo(await kitchen.record('salt.added', id, { massG, saltFrac: ((contents?.liquid.salt ?? 0) + massG) / total }), `${massG} g`)
-    },
-    saltNow: computed(() => (view.value.step?.technique === 'season' ? actualSalt(view.value.state) : undefined)),
-    serve: async (portions: number, orderId: string | null) =>
-      offerUndo(await kitchen.record('portion.served', id, { portions, orderId }), `${portions}`),
-    finish: (result: 'served' | 'discarded' | 'merged', reason = '') => kitchen.record('batch.finished', id, { result, reason }),
+    start: () =>
+      attempt(async () => {
+        const { state, formula, vessels, ring } = view.value
+        const catalog = kitchen.catalog as unknown as KitchenCatalog | undefined
+        if (!state.plan || !catalog) return
+        const used = new Set([...state.plan.weighOut.map((l) => l.ingredientId), 'water', 'brownStock', 'cornstarch', 'arrowroot', 'flour'])
+        const ingredients = [...kitchen.ingredients.values()].filter((i) => used.has(i.id))
+        const frozen = { formula, vessels, ring, settings: catalog.settings, ingredients }
+        await kitchen.record('batch.started', id, { frozen, plan: state.plan })
+        await begin(formula.steps[0]?.id ?? '')
+      }),
+    begin: (nextId: string) => attempt(() => begin(nextId)),
+    finishStep,
+    /** Takes the end of a step back that was ended by mistake, however long ago: the step before stands again. */
+    reopen: (stepToReopen: string) =>
+      attempt(async () => {
+        const facts = kitchen.factsOf(id)
+        const lastOf = (kind: FactKind, of: string) =>
+          facts.findLast((f) => f.kind === kind && (f.payload as { stepId?: string }).stepId === of)?.id
+        const { step } = view.value
+        for (const factId of [step && lastOf('step.started', step.id), lastOf('step.finished', stepToReopen)])
+          if (factId) await kitchen.takeBack(factId, id, 'step taken up again')
+      }),
+    salt: (massG: number) =>
+      attempt(async () => {
+        const end = actualEnd(view.value.state)
+        const salted = end && { ...end, liquid: { ...end.liquid, salt: end.liquid.salt + massG } }
+        const saltFrac = salted && massOf(salted.liquid) > 0 ? saltOnPlateFrac(salted) : 1
+        offerUndo([await kitchen.record('salt.added', id, { massG, saltFrac })], `${massG} g`)
+      }),
+    saltNow: computed(() => actualSalt(view.value.state)),
+    serve: (portions: number, orderId: string | null) => keep('portion.served', { portions, orderId }, texts.bench.servedUndo(portions)),
+    finish: (result: 'served' | 'stored' | 'discarded' | 'merged', reason = '') =>
+      attempt(() => kitchen.record('batch.finished', id, { result, reason })),
     fixes: computed(() =>
-      view.value.live && view.value.state.frozen
+      reduce.value && view.value.state.frozen
         ? overshootFixes(
-            view.value.live.stage,
-            view.value.live.estimate.massG,
+            reduce.value.stage,
+            reduce.value.estimate.massG,
             view.value.state.frozen.ingredients.filter((i) => i.id === 'water' || i.id === 'brownStock'),
           )
         : [],
     ),
   }
 }
+export type Bench = ReturnType<typeof useBench>

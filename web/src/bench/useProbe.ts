@@ -1,8 +1,8 @@
-import { tempText } from '../shared/format'
+import { tempText } from '../ui/format'
 import { computed, onScopeDispose, ref, type Ref } from 'vue'
-import type { BatchView } from '../kitchen/batchView'
-import { kitchenNowMs } from '../kitchen/clock'
-import { useKitchenViews } from '../kitchen/useKitchenViews'
+import type { BatchView } from '@liquamen/core'
+import { kitchenNowMs } from '../port/clock'
+import { useKitchenViews } from '../port/useKitchenViews'
 import type { useBench } from './useBench'
 
 const SPOT_MS = 2000

@@ -10,8 +10,8 @@ import {
   type Ingredient,
 } from '@liquamen/core'
 import { computed, ref } from 'vue'
-import { useKitchenViews } from '../kitchen/useKitchenViews'
-import { texts } from '../shared/texts'
+import { useKitchenViews } from '../port/useKitchenViews'
+import { texts } from '../ui/texts'
 
 const { catalog, kitchen, openOrders } = useKitchenViews()
 const isUs = ref(false)

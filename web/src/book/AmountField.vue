@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { NO_HOUSE_MEASURES, parseQuantity, weighSaid, type HouseMeasures, type ParsedQuantity, type WeighedGood } from '@liquamen/core'
 import { onMounted, ref, watch } from 'vue'
-import { texts } from '../shared/texts'
+import { texts } from '../ui/texts'
 
 const props = defineProps<{
   /** What it is of, as said to a screen reader. */

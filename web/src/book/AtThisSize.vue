@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { SPICE_START_SHARE, tastedGoods } from '@liquamen/core'
 import { computed } from 'vue'
-import { numberText } from '../shared/format'
-import { texts } from '../shared/texts'
+import { numberText } from '../ui/format'
+import { texts } from '../ui/texts'
 import { BASIS, NOW, type Workbench } from './useWorkbench'
 
 const props = defineProps<{ bench: Workbench }>()

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { itemMassG, stockSaltLimit } from '@liquamen/core'
 import { computed } from 'vue'
-import { numberText, percentText } from '../shared/format'
-import { texts } from '../shared/texts'
+import { numberText, percentText } from '../ui/format'
+import { texts } from '../ui/texts'
 import type { Workbench } from './useWorkbench'
 
 const props = defineProps<{ bench: Workbench; /** Why a save was refused. */ refusals: readonly string[] }>()

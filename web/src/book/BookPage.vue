@@ -2,15 +2,15 @@
 import { ALLERGENS, type Allergen, type Formula } from '@liquamen/core'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
-import { useKitchenViews } from '../kitchen/useKitchenViews'
-import { storeAmountText, useStore } from '../kitchen/useStore'
-import { texts } from '../shared/texts'
+import { useKitchenViews } from '../port/useKitchenViews'
+import { storeAmountText, useLarder } from '../port/useLarder'
+import { texts } from '../ui/texts'
 import VesselChip from '../vessel/VesselChip.vue'
 import { factsOfBook } from './bookFacts'
 import { layOutRiver } from './riverMap'
 
 const { catalog, kitchen } = useKitchenViews()
-const { holdings } = useStore()
+const { holdings } = useLarder()
 /** What the store holds of the good that a formula makes. */
 function heldOf(formula: Formula): string {
   const holding = formula.makes ? holdings.value.get(formula.makes) : undefined

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { TraceStep } from '@liquamen/core'
 import { computed } from 'vue'
-import { numberText } from '../shared/format'
-import { texts } from '../shared/texts'
+import { numberText } from '../ui/format'
+import { texts } from '../ui/texts'
 
 const props = defineProps<{
   steps: readonly TraceStep[]

@@ -2,9 +2,9 @@
 import type { Formula, KitchenCatalog } from '@liquamen/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, OutOfReach, Refusal } from '../kitchen/api'
-import { useKitchen } from '../kitchen/kitchen.store'
-import { texts } from '../shared/texts'
+import { api, OutOfReach, Refusal } from '../port/api'
+import { useKitchen } from '../port/useKitchen'
+import { texts } from '../ui/texts'
 import { slugOf } from './slugOf'
 
 const props = defineProps<{

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { diffFormula, type Formula, type Ingredient } from '@liquamen/core'
 import { computed, onMounted, shallowRef } from 'vue'
-import { api } from '../kitchen/api'
-import { texts } from '../shared/texts'
+import { api } from '../port/api'
+import { texts } from '../ui/texts'
 import { sayDifference } from './sayDifference'
 
 const props = defineProps<{ formulaId: string; ingredients: ReadonlyMap<string, Ingredient> }>()

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { ALLERGENS, SPECIES, type Allergen, type AllergenMark, type Ingredient, type Species } from '@liquamen/core'
 import { computed, reactive } from 'vue'
-import { numberText } from '../shared/format'
-import { texts } from '../shared/texts'
+import { numberText } from '../ui/format'
+import { texts } from '../ui/texts'
 
 const props = defineProps<{
   /** The good that is changed; nothing where one is added. */ good: Ingredient | undefined

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { swapsFor, weighedGood, type FormulaItem, type HouseMeasures, type KitchenCatalog } from '@liquamen/core'
 import { computed, ref } from 'vue'
-import { kitchenNowMs } from '../kitchen/clock'
-import { texts } from '../shared/texts'
+import { kitchenNowMs } from '../port/clock'
+import { texts } from '../ui/texts'
 import AmountField from './AmountField.vue'
 import { amountText } from './sayDifference'
 import SplitForm from './SplitForm.vue'

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { weighedGood, type HouseMeasures, type Ingredient, type KitchenCatalog } from '@liquamen/core'
 import { computed, ref } from 'vue'
-import { api } from '../kitchen/api'
-import { useKitchen } from '../kitchen/kitchen.store'
-import { texts } from '../shared/texts'
+import { api } from '../port/api'
+import { useKitchen } from '../port/useKitchen'
+import { texts } from '../ui/texts'
 import AmountField from './AmountField.vue'
 import GoodsRow from './GoodsRow.vue'
 import TellGoods from './TellGoods.vue'

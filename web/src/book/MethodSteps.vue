@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { FormulaStep } from '@liquamen/core'
 import { ref } from 'vue'
-import { numberText } from '../shared/format'
-import { texts } from '../shared/texts'
+import { numberText } from '../ui/format'
+import { texts } from '../ui/texts'
 import StepForm from './StepForm.vue'
 import type { Workbench } from './useWorkbench'
 

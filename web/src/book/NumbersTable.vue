@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { Explained, TraceStep } from '@liquamen/core'
 import { computed, ref } from 'vue'
-import { moneyText, numberText, percentText, tempText } from '../shared/format'
-import { texts } from '../shared/texts'
+import { moneyText, numberText, percentText, tempText } from '../ui/format'
+import { texts } from '../ui/texts'
 import type { Workbench } from './useWorkbench'
 import WhereFrom from './WhereFrom.vue'
 

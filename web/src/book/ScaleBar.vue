@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { densityGPerMl, type Formula, type KitchenCatalog, type ScaleBy } from '@liquamen/core'
 import { computed, ref } from 'vue'
-import { storeAmountText, useStore } from '../kitchen/useStore'
-import { dayText, numberText } from '../shared/format'
-import { texts } from '../shared/texts'
+import { storeAmountText, useLarder } from '../port/useLarder'
+import { dayText, numberText } from '../ui/format'
+import { texts } from '../ui/texts'
 import type { Workbench } from './useWorkbench'
 
 const props = defineProps<{ formula: Formula; catalog: KitchenCatalog; bench: Workbench }>()
 const { ask, ingredients, trace, factor, chosen, panId } = props.bench
-const { holdings } = useStore()
+const { holdings } = useLarder()
 const modes = Object.entries(texts.book.bench.by).map(([value, title]) => ({ value, title }))
 const said = ref(String(props.formula.basisPortions))
 const goodId = ref(props.formula.items[0]?.ingredientId ?? '')

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Choices, Formula } from '@liquamen/core'
-import { texts } from '../shared/texts'
+import { texts } from '../ui/texts'
 import { sayMoves } from './sayMoves'
 import { NOW } from './useWorkbench'
 import type { VariantOutcome } from './variantOutcome'

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { BLOOM_ML_PER_G, type LeftOver, type ToPull } from '@liquamen/core'
 import { computed } from 'vue'
-import { numberText } from '../shared/format'
-import { texts } from '../shared/texts'
+import { numberText } from '../ui/format'
+import { texts } from '../ui/texts'
 import type { Workbench } from './useWorkbench'
 
 const props = defineProps<{ bench: Workbench }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { inParts, type FormulaItem, type StagedPart } from '@liquamen/core'
 import { computed, ref } from 'vue'
-import { texts } from '../shared/texts'
+import { texts } from '../ui/texts'
 import type { Workbench } from './useWorkbench'
 
 const props = defineProps<{ /** What is put in by stages. */ item: FormulaItem; bench: Workbench }>()

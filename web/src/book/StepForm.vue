@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { TECHNIQUES, type FormulaStep } from '@liquamen/core'
 import { computed, reactive, ref } from 'vue'
-import { texts } from '../shared/texts'
+import { texts } from '../ui/texts'
 import type { Workbench } from './useWorkbench'
 
 const props = defineProps<{ step: FormulaStep; bench: Workbench }>()

@@ -3,7 +3,7 @@ import {
   derivativesOf,
   parseQuantity,
   STORE_PLACES,
-  storeDays,
+  larderDays,
   weighedGood,
   weighSaid,
   NO_HOUSE_MEASURES,
@@ -13,16 +13,16 @@ import {
 } from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
 import { computed, reactive, ref } from 'vue'
-import { useKitchen } from '../kitchen/kitchen.store'
-import { storeAmountText, useStore } from '../kitchen/useStore'
-import { dayText } from '../shared/format'
-import HoldButton from '../shared/HoldButton.vue'
-import { texts } from '../shared/texts'
+import { useKitchen } from '../port/useKitchen'
+import { storeAmountText, useLarder } from '../port/useLarder'
+import { dayText } from '../ui/format'
+import HoldButton from '../ui/HoldButton.vue'
+import { texts } from '../ui/texts'
 import AmountField from './AmountField.vue'
 
 const props = defineProps<{ catalog: KitchenCatalog }>()
 const kitchen = useKitchen()
-const { lots, minute } = useStore()
+const { lots, minute } = useLarder()
 const DAY_MS = 86_400_000
 const MOST_MADE = 3
 const isPutting = ref(false)
@@ -49,7 +49,7 @@ async function put(): Promise<void> {
   const weight =
     parsed.status === 'ok' ? weighSaid(parsed, weighedGood(good), props.catalog.settings.measures ?? NO_HOUSE_MEASURES) : undefined
   const daysAgo = Number(draft.daysAgo.replace(',', '.'))
-  const keepsDays = storeDays(maker.keeps, draft.place)
+  const keepsDays = larderDays(maker.keeps, draft.place)
   error.value =
     keepsDays === 0
       ? texts.workbench.store.notThere

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { NO_HOUSE_MEASURES, readGoods, type KitchenCatalog, type ReadGoods, type ReadLine } from '@liquamen/core'
 import { computed, reactive, ref, shallowRef } from 'vue'
-import { numberText } from '../shared/format'
-import { texts } from '../shared/texts'
+import { numberText } from '../ui/format'
+import { texts } from '../ui/texts'
 import type { Workbench } from './useWorkbench'
 
 const props = defineProps<{

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { KitchenCatalog } from '@liquamen/core'
 import { computed } from 'vue'
-import { numberText } from '../shared/format'
-import { texts } from '../shared/texts'
+import { numberText } from '../ui/format'
+import { texts } from '../ui/texts'
 import { amountText } from './sayDifference'
 import type { Workbench } from './useWorkbench'
 

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { explainNumber, MODELS, type Explained } from '@liquamen/core'
 import { computed } from 'vue'
-import { moneyText, numberText } from '../shared/format'
-import { texts } from '../shared/texts'
+import { moneyText, numberText } from '../ui/format'
+import { texts } from '../ui/texts'
 import type { Workbench } from './useWorkbench'
 
 const props = defineProps<{

@@ -2,8 +2,8 @@
 import type { Formula, KitchenCatalog } from '@liquamen/core'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { useKitchenViews } from '../kitchen/useKitchenViews'
-import { texts } from '../shared/texts'
+import { useKitchenViews } from '../port/useKitchenViews'
+import { texts } from '../ui/texts'
 import FormulaBench from './FormulaBench.vue'
 
 const route = useRoute()

@@ -257,7 +257,7 @@ describe('sides and size', async () => {
 describe('how much is made', async () => {
   const { default: ScaleBar } = await import('./ScaleBar.vue')
   it('changing only the way does not change the batch; what the store holds can be used up', async () => {
-    const { createMirror } = await import('../kitchen/mirror')
+    const { createMirror } = await import('../port/mirror')
     const mirror = createMirror()
     mirror.merge(facts.filter((f) => f.streamKind === 'lot'))
     for (const [id, lot] of mirror.lots) store.kitchen.lots.set(id, { ...lot, stored: { ...lot.stored!, expiresAtMs: Date.now() + 1e9 } })

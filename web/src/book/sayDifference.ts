@@ -1,5 +1,5 @@
 import { shownItem, type FormulaDifference, type FormulaItem, type Ingredient, type ShowAs } from '@liquamen/core'
-import { numberText } from '../shared/format'
+import { numberText } from '../ui/format'
 
 const WORD: Readonly<Record<string, string>> = { cup: 'US cup', flOz: 'fl oz' }
 /** What one is called where it is counted. */

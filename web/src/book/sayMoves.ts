@@ -1,6 +1,6 @@
 import { spoonFilmMm, type BatchPlan, type TraceStep } from '@liquamen/core'
-import { degreesText, moneyText, numberText, percentText, tempText } from '../shared/format'
-import { texts } from '../shared/texts'
+import { degreesText, moneyText, numberText, percentText, tempText } from '../ui/format'
+import { texts } from '../ui/texts'
 import type { VariantOutcome } from './variantOutcome'
 
 // Under these nobody would call it a change

@@ -2,7 +2,7 @@ import type { Formula, KitchenCatalog } from '@liquamen/core'
 import { describe, expect, it } from 'vitest'
 import { computed, effectScope, nextTick, ref } from 'vue'
 import demo from '../../../demo/larchwater-house.json'
-import type { WhenIdle } from '../shared/useInIdle'
+import type { WhenIdle } from '../ui/useInIdle'
 import { sayMoves } from './sayMoves'
 import { BASIS, NOW, useWorkbench } from './useWorkbench'
 

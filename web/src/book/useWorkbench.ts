@@ -25,7 +25,7 @@ import {
   type VesselLimits,
 } from '@liquamen/core'
 import { computed, ref, shallowRef, type ComputedRef } from 'vue'
-import { useInIdle, type WhenIdle } from '../shared/useInIdle'
+import { useInIdle, type WhenIdle } from '../ui/useInIdle'
 import { useFormulaDraft } from './useFormulaDraft'
 import { variantOutcome, type VariantOutcome } from './variantOutcome'
 

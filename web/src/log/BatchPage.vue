@@ -1,14 +1,16 @@
 <script setup lang="ts">
-import { chosenFormula, foldBatch, liveEstimate, mergeFacts, type BatchState, type Fact } from '@liquamen/core'
-import { computed, defineAsyncComponent, onMounted, ref } from 'vue'
+import { chosenFormula, foldBatch, mergeFacts, techniqueOf, withMove, type BatchState, type Fact } from '@liquamen/core'
+import { computed, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
-import { api, OutOfReach, Refusal } from '../kitchen/api'
-import { useKitchenViews } from '../kitchen/useKitchenViews'
-import { clockText, dayText, numberText, tempText } from '../shared/format'
-import { texts } from '../shared/texts'
+import { api, OutOfReach, Refusal } from '../port/api'
+import { useKitchenViews } from '../port/useKitchenViews'
+import HoldRecord from '../techniques/hold/Record.vue'
+import { ROOMS } from '../techniques/registry'
+import { choiceWords } from '../book/choiceWords'
+import { clockText, dayText, numberText } from '../ui/format'
+import { texts } from '../ui/texts'
+import BatchActs from './BatchActs.vue'
 
-const ReadingsChart = defineAsyncComponent(() => import('./ReadingsChart.vue'))
-const EmulsionRecord = defineAsyncComponent(() => import('./EmulsionRecord.vue'))
 const route = useRoute()
 const { kitchen, catalog } = useKitchenViews()
 const id = String(route.params.id)
@@ -26,11 +28,18 @@ async function load(): Promise<void> {
   isMissing.value = facts.value?.length === 0
 }
 onMounted(load)
-const formula = computed(
-  () =>
-    state.value?.frozen?.formula ??
-    chosenFormula(catalog.value?.formulas ?? [], state.value?.planned?.formulaId, state.value?.planned?.choices),
-)
+const formula = computed(() => {
+  const { frozen, planned } = state.value ?? {}
+  if (frozen) return frozen.formula
+  const chosen = chosenFormula(catalog.value?.formulas ?? [], planned?.formulaId, planned?.choices)
+  return chosen && withMove(chosen, planned?.movesAtStepId)
+})
+/** The rooms that its steps were worked in and that have something to put on record. */
+const records = computed(() => {
+  const ids = new Set((formula.value?.steps ?? []).map((s) => techniqueOf(s).id))
+  return [...ids].flatMap((id) => (ROOMS[id].Record ? [{ id, Record: ROOMS[id].Record }] : []))
+})
+const chosenWords = computed(() => choiceWords(catalog.value?.formulas ?? [], state.value?.planned, kitchen.ingredients))
 const steps = computed(() =>
   (formula.value?.steps ?? []).map((step) => {
     const own = state.value?.steps[step.id]
@@ -40,37 +49,7 @@ const steps = computed(() =>
     return { id: step.id, verb: step.verb, planned, took, by: name(own?.finishedBy), massG: own?.massG, targetG: own?.stage?.targetMassG }
   }),
 )
-const stages = computed(() =>
-  Object.entries(state.value?.steps ?? {}).flatMap(([stepId, own]) =>
-    own.stage && own.startedAtMs !== undefined
-      ? [
-          {
-            stepId,
-            verb: formula.value?.steps.find((s) => s.id === stepId)?.verb ?? stepId,
-            stage: own.stage,
-            startedAtMs: own.startedAtMs,
-            endedAtMs: own.finishedAtMs,
-            estimate: liveEstimate(
-              own.stage,
-              state.value?.stageFacts ?? [],
-              own.startedAtMs,
-              own.finishedAtMs ?? state.value?.lastAtMs ?? own.startedAtMs,
-            ),
-            forecasts: (state.value?.forecasts ?? []).filter((f) => f.stepId === stepId),
-          },
-        ]
-      : [],
-  ),
-)
-const readings = computed(() =>
-  stages.value.flatMap((s) => s.estimate.readings.map((r) => ({ ...r, verb: s.verb }))).sort((a, b) => a.fact.atMs - b.fact.atMs),
-)
 const name = (crewId: string | undefined) => catalog.value?.crew.find((c) => c.id === crewId)?.name ?? crewId ?? ''
-function shown(payload: (typeof readings.value)[number]['fact']['payload']): string {
-  if (payload.how === 'weighing') return `${numberText(payload.grossG)} g`
-  if (payload.how === 'depth' || payload.how === 'level') return `${numberText(payload.depthMm)} mm`
-  return payload.how === 'temperature' ? tempText(payload.tempC) : texts.bench.looks[payload.look]
-}
 </script>
 
 <template>
@@ -85,9 +64,10 @@ function shown(payload: (typeof readings.value)[number]['fact']['payload']): str
           }}<template v-if="state.reason">: {{ state.reason }}</template></span
         >
       </h1>
+      <p v-if="chosenWords.length" class="label">{{ texts.service.chosenWith(chosenWords.join(' · ')) }}</p>
       <div class="keys">
         <v-btn to="/log">{{ texts.log.back }}</v-btn><v-btn
-          v-if="formula?.emulsion"
+          v-if="state.bindings.length"
           :href="`/api/batches/${id}/temperatures.csv`"
           download
           >{{ texts.batch.temperatures }}</v-btn
@@ -144,37 +124,9 @@ function shown(payload: (typeof readings.value)[number]['fact']['payload']): str
         </ul>
       </div>
     </div>
-    <ReadingsChart v-if="stages.length" :stages="stages" :fill="formula?.fill ?? ''" />
-    <EmulsionRecord v-if="formula?.emulsion" :state="state" :crew-name="name" />
-    <h2 v-if="readings.length" class="label">{{ texts.batch.readings }}</h2>
-    <v-table v-if="readings.length"
-      ><thead>
-        <tr>
-          <th>{{ texts.batch.at }}</th>
-          <th>{{ texts.batch.step }}</th>
-          <th>{{ texts.batch.how }}</th>
-          <th class="n">{{ texts.batch.value }}</th>
-          <th class="n">{{ texts.batch.mass }}</th>
-          <th class="n">{{ texts.batch.expected }}</th>
-          <th>{{ texts.batch.verdict }}</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="r in readings" :key="r.fact.id">
-          <td>{{ clockText(r.fact.atMs, true) }}</td>
-          <td>{{ r.verb }}</td>
-          <td>{{ texts.batch.hows[r.fact.payload.how] }}</td>
-          <td class="n">{{ shown(r.fact.payload) }}</td>
-          <td class="n">
-            <template v-if="'massG' in r.fact.payload"
-              >{{ numberText(r.fact.payload.massG) }} ± {{ numberText(r.fact.payload.sigmaG) }} g</template
-            >
-          </td>
-          <td class="n">{{ numberText(r.expectedG) }} g</td>
-          <td>{{ texts.batch.verdicts[r.verdict] }}</td>
-        </tr>
-      </tbody></v-table
-    >
+    <component :is="r.Record" v-for="r in records" :key="r.id" :state="state" :formula="formula" :crew-name="name" />
+    <HoldRecord v-if="state.hold || state.clockStartedAtMs !== undefined" :state="state" :crew-name="name" />
+    <BatchActs :state="state" :crew-name="name" />
   </section>
 </template>
 

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import type { BatchRow } from '@liquamen/contracts'
 import { computed, onMounted, ref, watch } from 'vue'
-import { api, OutOfReach, Refusal } from '../kitchen/api'
-import { kitchenNowMs } from '../kitchen/clock'
-import { useKitchenViews } from '../kitchen/useKitchenViews'
-import { dayText, clockText, numberText } from '../shared/format'
-import { texts } from '../shared/texts'
+import { api, OutOfReach, Refusal } from '../port/api'
+import { kitchenNowMs } from '../port/clock'
+import { useKitchenViews } from '../port/useKitchenViews'
+import { dayText, clockText, numberText } from '../ui/format'
+import { texts } from '../ui/texts'
 import VesselChip from '../vessel/VesselChip.vue'
 
 const { kitchen, catalog } = useKitchenViews()

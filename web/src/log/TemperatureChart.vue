@@ -2,9 +2,9 @@
 import type { Sample } from '@liquamen/contracts'
 import type { ChartDataset, ScatterDataPoint } from 'chart.js'
 import { ref } from 'vue'
-import { clockText, numberText, tempText } from '../shared/format'
-import { texts } from '../shared/texts'
-import { tempOnDevice, tempScale } from '../shared/useDeviceUnits'
+import { clockText, numberText, tempText } from '../ui/format'
+import { texts } from '../ui/texts'
+import { tempOnDevice, tempScale } from '../ui/useDeviceUnits'
 import { timeAxis, useLineChart, type ChartTokens } from './useLineChart'
 
 const props = defineProps<{

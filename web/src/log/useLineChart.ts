@@ -2,7 +2,7 @@ import { Chart, LinearScale, LineController, LineElement, PointElement, Tooltip,
 import { onBeforeUnmount, onMounted, watch, type Ref, type WatchSource } from 'vue'
 import { useTheme } from 'vuetify'
 import { TOKENS, type ThemeName } from '../app/tokens'
-import { clockText } from '../shared/format'
+import { clockText } from '../ui/format'
 
 Chart.register(LineController, LineElement, PointElement, LinearScale, Tooltip)
 

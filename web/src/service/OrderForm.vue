@@ -2,10 +2,10 @@
 import { ALLERGENS, LIMITS, optionOf, type Allergen, type Choices, type Formula } from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
 import { computed, reactive, ref } from 'vue'
-import { kitchenNowMs } from '../kitchen/clock'
-import { useKitchen } from '../kitchen/kitchen.store'
-import { clockText, instantOfClock } from '../shared/format'
-import { texts } from '../shared/texts'
+import { kitchenNowMs } from '../port/clock'
+import { useKitchen } from '../port/useKitchen'
+import { clockText, instantOfClock } from '../ui/format'
+import { texts } from '../ui/texts'
 
 const props = defineProps<{
   /** The sauce it opens with. */

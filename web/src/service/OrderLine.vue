@@ -11,9 +11,9 @@ import {
 } from '@liquamen/core'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
-import { useKitchen } from '../kitchen/kitchen.store'
-import { clockText } from '../shared/format'
-import { texts } from '../shared/texts'
+import { useKitchen } from '../port/useKitchen'
+import { clockText } from '../ui/format'
+import { texts } from '../ui/texts'
 import { orderFindings } from './orderFindings'
 import VesselChip from '../vessel/VesselChip.vue'
 

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
-import { useKitchenViews } from '../kitchen/useKitchenViews'
-import { texts } from '../shared/texts'
-import { choicesFromQuery } from '../shared/choicesInAddress'
+import { useKitchenViews } from '../port/useKitchenViews'
+import { texts } from '../ui/texts'
+import { choicesFromQuery } from '../ui/choicesInAddress'
 import OrderForm from './OrderForm.vue'
 import OrderLine from './OrderLine.vue'
 import PlanSheet from './PlanSheet.vue'

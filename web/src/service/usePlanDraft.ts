@@ -12,7 +12,7 @@ import {
   type Pan,
 } from '@liquamen/core'
 import { computed, reactive, type ComputedRef } from 'vue'
-import { useClock } from '../kitchen/clock'
+import { useClock } from '../port/clock'
 
 /** A bowl for an egg sauce, a pan for the rest. */
 export const suits = (pan: Pan, formula: Formula): boolean => (pan.kind === 'bowl') === (formula.emulsion !== undefined)

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { Well } from '@liquamen/core'
 import { computed } from 'vue'
-import { useKitchenViews } from '../kitchen/useKitchenViews'
-import { texts } from '../shared/texts'
+import { useKitchenViews } from '../port/useKitchenViews'
+import { texts } from '../ui/texts'
 import StoveStation from './StoveStation.vue'
 import StoveWell from './StoveWell.vue'
 

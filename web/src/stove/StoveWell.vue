@@ -2,10 +2,10 @@
 import type { Well } from '@liquamen/core'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
-import type { BatchView } from '../kitchen/batchView'
-import { useClock } from '../kitchen/clock'
-import { clockText, degreesText, spanText } from '../shared/format'
-import { texts } from '../shared/texts'
+import type { BatchView } from '@liquamen/core'
+import { useClock } from '../port/clock'
+import { clockText, degreesText, spanText } from '../ui/format'
+import { texts } from '../ui/texts'
 import WellDrawing from '../vessel/WellDrawing.vue'
 
 const props = defineProps<{

@@ -39,8 +39,8 @@ afterEach(() => {
 /** A kitchen store that is open on the demo, and writes what is recorded into a list instead of sending it. */
 export async function openDemoStore() {
   setActivePinia(createPinia())
-  const { useKitchen } = await import('../kitchen/kitchen.store')
-  const kitchen = useKitchen()
+  const { useLiveKitchen } = await import('../port/kitchen.store')
+  const kitchen = useLiveKitchen()
   const recorded: { kind: FactKind; streamId: string; payload: Payloads[FactKind] }[] = []
   kitchen.session = { catalog, kitchenId: 'k', deviceId: 'd' } as unknown as typeof kitchen.session
   kitchen.record = (async (kind: FactKind, streamId: string, payload: Payloads[FactKind]) => {

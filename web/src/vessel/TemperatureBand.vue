@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { tempFromDevice, tempOnDevice } from '../shared/useDeviceUnits'
+import { tempFromDevice, tempOnDevice } from '../ui/useDeviceUnits'
 import { computed } from 'vue'
-import { degreesText } from '../shared/format'
-import { texts } from '../shared/texts'
+import { degreesText } from '../ui/format'
+import { texts } from '../ui/texts'
 
 const props = withDefaults(
   defineProps<{

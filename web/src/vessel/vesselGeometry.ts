@@ -71,3 +71,10 @@ export function waterLines(halfPx: number, depthPx: number, gapPx = 8): { d: str
     dash: i === 0 ? undefined : `${Math.max(3, 22 - i * 3.2)} ${4 + i * 0.7}`,
   }))
 }
+
+/** A scale at which a vessel fits half a box: its half-width and its height; heights may be stretched a little. */
+export function scaleInBox(profile: VesselProfile, halfWidth: number, height: number): DrawScale {
+  const widestMm = profile.shape === 'pan' ? profile.rimRadiusMm : radiusAtMm(profile, profile.heightMm)
+  const pxPerMm = Math.min(halfWidth / widestMm, height / profile.heightMm)
+  return { pxPerMm, heightFactor: Math.max(1, Math.min(1.6, height / (profile.heightMm * pxPerMm))) }
+}

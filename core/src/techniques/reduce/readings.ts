@@ -66,7 +66,7 @@ export function levelReading(stage: StagePlan, depthMm: number, believedG: numbe
 }
 
 /** A temperature of the liquid. */
-export function temperatureReading(stage: StagePlan, tempC: number): ReadingPayload {
+export function temperatureReading(stage: Pick<StagePlan, 'stepId'>, tempC: number): ReadingPayload {
   requireInRange('tempC', tempC, LIMITS.tempC)
   return { stepId: stage.stepId, how: 'temperature', tempC }
 }

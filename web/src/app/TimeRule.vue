@@ -1,0 +1,177 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { clockText } from '../ui/format'
+import { layOutRule, ruleMinutes, ruleX } from '../ui/ruleLayout'
+import { useKitchenViews } from '../port/useKitchenViews'
+import VesselChip from '../vessel/VesselChip.vue'
+
+const { nowMs, deadlines, openOrders, current } = useKitchenViews()
+const router = useRouter()
+const box = ref<HTMLElement>()
+const { width } = useElementSize(box)
+const spanMin = computed(() => (width.value > 0 && width.value < 640 ? 60 : 90))
+const usable = computed(() => Math.max(100, width.value - 24))
+const marks = computed(() => ruleMinutes(spanMin.value).map((m) => ({ ...m, x: 12 + ruleX(m.minute, spanMin.value, usable.value) })))
+const events = computed(() => {
+  const due = deadlines.value
+    .filter((d) => d.kind !== 'step')
+    .map((d) => ({ id: d.id, atMs: d.atMs, text: d.verb, isOrder: false, batchId: d.batchId as string | undefined }))
+  const orders = openOrders.value.map((o) => ({
+    id: o.id,
+    atMs: o.taken?.pickupAtMs ?? 0,
+    text: `${clockText(o.taken?.pickupAtMs ?? 0)} ${o.taken?.label ?? ''}`,
+    isOrder: true,
+    batchId: undefined,
+  }))
+  return layOutRule(
+    [...due, ...orders].filter((e) => e.atMs > nowMs.value),
+    nowMs.value,
+    spanMin.value,
+    usable.value,
+  )
+})
+const overdue = computed(() => deadlines.value.find((d) => d.atMs <= nowMs.value && d.kind === 'actNow'))
+const chipOf = (batchId: string | undefined) => current.value.find((v) => v.state.id === batchId)
+const open = (batchId: string | undefined) => {
+  if (batchId) void router.push(`/bench/${batchId}`)
+}
+</script>
+
+<template>
+  <div class="rule">
+    <time class="now" :datetime="new Date(nowMs).toISOString()">{{ clockText(nowMs) }}</time>
+    <div ref="box" class="scale">
+      <button v-if="overdue" class="flag block-act" @click="open(overdue.batchId)">
+        {{ overdue.ring }} {{ overdue.verb }} <span class="sauce">{{ overdue.sauce }}</span>
+      </button>
+      <button
+        v-for="e in events.shown"
+        :key="e.id"
+        class="event"
+        :class="[`lane${e.lane}`, { order: e.isOrder }]"
+        :style="{ left: `${12 + e.x}px` }"
+        :tabindex="e.isOrder ? -1 : 0"
+        @click="open(e.batchId)"
+      >
+        <VesselChip
+          v-if="chipOf(e.batchId)"
+          :profile="chipOf(e.batchId)!.pan.profile"
+          :fill="chipOf(e.batchId)!.formula.fill"
+          :level-mm="chipOf(e.batchId)!.live?.depthMm ?? 25"
+        />
+        <span>{{ e.text }}</span>
+      </button>
+      <span v-if="events.folded" class="folded">+{{ events.folded }}</span>
+      <svg class="ticks" height="34" :width="Math.max(1, width)" aria-hidden="true">
+        <path :d="`M0 1H${width}`" class="axis" />
+        <path d="M12 3l-8 12h16z" class="here" />
+        <g v-for="m in marks" :key="m.minute">
+          <path :d="`M${m.x} 1v${m.label ? 11 : 6}`" class="tick" />
+          <text v-if="m.label" :x="m.x" y="30" text-anchor="middle">{{ m.minute }}{{ m.minute === 1 ? ' min' : '' }}</text>
+        </g>
+      </svg>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.rule {
+  display: flex;
+  align-items: flex-end;
+  gap: 10px;
+  height: 94px;
+  flex: 1;
+  min-width: 0;
+}
+.now {
+  font-size: 56px;
+  font-weight: 560;
+  line-height: 0.9;
+  padding-bottom: 10px;
+}
+.scale {
+  position: relative;
+  flex: 1;
+  min-width: 0;
+  height: 94px;
+  overflow: hidden;
+}
+.ticks {
+  position: absolute;
+  bottom: 0;
+  left: 0;
+}
+.axis {
+  stroke: var(--ink);
+  stroke-width: 1.5;
+}
+.tick {
+  stroke: var(--tick);
+  stroke-width: 1.2;
+}
+.here {
+  fill: var(--ink);
+}
+text {
+  fill: var(--ink-soft);
+  font-size: 18px;
+  font-stretch: 75%;
+}
+.event {
+  position: absolute;
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  height: 26px;
+  padding: 0 2px 0 3px;
+  white-space: nowrap;
+  border: 0;
+  border-left: 1.2px solid var(--tick);
+  background: none;
+  color: var(--ink);
+  font: inherit;
+  font-size: 19px;
+  font-weight: 560;
+  cursor: pointer;
+}
+.event.order {
+  cursor: default;
+}
+.lane0 {
+  top: 30px;
+  height: 30px;
+}
+.lane1 {
+  top: 2px;
+  height: 58px;
+  align-items: flex-start;
+}
+.event::after {
+  content: '';
+  position: absolute;
+  inset: -8px 0;
+}
+.flag {
+  position: absolute;
+  left: 12px;
+  top: 2px;
+  z-index: 2;
+  border: 0;
+  font: inherit;
+  font-weight: 640;
+  font-size: 20px;
+  height: 30px;
+  padding: 0 22px 0 10px;
+  clip-path: polygon(0 0, calc(100% - 12px) 0, 100% 50%, calc(100% - 12px) 100%, 0 100%);
+  cursor: pointer;
+}
+.folded {
+  position: absolute;
+  right: 0;
+  top: 2px;
+  font-size: 18px;
+  color: var(--ink-soft);
+}
+</style>

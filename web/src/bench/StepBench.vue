@@ -1,0 +1,155 @@
+<script setup lang="ts">
+import { HEAT_LEVELS, type BatchView } from '@liquamen/core'
+import { computed, toRef } from 'vue'
+import { useClock } from '../port/clock'
+import { clockText, numberText, spanText } from '../ui/format'
+import { texts } from '../ui/texts'
+import VesselShape from '../vessel/VesselShape.vue'
+import { scaleInBox } from '../vessel/vesselGeometry'
+import BenchFrame from './BenchFrame.vue'
+import GoodsLines from './GoodsLines.vue'
+import type { Bench } from './useBench'
+import { useVesselNow } from './useVesselNow'
+
+/** The bench of a step whose vessel is looked at and whose minutes run: what goes in, where the level is and will be, how far it is, what ends it. */
+const props = defineProps<{
+  view: BatchView
+  bench: Bench
+  /** The room has its own last key. */ hasOwnEnd?: boolean
+}>()
+const { nowMs } = useClock()
+const vessel = useVesselNow(toRef(props, 'view'))
+const step = computed(() => props.view.step)
+const isPlanned = computed(() => props.view.state.status === 'planned')
+const timed = computed(() => (props.view.live?.kind === 'timed' ? props.view.live : undefined))
+const left = computed(() => (timed.value ? spanText(timed.value.endsAtMs - nowMs.value) : undefined))
+const isOver = computed(() => timed.value !== undefined && timed.value.endsAtMs <= nowMs.value)
+const isLookDue = computed(() => timed.value?.lookAtMs !== undefined && timed.value.lookAtMs <= nowMs.value)
+/** How far it is: the level goes from where it stood to where it will end as the minutes run. */
+const share = computed(() =>
+  timed.value ? Math.max(0, Math.min(1, (nowMs.value - timed.value.startedAtMs) / (timed.value.endsAtMs - timed.value.startedAtMs))) : 0,
+)
+const levelMm = computed(() => vessel.value.startMm + (vessel.value.endMm - vessel.value.startMm) * share.value)
+const scale = computed(() => scaleInBox(props.view.pan.profile, 124, 138))
+const heat = computed(() =>
+  isPlanned.value || !step.value?.heat || props.view.planned?.stand === 'aside' ? 0 : HEAT_LEVELS[step.value.heat].share,
+)
+const band = (m: { low: number; high: number }) =>
+  `${numberText(m.low, m.low < 10 && m.low % 1 ? 1 : 0)}–${numberText(m.high, m.high < 10 && m.high % 1 ? 1 : 0)}`
+</script>
+
+<template>
+  <BenchFrame :view="view" :bench="bench" :place="String(view.ring.number)">
+    <section class="work">
+      <div>
+        <p class="ends">{{ step?.endsWhen }}</p>
+        <p v-if="view.planned && view.planned.minutes.value > 0" class="caption">
+          {{ band(view.planned.minutes) }} {{ texts.plan.minutes }}
+        </p>
+        <GoodsLines :view="view" :bench="bench" />
+        <slot :vessel="vessel" />
+      </div>
+      <aside>
+        <template v-if="left && !isPlanned && timed">
+          <span class="label"
+            ><span v-if="isOver || isLookDue" aria-hidden="true">▽ </span>{{ isLookDue && !isOver ? texts.bench.lookNow : step?.verb }}</span
+          >
+          <span class="clock" :class="{ roux: isOver || isLookDue }"
+            >{{ left.number }}<span class="unit">{{ left.unit }}</span></span
+          ><span class="caption">{{ clockText(timed.endsAtMs) }}</span>
+        </template>
+        <svg
+          class="pan"
+          viewBox="-180 -160 360 184"
+          role="img"
+          :aria-label="texts.bench.stands(view.formula.name, view.pan.name, numberText(levelMm), numberText(vessel.endMm))"
+        >
+          <VesselShape
+            :profile="view.pan.profile"
+            :scale="scale"
+            :fill="view.formula.fill"
+            :level-mm="isPlanned ? 0 : levelMm"
+            :coming-mm="!isPlanned && vessel.endMm > levelMm + 0.5 ? vessel.endMm : undefined"
+            :target-mm="!isPlanned && vessel.endMm < levelMm - 0.5 && vessel.endMm > 0 ? vessel.endMm : undefined"
+            :is-coming="isPlanned"
+            :heat-share="heat"
+          />
+          <path d="M-180 2.5H180" class="hob" />
+        </svg>
+        <p class="caption figures">
+          {{ view.pan.name }} · {{ numberText(vessel.startMl) }} ml<template v-if="Math.abs(vessel.endMl - vessel.startMl) >= 1">
+            → {{ numberText(vessel.endMl) }} ml</template
+          >
+        </p>
+      </aside>
+    </section>
+    <template #entry><slot name="entry" /></template>
+    <template #keys>
+      <slot name="keys" />
+      <v-btn v-if="isLookDue" @click="bench.answer('lookSoon')">{{ texts.bench.looked }}</v-btn>
+      <v-btn v-if="isPlanned" class="is-first" @click="bench.start()">{{ texts.bench.startBatch }} {{ view.ring.number }}</v-btn>
+      <v-btn v-else-if="view.stepStartedAtMs === undefined" class="is-first" @click="bench.begin(step?.id ?? '')"
+        >{{ texts.bench.start }} <small>{{ step?.verb }}</small></v-btn
+      >
+      <v-btn v-else-if="!hasOwnEnd" class="is-first" @click="bench.finishStep()">{{ texts.bench.stepDone }}</v-btn>
+      <slot v-else name="end" />
+    </template>
+  </BenchFrame>
+</template>
+
+<style scoped>
+.work {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 350px;
+  gap: 24px;
+  min-height: 280px;
+}
+.ends {
+  font-size: 31px;
+  font-weight: 640;
+  max-width: 28ch;
+  line-height: 1.15;
+  margin-bottom: 6px;
+}
+aside {
+  display: grid;
+  justify-items: end;
+  align-content: start;
+}
+.pan {
+  width: 330px;
+  max-width: 100%;
+  margin-top: 14px;
+}
+.figures {
+  text-align: right;
+}
+.hob {
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.clock {
+  font-size: 130px;
+  font-weight: 520;
+  line-height: 0.9;
+  white-space: nowrap;
+}
+@media (max-width: 900px) {
+  .work {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  aside {
+    grid-row: 1;
+    grid-template-columns: 1fr auto;
+    justify-items: start;
+  }
+  .clock {
+    font-size: 96px;
+  }
+  .pan {
+    grid-column: 2;
+    grid-row: 1 / span 4;
+    width: 260px;
+  }
+}
+</style>

@@ -1,0 +1,139 @@
+import type { GuestDetails, Problem, Session } from '@liquamen/contracts'
+import type { Envelope, Fact } from '@liquamen/core'
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
+
+/** What waits to be sent: facts, and what guests said, in the order in which they were made. */
+export type Unsent = { readonly type: 'fact'; readonly fact: Fact } | { readonly type: 'details'; readonly details: GuestDetails }
+/** What the server will never take, kept where the cook can see it: a fact, or what a guest said. */
+export interface Refused {
+  readonly id: string
+  readonly fact?: Fact
+  readonly details?: GuestDetails
+  readonly problem: Problem
+}
+/** What the browser remembers of its session, so that it can open without the server. */
+export interface Remembered {
+  readonly session?: Session
+  readonly clockOffsetMs?: number
+  readonly headSeq?: number
+  readonly deviceSeq?: number
+}
+
+interface Schema extends DBSchema {
+  facts: { key: string; value: Fact }
+  outbox: { key: number; value: Unsent }
+  tray: { key: string; value: Refused }
+  details: { key: string; value: GuestDetails }
+  meta: { key: string; value: unknown }
+}
+
+const STRICT = { durability: 'strict' } as const // a tap is kept even if the tablet loses power in the next moment
+
+/** The browser's own copy of the kitchen and its queue of unsent taps. */
+export type LocalStore = ReturnType<typeof createLocalStore>
+
+/** Opens the browser's store. */
+export async function openLocalStore(name = 'liquamen'): Promise<LocalStore> {
+  const db = await openDB<Schema>(name, 1, {
+    upgrade(fresh) {
+      fresh.createObjectStore('facts', { keyPath: 'id' })
+      fresh.createObjectStore('outbox', { autoIncrement: true })
+      fresh.createObjectStore('tray', { keyPath: 'id' })
+      fresh.createObjectStore('details', { keyPath: 'id' })
+      fresh.createObjectStore('meta')
+    },
+  })
+  return createLocalStore(db)
+}
+
+function createLocalStore(db: IDBPDatabase<Schema>) {
+  return {
+    async readAll() {
+      const [facts, tray, details, unsent] = await Promise.all([
+        db.getAll('facts'),
+        db.getAll('tray'),
+        db.getAll('details'),
+        db.count('outbox'),
+      ])
+      return { facts, tray, details, unsent }
+    },
+    async remembered(): Promise<Remembered> {
+      const tx = db.transaction('meta')
+      const [session, clockOffsetMs, headSeq, deviceSeq] = await Promise.all(
+        ['session', 'clockOffsetMs', 'headSeq', 'deviceSeq'].map((key) => tx.store.get(key)),
+      )
+      return { session, clockOffsetMs, headSeq, deviceSeq } as Remembered
+    },
+    async remember(values: Remembered): Promise<void> {
+      const tx = db.transaction('meta', 'readwrite')
+      await Promise.all([...Object.entries(values).map(([key, value]) => tx.store.put(value, key)), tx.done])
+    },
+    /** Keeps new facts and puts them at the end of the queue; `make` gets the device's next number. */
+    async append<T extends Fact>(make: (deviceSeq: number) => T): Promise<T> {
+      const tx = db.transaction(['facts', 'outbox', 'meta'], 'readwrite', STRICT)
+      const deviceSeq = (((await tx.objectStore('meta').get('deviceSeq')) as number | undefined) ?? 0) + 1
+      const fact = make(deviceSeq)
+      await Promise.all([
+        tx.objectStore('meta').put(deviceSeq, 'deviceSeq'),
+        tx.objectStore('facts').put(fact),
+        tx.objectStore('outbox').add({ type: 'fact', fact }),
+        tx.done,
+      ])
+      return fact
+    },
+    async appendDetails(details: GuestDetails): Promise<void> {
+      const tx = db.transaction(['details', 'outbox'], 'readwrite', STRICT)
+      await Promise.all([tx.objectStore('details').put(details), tx.objectStore('outbox').add({ type: 'details', details }), tx.done])
+    },
+    /** The oldest entries of the queue with their keys. */
+    async oldest(count: number): Promise<{ key: number; entry: Unsent }[]> {
+      const tx = db.transaction('outbox')
+      const [keys, entries] = await Promise.all([tx.store.getAllKeys(null, count), tx.store.getAll(null, count)])
+      return entries.map((entry, i) => ({ key: keys[i] ?? 0, entry }))
+    },
+    /** Takes entries off the queue: settled facts replace the browser's own, refused ones go to the tray. */
+    async settle(keys: readonly number[], settled: readonly Fact[], refused: readonly Refused[]): Promise<void> {
+      const tx = db.transaction(['facts', 'outbox', 'tray'], 'readwrite', STRICT)
+      await Promise.all([
+        ...keys.map((key) => tx.objectStore('outbox').delete(key)),
+        ...settled.map((fact) => tx.objectStore('facts').put(fact)),
+        ...refused.flatMap((entry) => [tx.objectStore('tray').put(entry), ...(entry.fact ? [tx.objectStore('facts').delete(entry.id)] : [])]),
+        tx.done,
+      ])
+    },
+    async dropFromTray(id: string): Promise<void> {
+      await db.delete('tray', id)
+    },
+    /** Facts from the server, and the number up to which they reach. */
+    async receive(facts: readonly Fact[], headSeq: number): Promise<void> {
+      const tx = db.transaction(['facts', 'meta'], 'readwrite')
+      await Promise.all([
+        ...facts.map((fact) => tx.objectStore('facts').put(fact)),
+        tx.objectStore('meta').put(headSeq, 'headSeq'),
+        tx.done,
+      ])
+    },
+    async replaceDetails(details: readonly GuestDetails[]): Promise<void> {
+      const tx = db.transaction('details', 'readwrite')
+      await tx.store.clear()
+      await Promise.all([...details.map((d) => tx.store.put(d)), tx.done])
+    },
+    /** Forgets the mirror of another database; the queue and the tray stay. */
+    async clearMirror(): Promise<void> {
+      const unsent = (await db.getAll('outbox')).flatMap((entry) => (entry.type === 'fact' ? [entry.fact] : []))
+      const tx = db.transaction(['facts', 'meta'], 'readwrite')
+      await tx.objectStore('facts').clear()
+      await Promise.all([...unsent.map((fact) => tx.objectStore('facts').put(fact)), tx.objectStore('meta').delete('headSeq'), tx.done])
+    },
+    count: () => db.count('outbox'),
+    /** The queue as it stands, for taking it away as a file in the last resort. */
+    queue: () => db.getAll('outbox'),
+    close: () => db.close(),
+  }
+}
+
+/** The part of a fact that is sent. */
+export function envelopeOf(fact: Fact): Envelope {
+  const { atMs: _at, seq: _seq, receivedAtMs: _received, clockFlag: _flag, ...envelope } = fact
+  return envelope as Envelope
+}

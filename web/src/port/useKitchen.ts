@@ -1,0 +1,31 @@
+import { hasInjectionContext, inject, type InjectionKey } from 'vue'
+import { useLiveKitchen } from './kitchen.store'
+
+/**
+ * The kitchen as screens and benches see it: what is known, and how a tap goes on record. The live one keeps its facts in the browser and
+ * sends them; another may stand in its place below a part of the page (practice keeps its own in memory, with a clock of its own).
+ */
+export type KitchenPort = Pick<
+  ReturnType<typeof useLiveKitchen>,
+  | 'catalog'
+  | 'ingredients'
+  | 'batches'
+  | 'orders'
+  | 'lots'
+  | 'details'
+  | 'crewId'
+  | 'nowMs'
+  | 'record'
+  | 'takeBack'
+  | 'keepDetails'
+  | 'factsOf'
+  | 'takeFromLarder'
+  | 'refreshCatalog'
+>
+/** Under which a part of the page is given another kitchen. */
+export const kitchenPortKey: InjectionKey<KitchenPort> = Symbol('kitchen port')
+
+/** The kitchen of this part of the page: the one given to it, else the live one. */
+export function useKitchen(): KitchenPort {
+  return (hasInjectionContext() ? inject(kitchenPortKey, undefined) : undefined) ?? useLiveKitchen()
+}

@@ -1,0 +1,43 @@
+import { viewBatch, type BatchState, type BatchView, type KitchenCatalog } from '@liquamen/core'
+import { createSharedComposable } from '@vueuse/core'
+import { computed } from 'vue'
+import { useChannels } from './channels.store'
+import { useClock } from './clock'
+import { useKitchen } from './useKitchen'
+
+const GONE: readonly BatchState['status'][] = ['discarded', 'takenOff']
+
+/** The batches that are planned or under way, as screens show them now, and what is due: worked out once a second, for every screen alike. */
+export const useKitchenViews = createSharedComposable(() => {
+  const kitchen = useKitchen()
+  const channels = useChannels()
+  const { nowMs } = useClock()
+  const catalog = computed(() => kitchen.catalog as unknown as KitchenCatalog | undefined)
+  const current = computed<BatchView[]>(() =>
+    catalog.value
+      ? [...kitchen.batches.values()]
+          .filter((s) => s.status === 'planned' || s.status === 'underWay')
+          .flatMap((s) => viewBatch(s, catalog.value as KitchenCatalog, nowMs.value, channels.pointsOf) ?? [])
+      : [],
+  )
+  const deadlines = computed(() => current.value.flatMap((v) => v.deadlines).sort((a, b) => a.atMs - b.atMs))
+  const openOrders = computed(() =>
+    [...kitchen.orders.values()]
+      .filter((o) => o.status === 'open' && o.taken)
+      .sort((a, b) => (a.taken?.pickupAtMs ?? 0) - (b.taken?.pickupAtMs ?? 0)),
+  )
+  /** Batches that are made for an order, in the order in which they were planned. */
+  const batchesOfOrder = (orderId: string): BatchState[] =>
+    [...kitchen.batches.values()].filter((s) => s.planned?.shares.some((share) => share.orderId === orderId) && !GONE.includes(s.status))
+  /** What stands on a ring: a batch under way that is not put by, else the one planned next. */
+  const onRing = (ringId: string) =>
+    current.value
+      .filter((v) => v.ring.id === ringId && !v.hold)
+      .sort(
+        (a, b) =>
+          Number(b.state.status === 'underWay') - Number(a.state.status === 'underWay') ||
+          (a.state.plan?.latestStartAtMs ?? 0) - (b.state.plan?.latestStartAtMs ?? 0),
+      )[0]
+  const inWell = (wellId: string) => current.value.find((v) => v.state.hold?.wellId === wellId)
+  return { kitchen, channels, catalog, nowMs, current, deadlines, openOrders, batchesOfOrder, onRing, inWell }
+})

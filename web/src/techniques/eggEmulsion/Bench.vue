@@ -1,0 +1,407 @@
+<script setup lang="ts">
+import { tempOnDevice } from '../../ui/useDeviceUnits'
+import { BATHS, type BathHeat, type BatchView, type LiveEmulsion } from '@liquamen/core'
+import { useEventListener } from '@vueuse/core'
+import { computed, ref, toRef } from 'vue'
+import { useClock } from '../../port/clock'
+import { clockText, numberText, spanText } from '../../ui/format'
+import { texts } from '../../ui/texts'
+import BenchFrame from '../../bench/BenchFrame.vue'
+import CautionLines from '../../bench/CautionLines.vue'
+import EmulsionDrawing from './BowlDrawing.vue'
+import EntryRuler from '../../ui/EntryRuler.vue'
+import TempEntry from '../../bench/TempEntry.vue'
+import LoadScale from './LoadScale.vue'
+import ProbeLine from '../../bench/ProbeLine.vue'
+import { useBench } from '../../bench/useBench'
+import StepBench from '../../bench/StepBench.vue'
+import BlendBench from './BlendBench.vue'
+import { useEggEmulsion } from './useEggEmulsion'
+import { useProbe } from '../../bench/useProbe'
+
+const props = defineProps<{ view: BatchView }>()
+const view = toRef(props, 'view')
+const bench = useBench(view)
+const work = useEggEmulsion(view, bench)
+const probe = useProbe(view, bench)
+const { nowMs } = useClock()
+const entry = ref<'temp' | 'butter' | 'yolks' | 'bath'>()
+const isExplained = ref(false)
+const live = computed(() => (props.view.live?.kind === 'eggEmulsion' ? props.view.live : undefined))
+const bowl = computed(() => live.value?.bowl as LiveEmulsion)
+const isPour = computed(() => props.view.step?.technique === 'pour')
+const isBlend = computed(() => props.view.step?.technique === 'blend')
+const liftSpan = computed(() =>
+  bowl.value.isOnBath && bowl.value.liftAtMs !== undefined ? spanText(Math.max(0, bowl.value.liftAtMs - nowMs.value)) : undefined,
+)
+const isLiftDue = computed(() => bowl.value.isOnBath && bowl.value.liftAtMs !== undefined && bowl.value.liftAtMs <= nowMs.value)
+const pace = computed(() => {
+  const g = bowl.value.safePourGPerS
+  return g < 0.8 ? 'drops' : g < 1.6 ? 'thread' : 'stream'
+})
+const goal = computed(() => bowl.value.butterInG + bowl.value.butterToComeG)
+const tempFrom = computed(() =>
+  bowl.value.from === 'probe'
+    ? (props.view.probe?.name ?? '')
+    : bowl.value.from === 'spot'
+      ? `${texts.emulsion.spot} ${clockText(bowl.value.readAtMs ?? 0)}`
+      : texts.emulsion.noProbe,
+)
+const close = () => {
+  entry.value = undefined
+}
+/** The entry goes away once what was entered is kept. */
+async function closeAfter(kept: Promise<boolean>): Promise<void> {
+  if (await kept) close()
+}
+const nextWord = computed(() =>
+  !isPour.value
+    ? work.nextCue.value
+      ? texts.emulsion.cues[work.nextCue.value]
+      : texts.emulsion.lift
+    : work.running.value
+      ? texts.emulsion.stop
+      : bowl.value.butterToComeG > 1
+        ? texts.emulsion.pour
+        : texts.bench.stepDone,
+)
+
+function onKey(event: KeyboardEvent): void {
+  if (event.ctrlKey || event.metaKey || event.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test((event.target as HTMLElement).tagName)) return
+  if (event.key === ' ') {
+    event.preventDefault()
+    void work.next()
+  } else if (event.key.toLowerCase() === 'z') void bench.takeBack()
+  else if (event.key.toLowerCase() === 't') {
+    event.preventDefault()
+    if (props.view.probe && props.view.probe.health !== 'silent') probe.spot()
+    else entry.value = 'temp'
+  }
+}
+useEventListener(window, 'keydown', onKey)
+</script>
+
+<template>
+  <BlendBench v-if="isBlend" :view="view" />
+  <StepBench v-else-if="!live" :view="view" :bench="bench" />
+  <BenchFrame v-else :view="view" :bench="bench" :place="String(view.ring.number)" has-own-cautions>
+    <div class="grid">
+      <button class="whole" :aria-label="`${texts.emulsion.next}: ${nextWord}`" @click="work.next()">
+        <EmulsionDrawing :view="view" />
+      </button>
+      <aside class="side">
+        <div class="reads">
+          <div class="top">
+            <p class="glance temp" :class="{ ember: isLiftDue }">
+              <span v-if="bowl.from === 'simulated'">~</span>{{ numberText(tempOnDevice(bowl.tempC), 1) }}<span class="deg">°</span>
+            </p>
+            <p class="caption from">
+              <span>{{ bowl.from === 'probe' ? '' : tempFrom }}</span><button
+                class="why"
+                :aria-expanded="isExplained"
+                :aria-label="texts.app.explain"
+                @click="isExplained = !isExplained"
+              >
+                ?
+              </button>
+            </p>
+          </div>
+          <ProbeLine :view="view" :probe="probe" />
+          <ul v-if="isExplained" class="explain">
+            <li
+              v-for="line in texts.emulsion.explain(numberText(bowl.phaseFrac, 2), numberText(bowl.endPhaseFrac, 2), tempFrom)"
+              :key="line"
+            >
+              {{ line }}
+            </li>
+          </ul>
+        </div>
+        <div class="does">
+          <div v-if="isLiftDue" class="act block-act">
+            <span class="verb"><span aria-hidden="true">▼</span> {{ texts.emulsion.lift }}</span
+            ><span>{{ texts.emulsion.thenButter }}</span>
+          </div>
+          <template v-else-if="!isPour"
+            ><p class="label">{{ bowl.isOnBath ? texts.emulsion.liftIn : texts.emulsion.offBath }}</p>
+            <p v-if="liftSpan" class="instrument">
+              {{ liftSpan.number }}<span class="unit">{{ liftSpan.unit }}</span>
+            </p></template
+          >
+          <template v-else>
+            <p class="label">{{ bowl.butterToComeG > 1 ? texts.emulsion.pourOn : texts.emulsion.butterDone }}</p>
+            <p v-if="bowl.butterToComeG > 1" class="instrument">
+              {{ spanText(bowl.pourLeftS * 1000).number
+              }}<span class="unit">{{ numberText(bowl.safePourGPerS, 1) }} {{ texts.emulsion.perS }}</span>
+            </p>
+            <ul v-if="bowl.butterToComeG > 1" class="paces">
+              <li v-for="p in ['drops', 'thread', 'stream'] as const" :key="p" :class="{ here: p === pace }">
+                <span :class="['mark', p]" aria-hidden="true" />{{ texts.emulsion[p] }}
+              </li>
+            </ul>
+          </template>
+          <p v-if="!isPour" class="credit">
+            <span :class="view.credit === 'from5to8' || view.credit === 'over8' ? 'sorrel' : 'soft'" :title="texts.emulsion.creditHint">{{
+              texts.emulsion.credit[view.credit]
+            }}</span>
+          </p>
+          <CautionLines :view="view" />
+        </div>
+      </aside>
+    </div>
+    <LoadScale
+      :now="bowl.phaseFrac"
+      :end="bowl.endPhaseFrac"
+      :butter-goal-g="goal"
+      :room-g="bowl.roomG"
+      :water-first-g="bowl.waterFirstG"
+      :butter-per-water="bowl.butterPerWater"
+    />
+    <p v-if="bowl.isBroken || work.seen.value.has('split')" class="wine label" role="alert">✕ {{ texts.emulsion.broken }}</p>
+    <p v-else-if="work.seen.value.has('grainy') || (!isPour && bowl.stage === 'grainy')" class="wine label" role="alert">
+      ✕ {{ texts.emulsion.graceful }}
+    </p>
+    <p v-else-if="isPour && bowl.butterToComeG > 1 && (bowl.tempC > 66 || bowl.tempC < 40)" class="roux label">
+      ▽
+      {{
+        bowl.tempC > 66
+          ? texts.emulsion.tooHot(numberText(tempOnDevice(bowl.tempC)))
+          : texts.emulsion.tooCoolToPour(numberText(tempOnDevice(bowl.tempC)))
+      }}
+    </p>
+    <p v-else-if="bowl.freeOil > 0.04" class="roux label" role="alert">▽ {{ texts.emulsion.keepWhisking }}</p>
+    <section
+      v-if="work.asksRibbon.value"
+      class="ask"
+      role="alertdialog"
+      :aria-label="texts.emulsion.notRibbon(texts.emulsion.stages[bowl.stage] ?? '')"
+    >
+      <p class="label">{{ texts.emulsion.notRibbon(texts.emulsion.stages[bowl.stage] ?? '') }}</p>
+      <div class="keys">
+        <v-btn @click="work.lift(true)">{{ texts.emulsion.ribbonSeen }}</v-btn><v-btn @click="work.asksRibbon.value = false">{{
+          texts.emulsion.keepOn
+        }}</v-btn>
+      </div>
+    </section>
+
+    <template #entry>
+      <p v-if="probe.isSpotting.value" class="label spotting" role="status">{{ texts.emulsion.spotting }}</p>
+      <TempEntry
+        v-if="entry === 'temp'"
+        :label="texts.emulsion.typed"
+        :start-c="bowl.tempC"
+        :reach-k="15"
+        @keep="(v) => closeAfter(probe.typed(v))"
+        @cancel="close"
+      />
+      <EntryRuler
+        v-else-if="entry === 'butter'"
+        :label="texts.emulsion.butterLabel"
+        unit="g"
+        :start="Math.round(bowl.butterInG)"
+        :min="0"
+        :max="5000"
+        :step="1"
+        :reach="80"
+        @keep="(v) => closeAfter(work.butterIs(v))"
+        @cancel="close"
+      />
+      <EntryRuler
+        v-else-if="entry === 'yolks'"
+        :label="texts.emulsion.yolksLabel"
+        unit=""
+        :start="Math.round(work.yolkG.value / work.pieceG.value)"
+        :min="1"
+        :max="40"
+        :step="1"
+        :reach="5"
+        @keep="(v) => closeAfter(work.yolksAre(v))"
+        @cancel="close"
+      />
+      <div v-else-if="entry === 'bath'" class="choices">
+        <v-btn v-for="(_, b) in BATHS" :key="b" :aria-pressed="bowl.bath === b" @click="closeAfter(work.setBath(b as BathHeat))">{{
+          texts.emulsion.bath[b]
+        }}</v-btn><v-btn @click="close">{{ texts.app.cancel }}</v-btn>
+      </div>
+    </template>
+    <template #keys>
+      <v-btn v-if="!isPour" @click="work.cue('grainy')">{{ texts.emulsion.cues.grainy }} <small>{{ texts.emulsion.cueKey }}</small></v-btn>
+      <template v-else
+        ><v-btn @click="work.oily()">{{ texts.emulsion.cues.oily }} <small>{{ texts.emulsion.cueKey }}</small></v-btn
+        ><v-btn v-if="work.seen.value.has('oily') || bowl.freeOil > 0.04" @click="work.cue('split')"
+          >{{ texts.emulsion.cues.split }} <small>{{ texts.emulsion.cueKey }}</small></v-btn
+        ></template
+      >
+      <v-btn @click="entry = 'yolks'"
+        >{{ texts.emulsion.yolks }} <small>{{ numberText(work.yolkG.value / work.pieceG.value, 0) }}</small></v-btn
+      >
+      <v-btn @click="work.addWater()"
+        >{{ texts.emulsion.water }} <small>{{ work.waterDoseG }} g</small></v-btn
+      >
+      <v-btn @click="entry = 'bath'"
+        >{{ texts.emulsion.bathKey }} <small>{{ texts.emulsion.bath[bowl.bath] }}</small></v-btn
+      >
+      <v-btn v-if="isPour" @click="entry = 'butter'">{{ texts.emulsion.butter }} <small>g</small></v-btn>
+      <v-btn v-if="view.probe && view.probe.health !== 'silent'" :disabled="probe.isSpotting.value" @click="probe.spot()"
+        >{{ texts.emulsion.spot }} <small>{{ texts.emulsion.spotHint }}</small></v-btn
+      >
+      <v-btn v-else @click="entry = 'temp'">{{ texts.bench.temp }}</v-btn>
+      <v-btn v-if="view.state.isPanOff" @click="work.back()">{{ texts.emulsion.back }}</v-btn><v-btn
+        v-else-if="isPour || work.nextCue.value"
+        @click="work.lift()"
+        >{{ texts.emulsion.lift }}</v-btn
+      >
+      <v-btn class="is-first" @click="work.next()">{{ nextWord }}</v-btn>
+    </template>
+  </BenchFrame>
+</template>
+
+<style scoped>
+.grid {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 392px;
+  gap: 24px;
+}
+.whole {
+  border: 0;
+  padding: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  cursor: pointer;
+  height: min(400px, calc(100vh - 474px));
+  min-height: 250px;
+}
+.side,
+.does {
+  display: flex;
+  flex-direction: column;
+  gap: 2px;
+  min-width: 0;
+}
+.temp {
+  font-size: 118px;
+  white-space: nowrap;
+}
+.deg {
+  font-size: 0.62em;
+  vertical-align: 0.22em;
+}
+.top {
+  position: relative;
+}
+.from {
+  position: absolute;
+  right: 0;
+  top: 0;
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+.why {
+  min-width: 48px;
+  height: 48px;
+  border: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  font-weight: 640;
+  text-decoration: underline;
+  text-underline-offset: 5px;
+  cursor: pointer;
+}
+.explain {
+  font-size: 18px;
+  font-stretch: 87.5%;
+  line-height: 1.3;
+  color: var(--ink-soft);
+}
+.instrument {
+  font-size: 84px;
+  font-weight: 550;
+  line-height: 0.95;
+}
+.instrument .unit {
+  font-size: 28px;
+}
+.paces {
+  display: flex;
+  gap: 22px;
+  font-size: 19px;
+  color: var(--ink-soft);
+}
+.paces .here {
+  color: var(--ink);
+  font-weight: 700;
+}
+.paces li {
+  display: flex;
+  align-items: center;
+  gap: 6px;
+}
+.mark {
+  width: 0;
+  height: 22px;
+  border-left: 3px solid currentColor;
+}
+.mark.drops {
+  border-left-style: dotted;
+}
+.mark.stream {
+  border-left-width: 8px;
+}
+.act {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  padding: 8px 14px;
+}
+.act .verb {
+  font-size: 42px;
+  font-weight: 680;
+}
+.credit {
+  font-size: 20px;
+  font-weight: 560;
+  padding-top: 2px;
+}
+.ask {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+  justify-content: space-between;
+  border-top: 1.25px solid var(--ink);
+  padding: 8px 0;
+  flex-wrap: wrap;
+}
+.keys,
+.choices {
+  display: flex;
+  gap: 12px;
+  flex-wrap: wrap;
+}
+.choices {
+  border-top: 1.25px solid var(--ink);
+  padding: 10px 0;
+}
+.spotting {
+  padding: 8px 0;
+  border-top: 1.25px solid var(--ink);
+}
+@media (max-width: 900px) {
+  .grid {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 8px;
+  }
+  .whole {
+    height: 350px;
+  }
+  .side {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    column-gap: 24px;
+  }
+  .temp {
+    font-size: 104px;
+  }
+}
+</style>

@@ -1,0 +1,147 @@
+import { DROPS_G_PER_S, emulsionOf, type BatchView, type BathHeat, type Cue } from '@liquamen/core'
+import { computed, nextTick, ref, type Ref } from 'vue'
+import { useKitchen } from '../../port/useKitchen'
+import { texts } from '../../ui/texts'
+import type { Bench } from '../../bench/useBench'
+
+const CUE_ORDER: readonly Cue[] = ['foamy', 'trails', 'ribbon']
+const WATER_DOSE_G = 15
+
+/** What a cook tells the app at an egg sauce: cues, bath, pours; one key carries the work on. */
+export function useEggEmulsion(view: Ref<BatchView>, bench: Bench) {
+  const kitchen = useKitchen()
+  const state = computed(() => view.value.state)
+  const stepId = computed(() => view.value.step?.id ?? '')
+  const plan = computed(() => state.value.plan && emulsionOf(state.value.plan))
+  const bowl = computed(() => (view.value.live?.kind === 'eggEmulsion' ? view.value.live.bowl : undefined))
+  const asksRibbon = ref(false)
+  const seen = computed(
+    () =>
+      new Set(state.value.stageFacts.flatMap((f) => (f.kind === 'cue.seen' && f.payload.stepId === stepId.value ? [f.payload.cue] : []))),
+  )
+  const nextCue = computed(() =>
+    CUE_ORDER.find((cue, i) => !seen.value.has(cue) && !CUE_ORDER.slice(i).some((later) => seen.value.has(later))),
+  )
+  const running = computed(() => {
+    const last = state.value.stageFacts.findLast((f) => f.kind === 'pour.started' || f.kind === 'pour.stopped')
+    return last?.kind === 'pour.started' ? last : undefined
+  })
+  const yolkLine = computed(() =>
+    state.value.plan?.weighOut.find((l) => state.value.frozen?.ingredients.find((i) => i.id === l.ingredientId)?.emulsionRole === 'yolk'),
+  )
+  const yolkG = computed(() => (yolkLine.value ? (state.value.weighed[yolkLine.value.itemId] ?? yolkLine.value.shownG) : 0))
+  const pieceG = computed(() => state.value.frozen?.ingredients.find((i) => i.id === yolkLine.value?.ingredientId)?.pieceG ?? 17)
+
+  const cue = (what: Cue) => bench.keep('cue.seen', { stepId: stepId.value, cue: what }, texts.emulsion.cues[what] ?? what)
+  const stampOf = () => {
+    const p = view.value.probe
+    return p && p.health === 'good' ? { probe: { channelId: p.channelId, name: p.name, isSimulated: p.isSimulated } } : {}
+  }
+
+  /** Lifts the bowl and goes on to the butter; asks first where neither model nor cook has seen a ribbon. */
+  async function lift(isSure = false): Promise<void> {
+    const { step } = view.value
+    const stage = bowl.value?.stage
+    const stands = seen.value.has('ribbon') || stage === 'ribbon' || stage === 'awayFromSide'
+    if (step?.technique === 'whisk' && !stands && !isSure) {
+      asksRibbon.value = true
+      return
+    }
+    asksRibbon.value = false
+    if (!state.value.isPanOff) await kitchen.record('pan.lifted', state.value.id, { stepId: stepId.value })
+    if (step?.technique === 'whisk') await bench.finishStep()
+  }
+  const back = () => bench.keep('pan.returned', { stepId: stepId.value }, texts.emulsion.back)
+  const setBath = (bath: BathHeat) => bench.keep('bath.changed', { stepId: stepId.value, bath }, texts.emulsion.bath[bath as Exclude<BathHeat, 'off'>] ?? bath)
+
+  const startPour = () =>
+    kitchen.record('pour.started', state.value.id, {
+      stepId: stepId.value,
+      ingredientId: plan.value?.butterIngredientId ?? '',
+      gPerS: Math.max(DROPS_G_PER_S, Math.round((bowl.value?.safePourGPerS ?? 0) * 10) / 10),
+      tempC: plan.value?.method.butterC ?? 55,
+    })
+  /** What was poured is what the guide said, never more than there was. */
+  async function stopPour(): Promise<void> {
+    const start = running.value
+    if (!start) return
+    await bench.keep(
+      'pour.stopped',
+      {
+        stepId: stepId.value,
+        ingredientId: start.payload.ingredientId,
+        massG: Math.round((bowl.value?.stretchG ?? 0) * 10) / 10,
+        tempC: start.payload.tempC,
+        ...stampOf(),
+      },
+      texts.emulsion.pour,
+    )
+  }
+  async function oily(): Promise<void> {
+    await stopPour()
+    await cue('oily')
+  }
+  /** Butter in so far, as a scale or a jug says it; the difference is put on record. */
+  async function butterIs(massG: number): Promise<void> {
+    await stopPour()
+    const differs = massG - (bowl.value?.butterInG ?? 0)
+    if (Math.abs(differs) >= 0.5)
+      await bench.keep(
+        'addition.made',
+        {
+          stepId: stepId.value,
+          ingredientId: plan.value?.butterIngredientId ?? '',
+          massG: Math.round(differs * 10) / 10,
+          sdG: 3,
+          coolerByK: 0,
+        },
+        texts.emulsion.butterUndo(Math.round(massG)),
+      )
+  }
+  const addWater = (massG = WATER_DOSE_G) =>
+    bench.keep('addition.made', { stepId: stepId.value, ingredientId: 'water', massG, sdG: 1, coolerByK: 0 }, texts.emulsion.waterUndo(massG))
+  /** Yolks counted anew: the first count is corrected, and load and water with it. */
+  async function yolksAre(count: number): Promise<void> {
+    const line = yolkLine.value
+    if (!line) return
+    const payload = { itemId: line.itemId, ingredientId: line.ingredientId, massG: count * pieceG.value }
+    const told = kitchen.factsOf(state.value.id).find((f) => f.kind === 'ingredient.weighed' && f.payload.itemId === line.itemId)
+    if (told) await bench.keep('fact.corrected', { factId: told.id, kind: 'ingredient.weighed', payload }, texts.emulsion.yolksUndo(count))
+    else await bench.keep('ingredient.weighed', payload, texts.emulsion.yolksUndo(count))
+  }
+  let last: Promise<void> = Promise.resolve()
+  /** The one key: the next cue, lift off, pour, stop, go on. Taps come one after another, each on what the one before has done. */
+  function next(): Promise<void> {
+    last = last.then(goOn).then(() => nextTick())
+    return last
+  }
+  async function goOn(): Promise<void> {
+    const { step } = view.value
+    if (step?.technique === 'whisk') {
+      if (nextCue.value) await cue(nextCue.value)
+      else await lift()
+    } else if (running.value) await stopPour()
+    else if ((bowl.value?.butterToComeG ?? 0) > 1) await startPour()
+    else await bench.finishStep()
+  }
+  return {
+    seen,
+    nextCue,
+    running,
+    yolkG,
+    pieceG,
+    asksRibbon,
+    cue,
+    lift,
+    back,
+    setBath,
+    startPour,
+    stopPour,
+    oily,
+    butterIs,
+    addWater,
+    yolksAre,
+    next,
+    waterDoseG: WATER_DOSE_G,
+  }
+}

@@ -1,0 +1,215 @@
+<script setup lang="ts">
+import { tempOnDevice } from '../../ui/useDeviceUnits'
+import { computed, ref, toRef } from 'vue'
+import { useRouter } from 'vue-router'
+import type { BatchView } from '@liquamen/core'
+import { useClock } from '../../port/clock'
+import { useKitchen } from '../../port/useKitchen'
+import HoldButton from '../../ui/HoldButton.vue'
+import { clockText, degreesText, numberText, spanText } from '../../ui/format'
+import { texts } from '../../ui/texts'
+import WellDrawing from '../../vessel/WellDrawing.vue'
+import BenchFrame from '../../bench/BenchFrame.vue'
+import TempEntry from '../../bench/TempEntry.vue'
+import ProbeLine from '../../bench/ProbeLine.vue'
+import { useBench } from '../../bench/useBench'
+import { useProbe } from '../../bench/useProbe'
+
+const props = defineProps<{ view: BatchView }>()
+const view = toRef(props, 'view')
+const bench = useBench(view)
+const probe = useProbe(view, bench)
+const kitchen = useKitchen()
+const router = useRouter()
+const { nowMs } = useClock()
+const isTyping = ref(false)
+const isGoingOn = ref(false)
+const reason = ref('')
+const hold = computed(() => props.view.hold!)
+const clock = computed(() => hold.value.clock)
+const limits = computed(() => props.view.state.hold!.limits)
+const hours = (s: number) => numberText(s / 3600, s % 3600 ? 1 : 0)
+const margin = computed(() => spanText(Math.max(0, clock.value.marginS * 1000)))
+const crewName = (id: string | undefined) => kitchen.catalog?.crew.find((c) => c.id === id)?.name ?? id ?? ''
+const isStopped = computed(() => clock.value.state === 'pastCode' || clock.value.state === 'pastHouse')
+const stirSpan = computed(() => spanText(hold.value.stirAtMs - nowMs.value))
+/** Orders that this batch is for; one whose guest must not have lightly cooked egg is told, and not served from it. */
+const orders = computed(() =>
+  (props.view.state.planned?.shares ?? []).map(({ orderId: id }) => ({
+    id,
+    order: kitchen.orders.get(id),
+    isBlocked: kitchen.details.get(kitchen.orders.get(id)?.taken?.detailsId ?? '')?.noLightlyCookedEgg === true && !isCredited.value,
+  })),
+)
+const isCredited = computed(() => props.view.state.credit?.band === 'from5to8' || props.view.state.credit?.band === 'over8')
+const serveTo = computed(() => orders.value.find((o) => !o.isBlocked)?.id ?? null)
+const isBlocked = computed(() => orders.value.length > 0 && orders.value.every((o) => o.isBlocked))
+
+async function finish(): Promise<void> {
+  await bench.finishStep()
+  await bench.finish('served')
+  await router.push(`/log/${props.view.state.id}`)
+}
+async function discard(): Promise<void> {
+  await bench.finish(
+    'discarded',
+    clock.value.state === 'pastCode'
+      ? texts.emulsion.codeLimit
+      : texts.emulsion.houseLimit(hours(limits.value.houseS), clockText(clock.value.houseLimitAtMs), clockText(clock.value.codeLimitAtMs)),
+  )
+  await router.push(`/log/${props.view.state.id}`)
+}
+async function goOn(): Promise<void> {
+  await kitchen.record('hold.goneOn', props.view.state.id, { reason: reason.value.trim() })
+  isGoingOn.value = false
+}
+</script>
+
+<template>
+  <BenchFrame :view="view" :bench="bench" :place="hold.letter">
+    <div class="grid">
+      <div class="drawing"><WellDrawing :view="view" detail="bench" /></div>
+      <aside class="side">
+        <div v-if="clock.state === 'pastCode'" class="block block-past" role="alert">
+          <span class="verb">✕ {{ texts.emulsion.codeLimit }}</span>
+        </div>
+        <div v-else-if="clock.state === 'pastHouse'" class="block block-past" role="alert">
+          <span class="says"
+            >✕
+            {{
+              texts.emulsion.houseLimit(`${hours(limits.houseS)} h`, clockText(clock.houseLimitAtMs), clockText(clock.codeLimitAtMs))
+            }}</span
+          >
+        </div>
+        <template v-else
+          ><p class="label">{{ texts.emulsion.margin }}</p>
+          <p class="glance" :class="{ roux: clock.marginS < 900 }">
+            {{ margin.number }}<span class="unit">{{ margin.unit }}</span>
+          </p></template
+        >
+        <p class="label">
+          {{ texts.emulsion.discardAt }} <strong class="at">{{ clockText(clock.discardAtMs) }}</strong>
+          <span class="soft">{{ texts.emulsion.clockFrom(clockText(clock.startedAtMs)) }}</span>
+        </p>
+        <p v-if="view.state.hold?.goneOn" class="roux">
+          ▽ {{ texts.emulsion.goneOn(crewName(view.state.hold.goneOn.by), clockText(clock.codeLimitAtMs)) }}
+        </p>
+        <p class="caption">{{ texts.emulsion.rules(hours(limits.houseS), texts.emulsion.codes[limits.code] ?? limits.code) }}</p>
+        <p class="temp">
+          <span class="big">{{ hold.tempC === undefined ? '?°' : degreesText(hold.tempC, 1) }}</span>
+          <span class="soft"
+            >{{
+              hold.tempC === undefined
+                ? texts.emulsion.noProbe
+                : hold.tempC < limits.hotHoldC
+                  ? texts.emulsion.underHold(numberText(tempOnDevice(limits.hotHoldC)))
+                  : texts.emulsion.atHold(numberText(tempOnDevice(limits.hotHoldC)))
+            }}<template v-if="hold.tempFrom === 'spot'"> {{ texts.emulsion.readAt }} {{ clockText(hold.readAtMs ?? 0) }}</template></span
+          >
+        </p>
+        <p :class="isCredited ? 'sorrel' : 'roux'" class="label">{{ texts.emulsion.credit[view.state.credit?.band ?? view.credit] }}</p>
+        <p v-if="isBlocked" class="wine label" role="alert">✕ {{ texts.emulsion.blocked }}</p>
+        <p v-if="!isStopped && hold.portionsLeft > 0" class="label" :class="{ roux: hold.stirAtMs <= nowMs }">
+          <template v-if="hold.stirAtMs <= nowMs">▽ {{ texts.emulsion.stirNow }}</template
+          ><template v-else>{{ texts.emulsion.stirIn }} {{ stirSpan.number }} {{ stirSpan.unit }}</template>
+        </p>
+        <ProbeLine :view="view" :probe="probe" />
+      </aside>
+    </div>
+    <template #entry>
+      <TempEntry
+        v-if="isTyping"
+        :label="texts.emulsion.typed"
+        :start-c="hold.tempC ?? 60"
+        :reach-k="15"
+        @keep="
+          (v) => {
+            probe.typed(v)
+            isTyping = false
+          }
+        "
+        @cancel="isTyping = false"
+      />
+      <div v-if="isGoingOn" class="choices">
+        <v-text-field v-model="reason" :label="texts.emulsion.goOnReason" maxlength="300" /><HoldButton
+          :disabled="!reason.trim() || !kitchen.crewId"
+          @held="goOn"
+          >{{ texts.emulsion.goOn }}: {{ crewName(kitchen.crewId) }}</HoldButton
+        ><v-btn @click="isGoingOn = false">{{ texts.app.cancel }}</v-btn>
+      </div>
+    </template>
+    <template #keys>
+      <template v-if="isStopped">
+        <v-btn v-if="clock.state === 'pastHouse'" :disabled="!kitchen.crewId" @click="isGoingOn = true">{{ texts.emulsion.goOn }}</v-btn>
+        <HoldButton class="is-first" @held="discard">{{ texts.bench.discard }}</HoldButton>
+      </template>
+      <template v-else>
+        <v-btn @click="isTyping = !isTyping">{{ texts.bench.temp }}</v-btn>
+        <v-btn @click="bench.keep('hold.stirred', { stepId: view.step?.id ?? '' }, texts.emulsion.stir)">{{ texts.emulsion.stir }}</v-btn>
+        <template v-if="hold.portionsLeft > 0"
+          ><v-btn :disabled="isBlocked" @click="bench.serve(1, serveTo)">{{ texts.bench.serve }} 1</v-btn
+          ><v-btn v-if="hold.portionsLeft > 1" class="is-first" :disabled="isBlocked" @click="bench.serve(hold.portionsLeft, serveTo)"
+            >{{ texts.bench.serve }} {{ hold.portionsLeft }}</v-btn
+          ></template
+        >
+        <v-btn v-else class="is-first" @click="finish">{{ texts.bench.finish }}</v-btn>
+      </template>
+    </template>
+  </BenchFrame>
+</template>
+
+<style scoped>
+.grid {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 460px;
+  gap: 32px;
+}
+.drawing {
+  height: min(430px, calc(100vh - 360px));
+}
+.side {
+  display: flex;
+  flex-direction: column;
+  gap: 6px;
+}
+.glance {
+  font-size: 130px;
+}
+.at {
+  font-size: 42px;
+  font-weight: 580;
+}
+.big {
+  font-size: 44px;
+  font-weight: 580;
+}
+.block {
+  padding: 12px 14px;
+}
+.verb {
+  font-size: 42px;
+  font-weight: 680;
+}
+.says {
+  font-size: 28px;
+  font-weight: 640;
+}
+.choices {
+  display: flex;
+  gap: 12px;
+  flex-wrap: wrap;
+  border-top: 1.25px solid var(--ink);
+  padding: 10px 0;
+}
+.choices .v-text-field {
+  min-width: 280px;
+}
+@media (max-width: 900px) {
+  .grid {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .drawing {
+    height: 330px;
+  }
+}
+</style>

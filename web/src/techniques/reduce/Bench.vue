@@ -1,0 +1,362 @@
+<script setup lang="ts">
+import { actualWalk, changeHeatBelief, forecast, HEAT_LEVELS, LOOKS, saysNappe, spoonPaS, TEXTURE_STOPS, type BatchView, type HeatLevel } from '@liquamen/core'
+import { useEventListener } from '@vueuse/core'
+import { computed, ref, toRef } from 'vue'
+import { useClock } from '../../port/clock'
+import { urgencyOf } from '@liquamen/core'
+import { clockText, degreesText, numberText, percentText, spanText } from '../../ui/format'
+import { texts } from '../../ui/texts'
+import BenchDrawing from './PanInTime.vue'
+import BenchFrame from '../../bench/BenchFrame.vue'
+import GoodsLines from '../../bench/GoodsLines.vue'
+import EntryRuler from '../../ui/EntryRuler.vue'
+import TempEntry from '../../bench/TempEntry.vue'
+import StepBench from '../../bench/StepBench.vue'
+import ThickenerOffer from '../thicken/ThickenerOffer.vue'
+import TargetForms from './TargetForms.vue'
+import { useBench } from '../../bench/useBench'
+
+const props = defineProps<{ view: BatchView }>()
+const bench = useBench(toRef(props, 'view'))
+const { nowMs } = useClock()
+type Entry = 'dip' | 'weigh' | 'temp' | 'look' | 'add' | 'heat' | 'level'
+const entry = ref<Entry>()
+const draggedMm = ref(0)
+const addId = ref('water')
+
+const state = computed(() => props.view.state)
+const live = computed(() => bench.reduce.value)
+const plan = computed(() => state.value.plan)
+const urgency = computed(() => urgencyOf(props.view, nowMs.value))
+const lookSpan = computed(() => {
+  const at = live.value?.clock.lookAtMs
+  return at === undefined ? undefined : spanText(at - nowMs.value)
+})
+const targetSpan = computed(() => {
+  const at = live.value?.clock.targetAtMs
+  return at === undefined ? undefined : spanText(at - nowMs.value)
+})
+/** Under ten minutes a moment is told to the second. */
+const isSoon = computed(() => (live.value?.clock.targetAtMs ?? Infinity) - nowMs.value < 600_000)
+const pm = computed(() => {
+  const c = live.value?.clock
+  return c?.lowAtMs !== undefined && c.highAtMs !== undefined ? numberText(Math.max(1, (c.highAtMs - c.lowAtMs) / 120_000)) : ''
+})
+const saltText = computed(() =>
+  live.value
+    ? live.value.stage.start.salt < 0.5
+      ? texts.bench.saltEnd(percentText(plan.value?.salt.ownSaltFrac ?? 0))
+      : texts.bench.saltThen(
+          percentText(live.value.stage.start.salt / Math.max(1, live.value.estimate.massG)),
+          percentText(live.value.stage.start.salt / live.value.stage.targetMassG),
+        )
+    : '',
+)
+const halfHeatAt = computed(() => {
+  if (!live.value) return ''
+  const min = forecast(changeHeatBelief(live.value.estimate.belief, bench.halfHeatRatio.value), live.value.stage.targetMassG).p50Min
+  return min === undefined ? texts.bench.noUpper : texts.bench.makesIt(clockText(nowMs.value + min * 60_000))
+})
+const grossG = computed(() => (live.value ? live.value.estimate.massG + live.value.stage.tareG + live.value.stage.inPan.massG : 0))
+const addable = computed(() =>
+  [...(state.value.frozen?.ingredients ?? [])].filter((i) => i.isLiquid).map((i) => ({ value: i.id, title: i.name })),
+)
+const question = computed(() => live.value?.estimate.questions.at(-1))
+const close = () => {
+  entry.value = undefined
+}
+/** The entry goes away once what was entered is kept; what was not kept stays, and the bench says why. */
+async function closeAfter(kept: Promise<boolean>): Promise<void> {
+  if (await kept) close()
+}
+/** What will be in the pan at the notch, where the words promise a coat that it will not have. */
+const thin = computed(() => {
+  if (!props.view.step || !saysNappe(props.view.step)) return undefined
+  const end = actualWalk(props.view.state)?.find((w) => w.step.id === props.view.step?.id)?.end
+  return end && spoonPaS(end) < TEXTURE_STOPS.nappe.paS[0] ? end : undefined
+})
+const toggle = (which: Entry) => {
+  entry.value = entry.value === which ? undefined : which
+}
+function onDragged(mm: number): void {
+  draggedMm.value = mm
+  entry.value = 'level'
+}
+
+function onKey(event: KeyboardEvent): void {
+  if (event.ctrlKey || event.metaKey || event.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test((event.target as HTMLElement).tagName)) return
+  const key = event.key.toLowerCase()
+  if (key === 'z') void bench.takeBack()
+  const opens = ({ d: 'dip', w: 'weigh', t: 'temp', l: 'look' } as Record<string, Entry>)[key]
+  if (opens && live.value) {
+    event.preventDefault()
+    entry.value = opens
+  }
+}
+useEventListener(window, 'keydown', onKey)
+</script>
+
+<template>
+  <StepBench v-if="!live" :view="view" :bench="bench" />
+  <BenchFrame v-else :view="view" :bench="bench" :place="String(view.ring.number)">
+    <div class="grid">
+      <div class="drawing">
+        <BenchDrawing :view="view" @dragged="onDragged" />
+        <dl class="facts">
+          <div>
+            <dt>{{ texts.bench.boilsAt }}</dt>
+            <dd>{{ degreesText(live.stage.boilC, 1) }} {{ texts.bench.here }}</dd>
+          </div>
+          <div>
+            <dt>{{ texts.bench.salt }}</dt>
+            <dd>{{ saltText }}</dd>
+          </div>
+          <div>
+            <dt>{{ texts.bench.halfHeat }}</dt>
+            <dd>{{ halfHeatAt }}</dd>
+          </div>
+        </dl>
+      </div>
+      <aside class="side">
+        <div v-if="urgency === 'actNow'" class="act block-act">
+          <span class="verb"><span aria-hidden="true">▼</span> {{ texts.bench.act }}</span
+          ><span>{{ texts.bench.notchPassed }} {{ clockText(live.clock.targetAtMs ?? 0) }}</span>
+        </div>
+        <template v-else-if="lookSpan"
+          ><p class="label">{{ urgency === 'lookSoon' ? texts.bench.lookNow : texts.bench.lookIn }}</p>
+          <p class="glance" :class="{ roux: urgency === 'lookSoon' }">
+            {{ lookSpan.number }}<span class="unit">{{ lookSpan.unit }}</span>
+          </p></template
+        >
+        <p v-if="state.isPanOff" class="label">{{ texts.bench.on }}</p>
+        <p v-else-if="targetSpan && urgency !== 'actNow'" class="notch">
+          <span class="label">{{ texts.bench.atNotch }}</span> <strong>{{ clockText(live.clock.targetAtMs ?? 0, isSoon) }}</strong>
+          <span class="soft">± {{ pm }}</span>
+        </p>
+        <p v-if="live.clock.isHardlyEvaporating" class="roux label">▽ {{ texts.bench.hardly }}</p>
+        <p v-if="live.clock.staysBeside" class="roux caption">{{ texts.bench.stayBeside }}</p>
+        <TargetForms :stage="live.stage" />
+      </aside>
+    </div>
+    <GoodsLines :view="view" :bench="bench" />
+    <ThickenerOffer v-if="thin" :contents="thin" :bench="bench" can-add />
+
+    <section
+      v-if="question"
+      class="ask"
+      role="alertdialog"
+      :aria-label="texts.bench.question[question.verdict](numberText(question.expectedG), numberText(question.massG))"
+    >
+      <p class="label">{{ texts.bench.question[question.verdict](numberText(question.expectedG), numberText(question.massG)) }}</p>
+      <div class="keys">
+        <v-btn @click="bench.explain(question.readingId, 'mistake')">{{ texts.bench.question.mistake }}</v-btn><v-btn
+          @click="bench.explain(question.readingId, 'right')"
+          >{{ texts.bench.question.right }}</v-btn
+        ><v-btn v-if="question.massG > question.expectedG" @click="bench.explain(question.readingId, 'added')">{{
+          texts.bench.question.added
+        }}</v-btn
+        ><v-btn v-else @click="bench.explain(question.readingId, 'ladled')">{{ texts.bench.question.ladled }}</v-btn>
+      </div>
+    </section>
+    <section v-if="bench.fixes.value.length" class="ask">
+      <p class="label">{{ texts.bench.overBy(numberText(live.stage.targetMassG - live.estimate.massG)) }}</p>
+      <div class="keys">
+        <v-btn v-for="fix in bench.fixes.value" :key="fix.ingredientId" @click="bench.add(fix.ingredientId, Math.round(fix.addG))"
+          >{{ numberText(fix.addG) }} g <span class="sauce">{{ fix.name }}</span>
+          <small>{{ texts.bench.saltAfter(percentText(fix.saltFrac, 2)) }}</small></v-btn
+        >
+      </div>
+    </section>
+
+    <template v-if="live && entry" #entry>
+      <EntryRuler
+        v-if="entry === 'dip'"
+        :label="texts.bench.depthLabel"
+        unit="mm"
+        :start="live.depthMm"
+        :min="0"
+        :max="400"
+        :step="1"
+        :reach="15"
+        :hint="state.isPanOff ? '' : texts.bench.panOffHint"
+        @keep="(v) => closeAfter(bench.dip(v))"
+        @cancel="close"
+      />
+      <EntryRuler
+        v-else-if="entry === 'level'"
+        :label="texts.bench.levelLabel"
+        unit="mm"
+        :start="draggedMm"
+        :min="0"
+        :max="400"
+        :step="1"
+        :reach="15"
+        @keep="(v) => closeAfter(bench.see(v))"
+        @cancel="close"
+      />
+      <EntryRuler
+        v-else-if="entry === 'weigh'"
+        :label="texts.bench.grossLabel"
+        unit="g"
+        :start="grossG"
+        :min="1"
+        :max="60000"
+        :step="1"
+        :reach="200"
+        @keep="(v) => closeAfter(bench.weigh(v))"
+        @cancel="close"
+      />
+      <TempEntry
+        v-else-if="entry === 'temp'"
+        :label="texts.bench.tempLabel"
+        :start-c="live.estimate.belief.deadMin > 0 ? 70 : live.stage.boilC"
+        :reach-k="40"
+        @keep="(v) => closeAfter(bench.heatOf(v))"
+        @cancel="close"
+      />
+      <div v-else-if="entry === 'look'" class="choices">
+        <span class="label">{{ texts.bench.sees }}</span><v-btn v-for="l in LOOKS" :key="l" @click="closeAfter(bench.look(l))">{{
+          texts.bench.looks[l]
+        }}</v-btn
+        ><span class="caption">{{ texts.bench.drag }}</span
+        ><v-btn @click="close">{{ texts.app.cancel }}</v-btn>
+      </div>
+      <div v-else-if="entry === 'heat'" class="choices">
+        <v-btn v-for="(_, l) in HEAT_LEVELS" :key="l" :aria-pressed="state.heat === l" @click="closeAfter(bench.turn(l as HeatLevel))">{{
+          texts.bench.levels[l]
+        }}</v-btn><v-btn @click="close">{{ texts.app.cancel }}</v-btn>
+      </div>
+      <div v-else-if="entry === 'add'">
+        <v-select v-model="addId" :items="addable" :label="texts.bench.addLabel" /><EntryRuler
+          :label="texts.bench.addLabel"
+          unit="g"
+          :start="50"
+          :min="-5000"
+          :max="5000"
+          :step="5"
+          :reach="300"
+          :hint="`− ${texts.bench.ladle}`"
+          @keep="(v) => closeAfter(bench.add(addId, v))"
+          @cancel="close"
+        />
+      </div>
+    </template>
+    <template #keys>
+      <template v-if="live">
+        <v-btn @click="bench.finishStep()">{{ texts.bench.stepDone }}</v-btn>
+        <v-btn @click="toggle('add')">{{ texts.bench.add }} <small>g</small></v-btn>
+        <v-btn @click="toggle('heat')"
+          >{{ texts.bench.heat }} <small>{{ texts.bench.levels[state.heat ?? 'high'] }}</small></v-btn
+        >
+        <v-btn v-if="state.isPanOff" @click="bench.putBack()">{{ texts.bench.back }}</v-btn><v-btn v-else @click="bench.lift()">{{
+          texts.bench.lift
+        }}</v-btn>
+        <v-btn @click="toggle('look')">{{ texts.bench.look }}</v-btn>
+        <v-btn @click="toggle('temp')">{{ texts.bench.temp }}</v-btn>
+        <v-btn @click="toggle('weigh')">{{ texts.bench.weigh }} <small>g</small></v-btn>
+        <v-btn class="is-first" @click="toggle('dip')">{{ texts.bench.dip }} <small>mm</small></v-btn>
+      </template>
+    </template>
+  </BenchFrame>
+</template>
+
+<style scoped>
+.grid {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 286px;
+  gap: 24px;
+}
+.drawing {
+  position: relative;
+}
+.facts {
+  position: absolute;
+  right: 0;
+  top: 0;
+}
+.facts > div {
+  display: flex;
+  gap: 12px;
+}
+.facts dt {
+  width: 5.2em;
+  color: var(--ink-soft);
+  font-size: 19px;
+}
+.facts dd {
+  font-size: 20px;
+  font-weight: 600;
+}
+.glance {
+  font-size: 124px;
+}
+.notch {
+  font-size: 22px;
+  padding: 2px 0;
+  white-space: nowrap;
+}
+.notch strong {
+  font-size: 40px;
+  font-weight: 580;
+}
+.act {
+  display: grid;
+  gap: 4px;
+  padding: 12px 14px;
+  margin-bottom: 10px;
+}
+.act .verb {
+  font-size: 42px;
+  font-weight: 680;
+}
+.ask {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+  justify-content: space-between;
+  border-top: 1.25px solid var(--ink);
+  padding: 8px 0;
+  flex-wrap: wrap;
+}
+.keys {
+  display: flex;
+  gap: 12px;
+  flex-wrap: wrap;
+}
+.choices {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  flex-wrap: wrap;
+  border-top: 1.25px solid var(--ink);
+  padding: 10px 0;
+}
+@media (max-width: 900px) {
+  .grid {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 8px;
+  }
+  .side {
+    display: grid;
+    grid-template-columns: auto 1fr;
+    column-gap: 24px;
+    align-items: start;
+  }
+  .side > .forms {
+    grid-column: 2;
+    grid-row: 1 / span 6;
+  }
+  .facts {
+    position: static;
+    display: flex;
+    gap: 20px;
+    flex-wrap: wrap;
+  }
+  .facts dt {
+    width: auto;
+  }
+  .glance {
+    font-size: 110px;
+  }
+}
+</style>

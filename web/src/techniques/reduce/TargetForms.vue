@@ -1,0 +1,107 @@
+<script setup lang="ts">
+import type { StagePlan } from '@liquamen/core'
+import { computed, ref } from 'vue'
+import { fractionText } from '../../ui/fractionText'
+import { numberText } from '../../ui/format'
+import { texts } from '../../ui/texts'
+
+const props = defineProps<{ stage: StagePlan }>()
+const isExplained = ref(false)
+const TBSP_ML = 15
+const fraction = computed(() => fractionText(props.stage.fractionLeft))
+const isShallow = computed(() => props.stage.targetDepthMm < 8)
+</script>
+
+<template>
+  <section class="forms" :aria-label="texts.plan.targets">
+    <h3 class="head">
+      <span class="label">{{ fraction.left }}</span><span class="caption">{{ fraction.gone }}</span
+      ><button class="why" :aria-expanded="isExplained" :aria-label="texts.app.explain" @click="isExplained = !isExplained">?</button>
+    </h3>
+    <ul v-if="isExplained" class="explain">
+      <li v-for="line in texts.explain.stage(stage)" :key="line">{{ line }}</li>
+    </ul>
+    <dl>
+      <div v-if="!isShallow">
+        <dt>{{ texts.forms.depth }}</dt>
+        <dd>{{ numberText(stage.targetDepthMm) }}<span>mm</span></dd>
+      </div>
+      <div v-else>
+        <dt>{{ texts.forms.spoons }}</dt>
+        <dd>{{ numberText(stage.targetVolumeMl / TBSP_ML, 1) }}<span>tbsp</span></dd>
+      </div>
+      <div>
+        <dt>{{ texts.forms.volume }}</dt>
+        <dd>{{ numberText(stage.targetVolumeMl) }}<span>ml</span></dd>
+      </div>
+      <div>
+        <dt>{{ texts.forms.mass }}</dt>
+        <dd>{{ numberText(stage.targetMassG) }}<span>g</span></dd>
+      </div>
+      <div>
+        <dt>{{ texts.forms.scale }}</dt>
+        <dd>{{ numberText(stage.targetGrossG) }}<span>g</span></dd>
+      </div>
+      <div>
+        <dt>{{ texts.forms.fraction }}</dt>
+        <dd>{{ numberText(stage.fractionLeft, 2) }}<span></span></dd>
+      </div>
+    </dl>
+  </section>
+</template>
+
+<style scoped>
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 10px;
+  border-top: 1.25px solid var(--ink);
+}
+.why {
+  min-width: 48px;
+  height: 48px;
+  margin: -4px -12px -4px -6px;
+  border: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  font-weight: 640;
+  text-decoration: underline;
+  text-underline-offset: 5px;
+  cursor: pointer;
+}
+.explain {
+  font-size: 18px;
+  font-stretch: 87.5%;
+  line-height: 1.35;
+  padding-bottom: 8px;
+  color: var(--ink-soft);
+}
+.explain li {
+  padding: 3px 0;
+}
+dl > div {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  border-top: 1px solid var(--hair);
+  padding: 1px 0;
+}
+dt {
+  font-size: 19px;
+  color: var(--ink-soft);
+}
+dd {
+  font-size: 28px;
+  font-weight: 620;
+}
+dd span {
+  display: inline-block;
+  width: 1.7em;
+  font-size: 18px;
+  font-weight: 460;
+  color: var(--ink-soft);
+  text-align: right;
+}
+</style>
