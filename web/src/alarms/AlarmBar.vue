@@ -2,7 +2,8 @@
 import { computed, inject } from 'vue'
 import { useRouter } from 'vue-router'
 import { useKitchenViews } from '../port/useKitchenViews'
-import type { Deadline } from '@liquamen/core'
+import { alarmOf, type Deadline } from '@liquamen/core'
+import { deadlineVerb } from '../ui/deadlineVerb'
 import { texts } from '../ui/texts'
 import { alarmsKey } from './alarmsKey'
 
@@ -12,16 +13,17 @@ const alarms = inject(alarmsKey)
 const all = computed(() => alarms?.calling(nowMs.value) ?? [])
 /** One call at a time, the most urgent first; the rest are counted. */
 const calls = computed(() => all.value.slice(0, 1))
-const silence = (d: Deadline) =>
-  void kitchen.record('alarm.silenced', d.batchId, { alarm: d.kind === 'start' ? 'start' : 'actNow', stepId: d.stepId })
+/** What ends it: a step's own words, or what to do then. */
+const untilOf = (d: Deadline) => (d.kind === 'step' ? d.endsWhen : texts.acts[d.code])
+const silence = (d: Deadline) => void kitchen.record('alarm.silenced', d.batchId, { alarm: alarmOf(d.kind), stepId: d.stepId })
 </script>
 
 <template>
   <div v-if="calls.length" class="calls" role="alert">
     <div v-for="d in calls" :key="d.id" class="call" :class="{ 'block-act': d.kind === 'actNow', 'block-past': d.kind === 'discard' }">
       <button class="go" @click="router.push(d.kind === 'start' ? '/stove' : `/bench/${d.batchId}`)">
-        <span aria-hidden="true">▼</span> {{ d.kind === 'start' ? '' : (d.well ?? d.ring) }} {{ d.verb }}
-        <span class="sauce">{{ d.sauce }}</span>
+        <span aria-hidden="true">▼</span> {{ d.kind === 'start' ? '' : (d.well ?? d.ring) }} {{ deadlineVerb(d) }}
+        <span class="sauce">{{ d.sauce }}</span> <span class="until">{{ untilOf(d) }}</span>
       </button>
       <span v-if="all.length > 1" class="more">+{{ all.length - 1 }}</span>
       <button class="quiet" @click="alarms?.say(d)">{{ texts.alarm.say }}</button>
@@ -59,6 +61,10 @@ button {
   min-height: 52px;
   padding: 0 12px;
   cursor: pointer;
+}
+.until {
+  font-size: 22px;
+  font-weight: 460;
 }
 .more {
   align-self: center;

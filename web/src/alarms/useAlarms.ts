@@ -1,12 +1,24 @@
 import { useWakeLock } from '@vueuse/core'
 import { computed, ref, watch, type ComputedRef } from 'vue'
 import { kitchenNowMs } from '../port/clock'
-import type { Deadline } from '@liquamen/core'
-import { actNowNotes, lookSoonNotes, pastLimitNotes, scheduleNotes } from './sounds'
+import type { Deadline, DeadlineKind } from '@liquamen/core'
+import { deadlineVerb } from '../ui/deadlineVerb'
+import { texts } from '../ui/texts'
+import { actNowNotes, lookSoonNotes, pastLimitNotes, scheduleNotes, stepNotes, type Note } from './sounds'
 
 const AHEAD_MS = 90 * 60_000
 const REPEATS = 60 // eight minutes of calling; a fact or the silence key ends it sooner
 const FLASH_MS = 5000
+/** The most urgent first; among equals what is over its bath. */
+const PRESSING: readonly DeadlineKind[] = ['actNow', 'discard', 'step', 'start', 'lookSoon']
+/** How each kind of call sounds. */
+const NOTES: Readonly<Record<DeadlineKind, (ring: number) => Note[]>> = {
+  actNow: (ring) => actNowNotes(ring, REPEATS),
+  discard: () => pastLimitNotes(REPEATS),
+  step: (ring) => stepNotes(ring, REPEATS),
+  lookSoon: lookSoonNotes,
+  start: lookSoonNotes,
+}
 
 /**
  * Sounds and flashes for deadlines. The sound lies ahead on the audio clock, so it comes even where the page's timers sleep; an overdue one sounds at once.
@@ -20,7 +32,7 @@ export function useAlarms(deadlines: ComputedRef<readonly Deadline[]>) {
 
   /** What is scheduled hangs on these; a moved or silenced deadline is another key. */
   const key = (d: Deadline) => `${d.id}:${Math.round(d.atMs / 1000)}`
-  const sounding = computed(() => deadlines.value.filter((d) => !d.isSilenced && d.kind !== 'step'))
+  const sounding = computed(() => deadlines.value.filter((d) => !d.isSilenced))
   const keys = computed(() => sounding.value.map(key).join())
 
   function reschedule(): void {
@@ -33,10 +45,8 @@ export function useAlarms(deadlines: ComputedRef<readonly Deadline[]>) {
       }
     // one sound at a time, the most urgent first: what is overdue speaks for the rest
     for (const [id, d] of wanted)
-      if (!pending.has(id)) pending.set(id, scheduleNotes(audio.value, (d.atMs - kitchenNowMs()) / 1000, notesOf(d)))
+      if (!pending.has(id)) pending.set(id, scheduleNotes(audio.value, (d.atMs - kitchenNowMs()) / 1000, NOTES[d.kind](d.ring)))
   }
-  const notesOf = (d: Deadline) =>
-    d.kind === 'actNow' ? actNowNotes(d.ring, REPEATS) : d.kind === 'discard' ? pastLimitNotes(REPEATS) : lookSoonNotes(d.ring)
   watch([keys, canBeHeard], reschedule)
 
   /** The tap that opens the service: wakes the audio, sounds the test, keeps the screen on. */
@@ -55,13 +65,13 @@ export function useAlarms(deadlines: ComputedRef<readonly Deadline[]>) {
   const calling = (nowMs: number) =>
     sounding.value
       .filter((d) => d.atMs <= nowMs && d.kind !== 'lookSoon')
-      .sort((a, b) => Number(b.isFragile ?? false) - Number(a.isFragile ?? false))
+      .sort((a, b) => PRESSING.indexOf(a.kind) - PRESSING.indexOf(b.kind) || Number(b.isFragile ?? false) - Number(a.isFragile ?? false))
   const isFlashing = (nowMs: number) => calling(nowMs).some((d) => nowMs - d.atMs < FLASH_MS)
 
   /** Says the ring and what to do, where the device can speak. */
   function say(d: Deadline): void {
     if ('speechSynthesis' in window)
-      window.speechSynthesis.speak(new SpeechSynthesisUtterance(`${d.well ? `Well ${d.well}` : `Ring ${d.ring}`}. ${d.sauce}. ${d.verb}.`))
+      window.speechSynthesis.speak(new SpeechSynthesisUtterance(texts.alarm.spoken(d.well, d.ring, d.sauce, deadlineVerb(d))))
   }
   return { canBeHeard, openService, calling, isFlashing, say }
 }

@@ -32,7 +32,7 @@ const screens = [
   ['book', '/book'],
   ['log', '/log'],
 ] as const
-const isService = computed(() => !/^\/(log|book)(\/|$)/.test(route.path))
+const isService = computed(() => !/^\/(log|book|kitchen)(\/|$)/.test(route.path))
 const isNight = computed(() => theme.global.name.value === 'night')
 const crewName = computed(() => kitchen.catalog?.crew.find((c) => c.id === kitchen.crewId)?.name ?? '')
 onMounted(() => void kitchen.open())

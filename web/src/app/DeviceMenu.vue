@@ -20,6 +20,7 @@ const scales: TempUnit[] = ['°C', '°F']
       </button>
     </template>
     <div class="menu" role="group" :aria-label="texts.device.title">
+      <RouterLink to="/kitchen" class="label">{{ texts.app.screens.kitchen }}: {{ kitchenName }}</RouterLink>
       <p class="caption">{{ texts.device.measures }}</p>
       <div class="keys">
         <v-btn v-for="m in measures" :key="m.value" :aria-pressed="system === m.value" @click="setSystem(m.value)">{{ m.title }}</v-btn>

@@ -56,8 +56,7 @@ async function saveQueue(): Promise<void> {
   </div>
   <ul v-if="isTrayOpen" class="tray">
     <li v-for="entry in kitchen.tray" :key="entry.id">
-      <span>{{ saysRefused(entry) }}</span
-      ><button @click="kitchen.dropRefused(entry.id)">{{ texts.offline.drop }}</button>
+      <span>{{ saysRefused(entry) }}</span><button @click="kitchen.dropRefused(entry.id)">{{ texts.offline.drop }}</button>
     </li>
   </ul>
 </template>

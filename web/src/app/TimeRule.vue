@@ -1,10 +1,12 @@
 <script setup lang="ts">
+import type { BatchView } from '@liquamen/core'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { clockText } from '../ui/format'
 import { layOutRule, ruleMinutes, ruleX } from '../ui/ruleLayout'
 import { useKitchenViews } from '../port/useKitchenViews'
+import { deadlineVerb } from '../ui/deadlineVerb'
 import VesselChip from '../vessel/VesselChip.vue'
 
 const { nowMs, deadlines, openOrders, current } = useKitchenViews()
@@ -15,9 +17,13 @@ const spanMin = computed(() => (width.value > 0 && width.value < 640 ? 60 : 90))
 const usable = computed(() => Math.max(100, width.value - 24))
 const marks = computed(() => ruleMinutes(spanMin.value).map((m) => ({ ...m, x: 12 + ruleX(m.minute, spanMin.value, usable.value) })))
 const events = computed(() => {
-  const due = deadlines.value
-    .filter((d) => d.kind !== 'step')
-    .map((d) => ({ id: d.id, atMs: d.atMs, text: d.verb, isOrder: false, batchId: d.batchId as string | undefined }))
+  const due = deadlines.value.map((d) => ({
+    id: d.id,
+    atMs: d.atMs,
+    text: deadlineVerb(d),
+    isOrder: false,
+    batchId: d.batchId as string | undefined,
+  }))
   const orders = openOrders.value.map((o) => ({
     id: o.id,
     atMs: o.taken?.pickupAtMs ?? 0,
@@ -34,6 +40,8 @@ const events = computed(() => {
 })
 const overdue = computed(() => deadlines.value.find((d) => d.atMs <= nowMs.value && d.kind === 'actNow'))
 const chipOf = (batchId: string | undefined) => current.value.find((v) => v.state.id === batchId)
+/** Where it stands in a chip: a reduction as it is believed, the rest half way up. */
+const levelOf = ({ live }: BatchView) => (live?.kind === 'reduce' ? live.depthMm : 25)
 const open = (batchId: string | undefined) => {
   if (batchId) void router.push(`/bench/${batchId}`)
 }
@@ -44,7 +52,7 @@ const open = (batchId: string | undefined) => {
     <time class="now" :datetime="new Date(nowMs).toISOString()">{{ clockText(nowMs) }}</time>
     <div ref="box" class="scale">
       <button v-if="overdue" class="flag block-act" @click="open(overdue.batchId)">
-        {{ overdue.ring }} {{ overdue.verb }} <span class="sauce">{{ overdue.sauce }}</span>
+        {{ overdue.well ?? overdue.ring }} {{ deadlineVerb(overdue) }} <span class="sauce">{{ overdue.sauce }}</span>
       </button>
       <button
         v-for="e in events.shown"
@@ -59,7 +67,7 @@ const open = (batchId: string | undefined) => {
           v-if="chipOf(e.batchId)"
           :profile="chipOf(e.batchId)!.pan.profile"
           :fill="chipOf(e.batchId)!.formula.fill"
-          :level-mm="chipOf(e.batchId)!.live?.depthMm ?? 25"
+          :level-mm="levelOf(chipOf(e.batchId)!)"
         />
         <span>{{ e.text }}</span>
       </button>

@@ -14,6 +14,7 @@ export const router = createRouter({
     { path: '/book/:id', component: () => import('../book/WorkbenchPage.vue') },
     { path: '/log', component: () => import('../log/LogPage.vue') },
     { path: '/log/:id', component: () => import('../log/BatchPage.vue') },
+    { path: '/kitchen', component: () => import('../kitchen/KitchenPage.vue') },
     { path: '/:rest(.*)', redirect: '/stove' },
   ],
 })

@@ -1,10 +1,12 @@
 <script setup lang="ts">
+import { lateReadyAtMs, type BatchView, type Formula } from '@liquamen/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import type { BatchView } from '@liquamen/core'
+import { choiceWords } from '../book/choiceWords'
 import { useClock } from '../port/clock'
+import { useKitchen } from '../port/useKitchen'
 import HoldButton from '../ui/HoldButton.vue'
-import { clockText } from '../ui/format'
+import { clockText, spanText } from '../ui/format'
 import { texts } from '../ui/texts'
 import CautionLines from './CautionLines.vue'
 import type { useBench } from './useBench'
@@ -17,6 +19,7 @@ const props = defineProps<{
 }>()
 const { nowMs } = useClock()
 const router = useRouter()
+const kitchen = useKitchen()
 const reason = ref('')
 const isDiscarding = ref(false)
 const state = computed(() => props.view.state)
@@ -28,14 +31,27 @@ const steps = computed(() =>
     isHere: s.id === props.view.step?.id,
   })),
 )
+const words = computed(() =>
+  choiceWords((kitchen.catalog?.formulas ?? []) as readonly Formula[], state.value.planned, kitchen.ingredients).join(' · '),
+)
+const lateAtMs = computed(() => lateReadyAtMs(props.view, nowMs.value))
+/** The step whose end may be taken back, however long ago it was. */
+const reopening = ref<string>()
+const reopenable = computed(() => steps.value.find((s) => s.id === reopening.value && s.isDone))
+const earlyLeft = computed(() => {
+  const left = props.bench.early.value && spanText(props.bench.early.value.leftMs)
+  return left ? `${left.number} ${left.unit}`.trim() : ''
+})
+async function reopen(stepId: string): Promise<void> {
+  if (await props.bench.reopen(stepId)) reopening.value = undefined
+}
 const failsText = computed(() =>
   plan.value && plan.value.latestStartAtMs > nowMs.value
     ? texts.bench.freshStart(clockText(plan.value.latestStartAtMs), clockText(plan.value.pickupAtMs))
     : texts.bench.tooLate(clockText(nowMs.value + (plan.value?.totalMin.value ?? 0) * 1.2 * 60_000)),
 )
 async function discard(): Promise<void> {
-  await props.bench.finish('discarded', reason.value.trim())
-  await router.push(`/log/${state.value.id}`)
+  if (await props.bench.finish('discarded', reason.value.trim())) await router.push(`/log/${state.value.id}`)
 }
 </script>
 
@@ -45,16 +61,38 @@ async function discard(): Promise<void> {
       <h1>
         <span class="ring">{{ place }}</span> <span class="sauce">{{ view.formula.name }}</span>
       </h1>
-      <p class="soft for">{{ texts.service.platesFor(plan?.portions ?? 0, clockText(plan?.pickupAtMs ?? 0)) }} · {{ view.pan.name }}</p>
+      <p class="soft for">
+        {{ texts.service.platesFor(plan?.portions ?? 0, clockText(plan?.pickupAtMs ?? 0)) }} · {{ view.pan.name }}
+        <template v-if="words"> · {{ words }}</template>
+        <RouterLink v-if="state.status === 'planned'" :to="`/service?change=${state.id}`">{{ texts.plan.changeIt }}</RouterLink>
+      </p>
+      <p v-if="lateAtMs" class="roux label" role="status">▽ {{ texts.service.lateBy(clockText(lateAtMs)) }}</p>
     </div>
     <ol class="steps" :aria-label="texts.batch.step">
       <li v-for="s in steps" :key="s.id" :class="{ done: s.isDone, here: s.isHere }" :aria-current="s.isHere ? 'step' : undefined">
-        <span v-if="s.isDone" class="sorrel" aria-hidden="true">✓ </span>{{ s.verb }}
+        <button
+          v-if="s.isDone"
+          class="done-step"
+          :aria-expanded="reopening === s.id"
+          @click="reopening = reopening === s.id ? undefined : s.id"
+        >
+          <span class="sorrel" aria-hidden="true">✓ </span>{{ s.verb }}</button
+        ><template v-else>{{ s.verb }}</template>
       </li>
     </ol>
+    <p v-if="reopenable" class="ask">
+      <v-btn @click="reopen(reopenable.id)">{{ texts.bench.reopen(reopenable.verb) }}</v-btn>
+      <v-btn @click="reopening = undefined">{{ texts.app.cancel }}</v-btn>
+    </p>
     <slot />
     <CautionLines v-if="!hasOwnCautions" :view="view" />
     <div class="low">
+      <p v-if="bench.problem.value" class="wine label" role="alert">✕ {{ bench.problem.value }}</p>
+      <div v-if="bench.early.value" class="ask" role="alertdialog" :aria-label="texts.bench.early(earlyLeft)">
+        <span class="label">▽ {{ texts.bench.early(earlyLeft) }}</span>
+        <v-btn @click="bench.finishStep(true)">{{ texts.bench.earlyYes }}</v-btn>
+        <v-btn class="is-first" @click="bench.stay()">{{ texts.bench.earlyNo }}</v-btn>
+      </div>
       <slot name="entry" />
       <div v-if="isDiscarding" class="choices">
         <v-text-field v-model="reason" :label="texts.bench.discardReason" maxlength="300" /><HoldButton
@@ -111,6 +149,32 @@ h1 {
   font-size: 21px;
   color: var(--ink-soft);
   padding-bottom: 4px;
+}
+.done-step {
+  border: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  min-height: 40px;
+  padding: 0;
+  cursor: pointer;
+}
+.done-step:hover {
+  text-decoration: underline;
+  text-underline-offset: 4px;
+}
+.for a {
+  color: inherit;
+  font-weight: 600;
+  margin-left: 8px;
+}
+.ask {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  flex-wrap: wrap;
+  border-top: 1.25px solid var(--ink);
+  padding: 8px 0;
 }
 .steps li.here {
   color: var(--ink);

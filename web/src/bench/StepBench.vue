@@ -52,7 +52,8 @@ const band = (m: { low: number; high: number }) =>
       <aside>
         <template v-if="left && !isPlanned && timed">
           <span class="label"
-            ><span v-if="isOver || isLookDue" aria-hidden="true">▽ </span>{{ isLookDue && !isOver ? texts.bench.lookNow : step?.verb }}</span
+            ><span v-if="isOver || isLookDue" aria-hidden="true">▽ </span
+            >{{ isLookDue && !isOver ? texts.bench.lookNow : step?.verb }}</span
           >
           <span class="clock" :class="{ roux: isOver || isLookDue }"
             >{{ left.number }}<span class="unit">{{ left.unit }}</span></span

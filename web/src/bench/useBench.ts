@@ -236,6 +236,10 @@ export function useBench(view: Ref<BatchView>) {
       }),
     begin: (nextId: string) => attempt(() => begin(nextId)),
     finishStep,
+    /** The question whether a step is done so early was answered with no. */
+    stay: () => {
+      early.value = undefined
+    },
     /** Takes the end of a step back that was ended by mistake, however long ago: the step before stands again. */
     reopen: (stepToReopen: string) =>
       attempt(async () => {

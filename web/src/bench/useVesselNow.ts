@@ -29,6 +29,14 @@ export function useVesselNow(view: Ref<BatchView>): ComputedRef<VesselNow> {
     const mm = (of: WalkStep['end']) => depthAtVolumeMm(pan.profile, bulkMl(of))
     const grams = (of: WalkStep['end']) => massG(sauceOf(of)) + of.solids.massG
     const { begin, end } = walked
-    return { startMm: mm(begin), endMm: mm(end), startMl: bulkMl(begin), endMl: bulkMl(end), startG: grams(begin), endG: grams(end), walked }
+    return {
+      startMm: mm(begin),
+      endMm: mm(end),
+      startMl: bulkMl(begin),
+      endMl: bulkMl(end),
+      startG: grams(begin),
+      endG: grams(end),
+      walked,
+    }
   })
 }

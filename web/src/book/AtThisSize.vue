@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { SPICE_START_SHARE, tastedGoods } from '@liquamen/core'
+import { emulsionOf, SPICE_START_SHARE, stagesOf, tastedGoods, type BatchPlan } from '@liquamen/core'
 import { computed } from 'vue'
 import { numberText } from '../ui/format'
 import { texts } from '../ui/texts'
@@ -14,16 +14,17 @@ const total = computed(() => {
   const t = now.value?.plan?.totalMin
   return t ? texts.workbench.times(min(t.low), min(t.value), min(t.high)) : ''
 })
+const stages = (plan: BatchPlan | undefined) => (plan ? stagesOf(plan) : [])
 /** Each reduction's minutes at this size, beside those at the written one: the surface does not grow with the pot. */
 const reductions = computed(() =>
-  (now.value?.plan?.stages ?? []).map((stage) => {
-    const was = basis.value?.plan?.stages.find((s) => s.stepId === stage.stepId)?.minutes.value
+  stages(now.value?.plan).map((stage) => {
+    const was = stages(basis.value?.plan).find((s) => s.stepId === stage.stepId)?.minutes.value
     const verb = chosen.value.steps.find((s) => s.id === stage.stepId)?.verb ?? ''
     const isMoved = was !== undefined && Math.abs(stage.minutes.value - was) >= 1
     return texts.workbench.reduction(verb, min(stage.minutes.value), isMoved ? min(was) : '')
   }),
 )
-const pour = computed(() => now.value?.plan?.emulsion?.pourS)
+const pour = computed(() => now.value?.plan && emulsionOf(now.value.plan)?.pourS)
 const spices = computed(() =>
   tastedGoods(chosen.value, factor.value, ingredients.value)
     .map((g) => g.name)

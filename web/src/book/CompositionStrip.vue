@@ -17,7 +17,7 @@ const LAYERS = ['solids', 'rest', 'starch', 'sugar', 'protein', 'gelatin', 'etha
 const layersOf = (t: TraceStep): Record<(typeof LAYERS)[number], number> => {
   const l = t.contents.liquid
   return {
-    solids: t.contents.solidsG,
+    solids: t.contents.solids.massG,
     rest: l.salt + l.acetic + l.fixacid + l.other,
     starch: l.starch,
     sugar: l.sugar,
@@ -25,10 +25,10 @@ const layersOf = (t: TraceStep): Record<(typeof LAYERS)[number], number> => {
     gelatin: l.gelatin,
     ethanol: l.ethanol,
     water: l.water,
-    fat: l.fat + t.contents.fat.fat,
+    fat: l.fat + t.contents.fatG,
   }
 }
-const most = computed(() => Math.max(1, ...props.steps.map((t) => t.massG + t.contents.solidsG)))
+const most = computed(() => Math.max(1, ...props.steps.map((t) => t.massG + t.contents.solids.massG)))
 const bars = computed(() =>
   props.steps.map((t, i) => {
     const layers = layersOf(t)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { TECHNIQUES, type FormulaStep } from '@liquamen/core'
+import { ACTS, type FormulaStep } from '@liquamen/core'
 import { computed, reactive, ref } from 'vue'
 import { texts } from '../ui/texts'
 import type { Workbench } from './useWorkbench'
@@ -15,7 +15,7 @@ const draftStep = reactive({
   minutes: props.step.minutes ? [props.step.minutes.low, props.step.minutes.value, props.step.minutes.high].join(' – ') : '',
   ahead: props.step.aheadKeepsH === undefined ? '' : String(props.step.aheadKeepsH),
 })
-const techniques = TECHNIQUES.map((t) => ({ value: t, title: texts.workbench.techniques[t] ?? t }))
+const techniques = ACTS.map((t) => ({ value: t, title: texts.workbench.techniques[t] ?? t }))
 const attentions = (['constant', 'often', 'none'] as const).map((a) => ({ value: a, title: texts.workbench.attentions[a] }))
 const isTried = ref(false)
 const at = computed(() => draft.value.steps.findIndex((s) => s.id === props.step.id))

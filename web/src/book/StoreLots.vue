@@ -64,6 +64,7 @@ async function put(): Promise<void> {
     place: draft.place,
     madeAtMs,
     expiresAtMs: madeAtMs + keepsDays * DAY_MS,
+    batchId: null,
   })
   isPutting.value = false
   draft.said = ''

@@ -1,4 +1,4 @@
-import { spoonFilmMm, type BatchPlan, type TraceStep } from '@liquamen/core'
+import { emulsionOf, spoonFilmMm, type TraceStep } from '@liquamen/core'
 import { degreesText, moneyText, numberText, percentText, tempText } from '../ui/format'
 import { texts } from '../ui/texts'
 import type { VariantOutcome } from './variantOutcome'
@@ -35,11 +35,13 @@ export function sayMoves(now: VariantOutcome, way: VariantOutcome, currency: str
 }
 
 function bowlMoves(now: VariantOutcome, way: VariantOutcome): string[] {
-  const [a, b]: (BatchPlan['emulsion'] | undefined)[] = [now.plan?.emulsion, way.plan?.emulsion]
+  const [a, b] = [now, way].map(({ plan }) => plan && emulsionOf(plan))
   const isSameEnd = Math.abs((way.end?.phaseFrac ?? 0) - (now.end?.phaseFrac ?? 0)) <= LEAST.phase
   return [
     b?.isGrainy ? texts.book.bench.grainy : '',
-    a && b && Math.abs(b.ribbonS.value - a.ribbonS.value) > LEAST.seconds ? texts.book.bench.ribbonIn(minutes(b.ribbonS.value)) : '',
+    a?.ribbonS && b?.ribbonS && Math.abs(b.ribbonS.value - a.ribbonS.value) > LEAST.seconds
+      ? texts.book.bench.ribbonIn(minutes(b.ribbonS.value))
+      : '',
     a && b && Math.abs(b.pourS - a.pourS) > LEAST.seconds ? `${texts.emulsion.pourOn} ${minutes(b.pourS)} min` : '',
     a && b && Math.abs(b.method.butterC - a.method.butterC) > LEAST.deltaK ? texts.book.bench.butterAt(tempText(b.method.butterC, 0)) : '',
     a && b && Math.abs(b.method.holdC.high - a.method.holdC.high) > LEAST.deltaK

@@ -1,5 +1,6 @@
 import {
   DomainError,
+  vesselsOf,
   effortOf,
   findPlace,
   planBatch,
@@ -29,10 +30,15 @@ export interface MadeWhere {
 const FAR_AHEAD_MS = 1e12 // no plan of the workbench is ever late
 
 /** The strongest ring stands for the kitchen's stove until the sauce is planned. */
-export function workPlace({ settings, pans, rings }: KitchenCatalog, panId: string) {
+export function workPlace({ settings, pans, rings }: KitchenCatalog, formula: Formula, panId: string) {
   const [ring] = [...rings].sort((a, b) => b.heater.ratedW - a.heater.ratedW)
   const pan = pans.find((p) => p.id === panId) ?? pans[0]
-  return ring && pan ? findPlace(settings, pans, rings, pan.id, ring.id) : undefined
+  if (!ring || !pan) return undefined
+  const roles = [...new Set(vesselsOf(formula).values())]
+  const first = roles.includes('bowl') ? 'bowl' : 'pan'
+  const other = (kind: string) => pans.find((p) => p.kind === kind) ?? pan
+  const panFor = (role: string) => (role === first ? pan : other(role === 'tray' || role === 'bowl' ? role : 'saucepan'))
+  return findPlace({ settings, pans, rings }, Object.fromEntries(roles.map((role) => [role, panFor(role).id])), ring.id)
 }
 
 /** Works a variant out; a formula that cannot be planned (no single target) still has its sauce, and one that cannot be made has neither. */
@@ -60,7 +66,7 @@ function tryPlan(
   ingredients: ReadonlyMap<string, Ingredient>,
   { panId, portions }: MadeWhere,
 ): BatchPlan | undefined {
-  const place = workPlace(catalog, panId)
+  const place = workPlace(catalog, formula, panId)
   if (!place) return undefined
   try {
     return planBatch({ formula, ingredients, place, portions, pickupAtMs: FAR_AHEAD_MS, nowMs: 0 })

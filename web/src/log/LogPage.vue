@@ -1,18 +1,17 @@
 <script setup lang="ts">
 import type { BatchRow } from '@liquamen/contracts'
 import { computed, onMounted, ref, watch } from 'vue'
-import { api, OutOfReach, Refusal } from '../port/api'
-import { kitchenNowMs } from '../port/clock'
+import { api, OutOfReach } from '../port/api'
 import { useKitchenViews } from '../port/useKitchenViews'
-import { dayText, clockText, numberText } from '../ui/format'
+import DayField from '../ui/DayField.vue'
+import { clockText, dayText, instantOn, isoDayText, numberText } from '../ui/format'
 import { texts } from '../ui/texts'
 import VesselChip from '../vessel/VesselChip.vue'
 
 const { kitchen, catalog } = useKitchenViews()
 const DAY_MS = 86_400_000
-const isoDay = (ms: number) => new Date(ms).toISOString().slice(0, 10)
-const from = ref(isoDay(kitchenNowMs() - 6 * DAY_MS))
-const to = ref(isoDay(kitchenNowMs()))
+const from = ref(isoDayText(kitchen.nowMs - 6 * DAY_MS))
+const to = ref(isoDayText(kitchen.nowMs))
 const formulaId = ref('')
 const stored = ref<BatchRow[]>()
 /** The server's lines, with what this browser has made since in their place. */
@@ -21,12 +20,10 @@ const rows = computed(() => {
   return stored.value?.map((r) => own.get(r.id) ?? r)
 })
 const isOffline = ref(false)
-const message = ref('')
-const picker = ref<HTMLInputElement>()
 
 const query = computed(() => ({
-  fromMs: String(Date.parse(`${from.value}T00:00:00Z`) || 0),
-  toMs: String((Date.parse(`${to.value}T00:00:00Z`) || kitchenNowMs()) + DAY_MS),
+  fromMs: String(instantOn(from.value, '00:00') ?? 0),
+  toMs: String((instantOn(to.value, '00:00') ?? kitchen.nowMs) + DAY_MS),
   ...(formulaId.value ? { formulaId: formulaId.value } : {}),
 }))
 const csvAddress = computed(() => `/api/batches.csv?${new URLSearchParams(query.value).toString()}`)
@@ -77,50 +74,17 @@ async function load(): Promise<void> {
 onMounted(load)
 watch(query, load)
 watch(() => kitchen.batches.size, load)
-
-async function importFile(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement
-  const file = input.files?.[0]
-  if (!file) return
-  try {
-    const done = await api.importFile(await file.text())
-    message.value = texts.log.imported(done.facts, done.batches)
-    await kitchen.refreshCatalog()
-    await load()
-  } catch (error) {
-    message.value =
-      error instanceof Refusal
-        ? [error.problem.title, error.problem.detail, ...(error.problem.fields ?? []).slice(0, 3).map((f) => `${f.field} ${f.message}`)]
-            .filter(Boolean)
-            .join(' ')
-        : texts.app.failed
-  }
-  input.value = ''
-}
 </script>
 
 <template>
   <section>
     <h1 class="visually-hidden">{{ texts.log.title }}</h1>
     <div class="filter">
-      <v-text-field v-model="from" type="date" :label="texts.log.from" /><v-text-field
-        v-model="to"
-        type="date"
-        :label="texts.log.to"
-      /><v-select v-model="formulaId" :items="formulas" :label="texts.log.sauce" />
-      <v-btn :href="csvAddress" download>{{ texts.log.csv }}</v-btn><v-btn href="/api/export" download>{{ texts.log.exportAll }}</v-btn
-      ><v-btn @click="picker?.click()">{{ texts.log.importFile }}</v-btn>
-      <input
-        ref="picker"
-        class="visually-hidden"
-        type="file"
-        accept="application/json,.json"
-        tabindex="-1"
-        :aria-label="texts.log.importFile"
-        @change="importFile"
-      />
+      <DayField v-model="from" :label="texts.log.from" />
+      <DayField v-model="to" :label="texts.log.to" />
+      <v-select v-model="formulaId" :items="formulas" :label="texts.log.sauce" />
+      <v-btn :href="csvAddress" download>{{ texts.log.csv }}</v-btn>
     </div>
-    <p v-if="message" class="label" role="status">{{ message }}</p>
     <p v-if="isOffline" class="caption">⊣ ⊢ {{ texts.log.offline }}</p>
     <p v-if="rows && rows.length === 0" class="label">{{ texts.log.empty }}</p>
     <div v-for="[day, list] in byDay" :key="day">

@@ -97,7 +97,10 @@ function createLocalStore(db: IDBPDatabase<Schema>) {
       await Promise.all([
         ...keys.map((key) => tx.objectStore('outbox').delete(key)),
         ...settled.map((fact) => tx.objectStore('facts').put(fact)),
-        ...refused.flatMap((entry) => [tx.objectStore('tray').put(entry), ...(entry.fact ? [tx.objectStore('facts').delete(entry.id)] : [])]),
+        ...refused.flatMap((entry) => [
+          tx.objectStore('tray').put(entry),
+          ...(entry.fact ? [tx.objectStore('facts').delete(entry.id)] : []),
+        ]),
         tx.done,
       ])
     },

@@ -9,7 +9,8 @@ export function missingFinding({ state, probe, formula, credit }: BatchView): 'c
   if (!formula.emulsion || !state.frozen || probe?.health !== 'good' || probe.tempC === undefined) return undefined
   const rawStep = state.plan?.steps.find((s) => s.work.kind === 'eggEmulsion')
   if (!rawStep || state.steps[rawStep.stepId]?.finishedAtMs === undefined) return undefined
-  if (state.clockStartedAtMs === undefined && probe.tempC < FOOD_CODES[houseRules(state.frozen.settings).code].hotHoldC) return 'controlLost'
+  if (state.clockStartedAtMs === undefined && probe.tempC < FOOD_CODES[houseRules(state.frozen.settings).code].hotHoldC)
+    return 'controlLost'
   return BAND_ORDER.indexOf(credit) > BAND_ORDER.indexOf(state.credit?.band ?? 'none') ? 'credit' : undefined
 }
 

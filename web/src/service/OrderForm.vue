@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { ALLERGENS, LIMITS, optionOf, type Allergen, type Choices, type Formula } from '@liquamen/core'
+import { ALLERGENS, LIMITS, type Allergen, type Choices, type Formula } from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
 import { computed, reactive, ref } from 'vue'
-import { kitchenNowMs } from '../port/clock'
+import { choiceWords } from '../book/choiceWords'
+import { Refusal } from '../port/api'
 import { useKitchen } from '../port/useKitchen'
-import { clockText, instantOfClock } from '../ui/format'
+import { clockText, dayText, instantOfClock, instantOn, isoDayText } from '../ui/format'
 import { texts } from '../ui/texts'
 
 const props = defineProps<{
@@ -16,42 +17,57 @@ const props = defineProps<{
 const emit = defineEmits<{ taken: []; cancel: [] }>()
 const kitchen = useKitchen()
 const HOUR_MS = 3600_000
+const DAY_MS = 86_400_000
 const QUARTER_MS = 15 * 60_000
+const DAYS_AHEAD = 14
+const openedAtMs = kitchen.nowMs
+/** A clock time alone means the next one to come; a day is only said where it is another. */
+const NEXT = ''
 const draft = reactive({
-  formulaId: props.formulaId ?? kitchen.catalog?.formulas[0]?.id ?? '',
+  formulaId: props.formulaId as string | null | undefined,
   portions: '',
-  pickup: clockText(Math.ceil((kitchenNowMs() + HOUR_MS) / QUARTER_MS) * QUARTER_MS),
+  pickup: clockText(Math.ceil((openedAtMs + HOUR_MS) / QUARTER_MS) * QUARTER_MS),
+  day: NEXT,
   label: '',
   note: '',
   allergies: [] as Allergen[],
   noLightlyCookedEgg: false,
 })
 const tried = ref(false)
+const problem = ref('')
 const keptChoices = ref(props.choices)
+const formulas = computed(() => (kitchen.catalog?.formulas ?? []) as readonly Formula[])
+const choices = computed(() => (draft.formulaId === props.formulaId ? keptChoices.value : undefined))
 /** The ways and goods it was chosen with, in the cook's words. */
-const chosenWords = computed(() => {
-  const formula = kitchen.catalog?.formulas.find((f) => f.id === draft.formulaId) as Formula | undefined
-  const choices = draft.formulaId === props.formulaId ? keptChoices.value : undefined
-  if (!formula || !choices) return []
-  return [
-    ...Object.keys(choices.schools).flatMap((id) => optionOf(formula, id, choices)?.says ?? []),
-    ...Object.values(choices.swaps).flatMap((s) => kitchen.ingredients.get(s.ingredientId)?.name ?? []),
-  ]
+const chosenWords = computed(() =>
+  choiceWords(formulas.value, { formulaId: draft.formulaId ?? '', choices: choices.value }, kitchen.ingredients),
+)
+/** Sauces by family, the families in the book's order; typing finds either. */
+const sauces = computed(() =>
+  [...new Set(formulas.value.map((f) => f.family))].flatMap((family) =>
+    formulas.value.filter((f) => f.family === family).map((f) => ({ value: f.id, title: f.name, family: family })),
+  ),
+)
+const days = [
+  { value: NEXT, title: texts.service.nextDay },
+  ...Array.from({ length: DAYS_AHEAD }, (_, i) => {
+    const ms = openedAtMs + (i + 1) * DAY_MS
+    return { value: isoDayText(ms), title: dayText(ms) }
+  }),
+]
+const pickupAtMs = computed(() => (draft.day === NEXT ? instantOfClock(draft.pickup, kitchen.nowMs) : instantOn(draft.day, draft.pickup)))
+const isPortions = computed(() => {
+  const portions = Number(draft.portions)
+  return /^\d+$/.test(draft.portions.trim()) && portions >= LIMITS.portions.min && portions <= LIMITS.portions.max
 })
-const formulas = computed(() => (kitchen.catalog?.formulas ?? []).map((f) => ({ value: f.id, title: f.name })))
-const portions = computed(() => Number(draft.portions))
-const pickupAtMs = computed(() => instantOfClock(draft.pickup, kitchenNowMs()))
 const errors = computed(() => ({
-  portions:
-    !/^\d+$/.test(draft.portions.trim()) || portions.value < LIMITS.portions.min || portions.value > LIMITS.portions.max
-      ? texts.service.portionsWrong
-      : '',
+  sauce: draft.formulaId ? '' : texts.service.sauceWrong,
+  portions: isPortions.value ? '' : texts.service.portionsWrong,
   pickup: pickupAtMs.value === undefined ? texts.service.pickupWrong : '',
 }))
 
-async function take(): Promise<void> {
-  tried.value = true
-  if (errors.value.portions || errors.value.pickup || pickupAtMs.value === undefined) return
+/** Allergies first, then the order that names them: an order never stands without what its guest must not have. */
+async function keep(formulaId: string, pickup: number): Promise<void> {
   const hasDetails = draft.note.trim() !== '' || draft.allergies.length > 0 || draft.noLightlyCookedEgg
   const detailsId = hasDetails ? uuidv7() : null
   if (detailsId)
@@ -62,20 +78,44 @@ async function take(): Promise<void> {
       noLightlyCookedEgg: draft.noLightlyCookedEgg,
     })
   await kitchen.record('order.taken', uuidv7(), {
-    formulaId: draft.formulaId,
-    portions: portions.value,
-    pickupAtMs: pickupAtMs.value,
+    formulaId,
+    portions: Number(draft.portions),
+    pickupAtMs: pickup,
     label: draft.label.trim(),
     detailsId,
-    ...(chosenWords.value.length ? { choices: keptChoices.value } : {}),
+    ...(chosenWords.value.length && choices.value ? { choices: choices.value } : {}),
   })
-  emit('taken')
+}
+async function take(): Promise<void> {
+  tried.value = true
+  if (Object.values(errors.value).some(Boolean) || pickupAtMs.value === undefined || !draft.formulaId) return
+  try {
+    await keep(draft.formulaId, pickupAtMs.value)
+    emit('taken')
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+    problem.value = texts.bench.notKept(error.problem.title)
+  }
 }
 </script>
 
 <template>
   <form class="form" :aria-label="texts.service.newOrder" @submit.prevent="take" @keydown.esc="emit('cancel')">
     <div class="row">
+      <v-autocomplete
+        v-model="draft.formulaId"
+        class="wide"
+        :items="sauces"
+        :label="texts.service.sauce"
+        :filter-keys="['title', 'family']"
+        item-props
+        auto-select-first
+        :error-messages="tried ? errors.sauce : ''"
+      >
+        <template #item="{ props: line, item }">
+          <v-list-item v-bind="line" :title="item.title" :subtitle="(item as { family?: string }).family" />
+        </template>
+      </v-autocomplete>
       <v-text-field
         v-model="draft.portions"
         class="short"
@@ -91,9 +131,12 @@ async function take(): Promise<void> {
         inputmode="numeric"
         :error-messages="tried ? errors.pickup : ''"
       />
-      <v-text-field v-model="draft.label" :label="texts.service.label" maxlength="60" />
-      <v-select v-if="formulas.length > 1" v-model="draft.formulaId" :items="formulas" :label="texts.service.sauce" />
+      <v-select v-model="draft.day" class="short" :items="days" :label="texts.service.day" />
+      <v-text-field v-model="draft.label" class="short" :label="texts.service.label" maxlength="60" />
     </div>
+    <p v-if="pickupAtMs !== undefined && isoDayText(pickupAtMs) !== isoDayText(openedAtMs)" class="label">
+      {{ dayText(pickupAtMs) }} {{ clockText(pickupAtMs) }}
+    </p>
     <p v-if="chosenWords.length" class="label">
       {{ texts.service.chosenWith(chosenWords.join(' · ')) }}
       <v-btn @click="keptChoices = undefined">{{ texts.book.bench.asIs }}</v-btn>
@@ -104,6 +147,7 @@ async function take(): Promise<void> {
       <legend class="caption">{{ texts.service.allergies }}</legend>
       <v-checkbox v-for="a in ALLERGENS" :key="a" v-model="draft.allergies" :value="a" :label="texts.allergens[a]" />
     </fieldset>
+    <p v-if="problem" class="wine label" role="alert">✕ {{ problem }}</p>
     <div class="row keys">
       <v-btn type="submit" class="is-first">{{ texts.service.take }}</v-btn><v-btn @click="emit('cancel')">{{ texts.app.cancel }}</v-btn>
     </div>
@@ -126,7 +170,7 @@ async function take(): Promise<void> {
   flex: 1 1 200px;
 }
 .short {
-  flex: 0 1 190px !important;
+  flex: 0 1 150px !important;
 }
 .keys > * {
   flex: 0 0 auto;

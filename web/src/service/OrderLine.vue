@@ -2,34 +2,37 @@
 import type { GuestDetails } from '@liquamen/contracts'
 import {
   chosenFormula,
+  hasLightEgg,
   isSettled,
-  type Formula,
-  type BatchState,
-  type AllergenDecision,
+  lateReadyAtMs,
   type Allergen,
+  type AllergenDecision,
+  type BatchState,
+  type Formula,
   type OrderState,
 } from '@liquamen/core'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
-import { useKitchen } from '../port/useKitchen'
-import { clockText } from '../ui/format'
+import { choiceWords } from '../book/choiceWords'
+import { useKitchenViews } from '../port/useKitchenViews'
+import { clockText, dayText, isoDayText } from '../ui/format'
 import { texts } from '../ui/texts'
 import { orderFindings } from './orderFindings'
 import VesselChip from '../vessel/VesselChip.vue'
 
 const props = defineProps<{
   order: OrderState
-  /** The batch made for it, if any. */
-  batch: BatchState | undefined
+  /** The batches made for it. */
+  batches: readonly BatchState[]
   details: GuestDetails | undefined
 }>()
-const emit = defineEmits<{ plan: [] }>()
-const kitchen = useKitchen()
+const emit = defineEmits<{ plan: []; change: [batch: BatchState]; cancelled: [factId: string] }>()
+const { kitchen, current, nowMs } = useKitchenViews()
 const router = useRouter()
 const taken = computed(() => props.order.taken!)
-const formula = computed(() =>
-  chosenFormula((kitchen.catalog?.formulas ?? []) as readonly Formula[], taken.value.formulaId, taken.value.choices),
-)
+const formulas = computed(() => (kitchen.catalog?.formulas ?? []) as readonly Formula[])
+const formula = computed(() => chosenFormula(formulas.value, taken.value.formulaId, taken.value.choices))
+const words = computed(() => choiceWords(formulas.value, taken.value, kitchen.ingredients).join(' · '))
 const checked = computed(() => orderFindings(props.order, props.details, formula.value, kitchen.ingredients))
 const findings = computed(() =>
   checked.value.findings.map((f) => ({
@@ -39,20 +42,30 @@ const findings = computed(() =>
   })),
 )
 const isBlocked = computed(() => checked.value.isBlocked)
-const pan = computed(() => kitchen.catalog?.pans.find((p) => p.id === props.batch?.planned?.panId) ?? kitchen.catalog?.pans[0])
-const isLate = computed(() => props.batch?.plan?.isLate === true)
-const status = computed(() =>
-  !props.batch
-    ? texts.service.toPlan
-    : props.batch.status === 'planned'
-      ? texts.service.planned
-      : props.batch.status === 'underWay'
-        ? texts.service.underWay
-        : texts.service.served,
+const mustNotHaveEgg = computed(
+  () => props.details?.noLightlyCookedEgg === true && formula.value !== undefined && hasLightEgg(formula.value, kitchen.ingredients),
 )
+const pan = computed(() => {
+  const id = Object.values(props.batches[0]?.planned?.vessels ?? {})[0]
+  return kitchen.catalog?.pans.find((p) => p.id === id) ?? kitchen.catalog?.pans[0]
+})
+const isAnotherDay = computed(() => isoDayText(taken.value.pickupAtMs) !== isoDayText(nowMs.value))
+/** When its last batch is ready, where that is too late. */
+const lateAtMs = computed(() => {
+  const late = props.batches.flatMap((b) => {
+    const view = current.value.find((v) => v.state.id === b.id)
+    return (view && lateReadyAtMs(view, nowMs.value)) ?? []
+  })
+  return late.length ? Math.max(...late) : undefined
+})
+const lines = computed(() => props.batches.map((batch) => ({ batch, says: texts.batch.result[batch.status], portions: portionsOf(batch) })))
+const portionsOf = (batch: BatchState) => batch.planned?.shares.find((s) => s.orderId === props.order.id)?.portions ?? 0
+/** Portions that no batch is planned for: all, or those of a batch that was taken off or discarded. */
+const unplanned = computed(() => taken.value.portions - lines.value.reduce((sum, l) => sum + l.portions, 0))
+const isMade = (batch: BatchState) => batch.status === 'planned' || batch.status === 'underWay'
 const decide = (f: { allergen: Allergen; ingredientId: string }, decision: AllergenDecision) =>
   void kitchen.record('allergen.decided', props.order.id, { allergen: f.allergen, ingredientId: f.ingredientId, decision })
-const cancel = () => void kitchen.record('order.cancelled', props.order.id, { reason: '' })
+const cancel = async () => emit('cancelled', await kitchen.record('order.cancelled', props.order.id, { reason: '' }))
 </script>
 
 <template>
@@ -63,8 +76,9 @@ const cancel = () => void kitchen.record('order.cancelled', props.order.id, { re
         <VesselChip v-if="pan" :profile="pan.profile" :fill="formula?.fill ?? ''" :level-mm="34" />
         <span class="sauce">{{ formula?.name }}</span> <span class="label">{{ taken.label }}</span>
       </p>
+      <p v-if="words" class="caption">{{ words }}</p>
       <p v-if="details?.note" class="reading soft">{{ details.note }}</p>
-      <p v-if="details?.noLightlyCookedEgg && formula?.emulsion" class="wine label">✕ {{ texts.service.lightEggTold }}</p>
+      <p v-if="mustNotHaveEgg" class="wine label">✕ {{ texts.service.lightEggTold }}</p>
       <ul v-if="findings.length" class="findings">
         <li v-for="f in findings" :key="f.allergen + f.ingredientId">
           <span class="box">{{ texts.allergens[f.allergen] }}</span> {{ f.name }}: <strong>{{ texts.service[f.mark] }}</strong>
@@ -78,19 +92,25 @@ const cancel = () => void kitchen.record('order.cancelled', props.order.id, { re
         </li>
       </ul>
       <p v-if="isBlocked" class="wine label">✕ {{ texts.service.decide }}</p>
-      <p v-if="isLate" class="roux label">
-        ▽ {{ texts.service.late(clockText(taken.pickupAtMs), clockText(batch?.plan?.earliestReadyAtMs ?? 0)) }}
-      </p>
+      <p v-if="lateAtMs" class="roux label">▽ {{ texts.service.lateBy(clockText(lateAtMs)) }}</p>
     </div>
-    <time class="when">{{ clockText(taken.pickupAtMs) }}</time>
-    <div class="keys end">
-      <span class="soft">{{ status }}</span>
-      <v-btn v-if="!batch" class="is-first" :disabled="isBlocked" @click="emit('plan')">{{ texts.service.plan }}</v-btn>
-      <v-btn v-else-if="batch.status === 'planned' || batch.status === 'underWay'" @click="router.push(`/bench/${batch.id}`)">{{
-        texts.app.screens.bench
-      }}</v-btn>
-      <v-btn v-else @click="router.push(`/log/${batch.id}`)">{{ texts.app.screens.log }}</v-btn>
-      <v-btn v-if="!batch" @click="cancel">{{ texts.service.cancelOrder }}</v-btn>
+    <p class="when">
+      <span v-if="isAnotherDay" class="caption">{{ dayText(taken.pickupAtMs) }}</span> <time>{{ clockText(taken.pickupAtMs) }}</time>
+    </p>
+    <div class="ends">
+      <div v-for="l in lines" :key="l.batch.id" class="keys">
+        <span class="soft">{{ lines.length > 1 ? `${l.portions} ` : '' }}{{ l.says }}</span>
+        <v-btn v-if="isMade(l.batch)" @click="router.push(`/bench/${l.batch.id}`)">{{ texts.app.screens.bench }}</v-btn>
+        <v-btn v-else @click="router.push(`/log/${l.batch.id}`)">{{ texts.app.screens.log }}</v-btn>
+        <v-btn v-if="l.batch.status === 'planned'" @click="emit('change', l.batch)">{{ texts.plan.changeIt }}</v-btn>
+      </div>
+      <div v-if="unplanned > 0" class="keys">
+        <span class="soft">{{ lines.length ? `${unplanned} ` : '' }}{{ texts.service.toPlan }}</span>
+        <v-btn class="is-first" :disabled="isBlocked" @click="emit('plan')">{{ texts.service.plan }}</v-btn>
+      </div>
+      <div v-if="!batches.some((b) => b.status !== 'planned')" class="keys">
+        <v-btn @click="cancel">{{ texts.service.cancelOrder }}</v-btn>
+      </div>
     </div>
   </li>
 </template>
@@ -98,7 +118,7 @@ const cancel = () => void kitchen.record('order.cancelled', props.order.id, { re
 <style scoped>
 .line {
   display: grid;
-  grid-template-columns: 84px minmax(0, 1fr) 110px 330px;
+  grid-template-columns: 84px minmax(0, 1fr) 120px 380px;
   gap: 6px 24px;
   align-items: start;
   padding: 12px 0;
@@ -129,8 +149,15 @@ const cancel = () => void kitchen.record('order.cancelled', props.order.id, { re
   align-items: center;
   flex-wrap: wrap;
 }
-.end {
+.keys {
   justify-content: end;
+}
+.what .keys {
+  justify-content: start;
+}
+.ends {
+  display: grid;
+  gap: 6px;
   padding-top: 4px;
 }
 .findings li {
@@ -149,8 +176,10 @@ const cancel = () => void kitchen.record('order.cancelled', props.order.id, { re
   .line {
     grid-template-columns: 64px minmax(0, 1fr) auto;
   }
-  .end {
+  .ends {
     grid-column: 2 / -1;
+  }
+  .keys {
     justify-content: start;
   }
 }

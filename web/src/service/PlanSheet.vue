@@ -1,104 +1,138 @@
 <script setup lang="ts">
-import { type OrderState, type PlanWarning } from '@liquamen/core'
+import { dealShares, takenBy, type BatchState, type OrderState, type PlacedBatch, type PlanWarning, type VesselRole } from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
-import { computed, onMounted, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
+import { choiceWords } from '../book/choiceWords'
+import { Refusal } from '../port/api'
 import { useKitchenViews } from '../port/useKitchenViews'
-import TargetForms from '../techniques/reduce/TargetForms.vue'
+import { roomOf } from '../techniques/registry'
 import { clockText, numberText, percentText } from '../ui/format'
 import { texts } from '../ui/texts'
 import { orderFindings } from './orderFindings'
-import EmulsionSums from '../techniques/eggEmulsion/Sums.vue'
-import { suits, usePlanDraft } from './usePlanDraft'
+import PlanVessels from './PlanVessels.vue'
+import { usePlanDraft } from './usePlanDraft'
+import WeighOutLines from './WeighOutLines.vue'
 
-const props = defineProps<{ order: OrderState }>()
+const props = defineProps<{
+  orders: readonly OrderState[]
+  /** The planned batch that is to be changed. */ batch?: BatchState | undefined
+}>()
 const emit = defineEmits<{ close: [] }>()
 const router = useRouter()
-const { kitchen, catalog, current } = useKitchenViews()
-const taken = computed(() => props.order.taken!)
-const ringIsTaken = (id: string) => current.value.some((v) => v.ring.id === id)
-const freeRings = computed(() =>
-  [...(catalog.value?.rings ?? [])]
-    .sort((a, b) => b.heater.ratedW - a.heater.ratedW)
-    .map((r) => r.id)
-    .filter((id) => !ringIsTaken(id)),
-)
-const busyPans = computed(() => new Set(current.value.map((v) => v.pan.id)))
-const { draft, formula, result, unclear, choose } = usePlanDraft(
-  computed(() => catalog.value!),
-  computed(() => kitchen.ingredients),
-  computed(() => props.order),
-  freeRings,
-  busyPans,
-)
-onMounted(() => {
-  for (const item of formula.value?.items ?? []) {
-    const [first] = checked.value.usable.get(item.id) ?? []
-    if (first && first !== item.ingredientId && !(checked.value.usable.get(item.id) ?? []).includes(item.ingredientId))
-      draft.sources[item.id] = first
-  }
-  choose()
+const { kitchen, catalog, current, nowMs } = useKitchenViews()
+const taken = computed(() => current.value.filter((v) => v.state.id !== props.batch?.id).flatMap((v) => takenBy(v, nowMs.value) ?? []))
+const { draft, formula, asked, shares, portions, pickupAtMs, result, unclear, ringFreeAtMs, inBatches } = usePlanDraft({
+  catalog: computed(() => catalog.value!),
+  ingredients: computed(() => kitchen.ingredients),
+  orders: computed(() => props.orders),
+  batch: computed(() => props.batch),
+  taken,
 })
-const exact = ref(false)
+const checks = computed(() =>
+  props.orders.map((o) => orderFindings(o, kitchen.details.get(o.taken?.detailsId ?? ''), formula.value, kitchen.ingredients)),
+)
+/** Goods that none of these guests must go without. */
+const usableFor = (itemId: string) => checks.value.map((c) => c.usable.get(itemId) ?? []).reduce((a, b) => a.filter((id) => b.includes(id)))
+for (const item of formula.value?.items ?? []) {
+  const usable = checks.value.length ? usableFor(item.id) : []
+  if (usable[0] && !usable.includes(draft.sources[item.id] ?? item.ingredientId)) draft.sources[item.id] = usable[0]
+}
 const why = ref(false)
-const plan = computed(() => result.value.plan)
-const pans = computed(() =>
-  (catalog.value?.pans ?? [])
-    .filter((p) => !formula.value || suits(p, formula.value))
-    .map((p) => ({ value: p.id, title: busyPans.value.has(p.id) ? `${p.name} · ${texts.plan.inUse}` : p.name })),
+const problem = ref('')
+const placed = computed(() => result.value.placed)
+const plan = computed(() => placed.value?.plan)
+const words = computed(() => choiceWords(catalog.value?.formulas ?? [], asked.value, kitchen.ingredients).join(' · '))
+const labels = computed(() =>
+  props.orders
+    .map((o) => o.taken?.label)
+    .filter(Boolean)
+    .join(', '),
 )
 const rings = computed(() =>
-  (catalog.value?.rings ?? []).map((r) => ({
-    value: r.id,
-    title: `${r.number} ${r.strength}${ringIsTaken(r.id) ? ` · ${texts.plan.busy(r.number)}` : ''}`,
-  })),
-)
-const checked = computed(() =>
-  orderFindings(props.order, kitchen.details.get(taken.value.detailsId ?? ''), formula.value, kitchen.ingredients),
+  (catalog.value?.rings ?? []).map((r) => {
+    const free = ringFreeAtMs(r.id)
+    return {
+      value: r.id,
+      title: [`${r.number} ${r.strength}`, free === undefined ? '' : texts.plan.freeAt(clockText(free))].filter(Boolean).join(' · '),
+    }
+  }),
 )
 const swaps = computed(() =>
   (formula.value?.items ?? [])
     .filter((i) => i.sources?.length)
     .map((i) => ({
       id: i.id,
-      items: (checked.value.usable.get(i.id) ?? []).map((id) => ({ value: id, title: kitchen.ingredients.get(id)?.name ?? id })),
+      label: kitchen.ingredients.get(i.ingredientId)?.name ?? i.ingredientId,
+      items: (checks.value.length ? usableFor(i.id) : [i.ingredientId, ...(i.sources ?? [])]).map((id) => ({
+        value: id,
+        title: kitchen.ingredients.get(id)?.name ?? id,
+      })),
       current: draft.sources[i.id] ?? i.ingredientId,
     })),
 )
-const reductions = computed(() => (formula.value?.steps ?? []).filter((s) => s.technique === 'reduce'))
+const reductions = computed(() => (formula.value?.steps ?? []).filter((s) => s.target !== undefined))
 const alcohol = computed(() => {
   const a = plan.value?.ethanolLeftFrac
-  return !a
-    ? ''
-    : a.high < 0.005
-      ? texts.plan.traceOnly
-      : `${a.low < 0.005 ? `${texts.plan.traceOnly} –` : `${percentText(a.low)}–`} ${percentText(a.high)} %`
+  if (!a) return ''
+  if (a.high < 0.005) return texts.plan.traceOnly
+  return `${a.low < 0.005 ? `${texts.plan.traceOnly} –` : `${percentText(a.low)}–`} ${percentText(a.high)} %`
 })
+/** What each room puts on the sheet of its steps. */
+const sums = computed(() =>
+  (plan.value?.steps ?? []).flatMap((planned) => {
+    const step = placed.value && formula.value?.steps.find((s) => s.id === planned.stepId)
+    const Sums = step && roomOf(step).Sums
+    return step && Sums && planned.work.kind !== 'plain' ? [{ planned, step, Sums }] : []
+  }),
+)
+const batches = computed(() => placed.value?.choice.batches ?? 1)
+const warnings = computed(() => (plan.value?.warnings ?? []).filter((w) => w.code !== 'tooManyForOne'))
 function say(w: PlanWarning): string {
-  if (w.code === 'late') return texts.service.late(clockText(taken.value.pickupAtMs), clockText(w.earliestAtMs))
+  if (w.code === 'late') return texts.service.late(clockText(pickupAtMs.value ?? 0), clockText(w.earliestAtMs))
   if (w.code === 'saltyAlready') return texts.plan.saltyAlready(percentText(w.saltFrac, 2))
   if (w.code === 'waterFirst') return texts.plan.waterFirst(numberText(w.waterG), numberText(w.phaseFrac, 2))
   if (w.code === 'bowlTooSmall') return texts.plan.bowlTooSmall(w.batches)
-  return texts.plan[w.code]
+  return texts.plan.warnings[w.code]
 }
-async function put(): Promise<void> {
-  if (!plan.value || !formula.value) return
-  const id = uuidv7()
-  await kitchen.record('batch.planned', id, {
-    orderIds: [props.order.id],
-    formulaId: formula.value.id,
-    sauceName: formula.value.name,
-    fill: formula.value.fill,
-    panId: draft.panId,
-    ringId: draft.ringId,
-    sources: { ...draft.sources },
-    phrases: { ...draft.phrases },
-    ...(taken.value.choices ? { choices: taken.value.choices } : {}),
-    plan: plan.value,
-  })
+
+/** Puts batches on the stove: the one that is shown, or as many as it takes. */
+async function put(list: readonly PlacedBatch[]): Promise<void> {
+  const asks = asked.value
+  if (!formula.value || !asks || list.length === 0) return
+  const dealt = dealShares(
+    shares.value,
+    list.map((p) => p.plan.portions),
+  )
+  try {
+    for (const [i, one] of list.entries())
+      await kitchen.record('batch.planned', (i === 0 && props.batch?.id) || uuidv7(), {
+        shares: dealt[i] ?? [],
+        formulaId: formula.value.id,
+        sauceName: formula.value.name,
+        fill: formula.value.fill,
+        vessels: Object.fromEntries(Object.entries(one.place.vessels).map(([role, pan]) => [role, pan.id])),
+        ringId: one.ring.id,
+        sources: { ...draft.sources },
+        phrases: { ...draft.phrases },
+        ...(asks.choices ? { choices: asks.choices } : {}),
+        ...(one.choice.movesAtStepId ? { movesAtStepId: one.choice.movesAtStepId } : {}),
+        plan: one.plan,
+      })
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+    problem.value = texts.bench.notKept(error.problem.title)
+    return
+  }
   emit('close')
   await router.push('/stove')
 }
+async function takeOff(): Promise<void> {
+  if (!props.batch) return
+  await kitchen.record('batch.takenOff', props.batch.id, { reason: '' })
+  emit('close')
+}
+const useVessel = (role: VesselRole, panId: string) => (draft.vessels = { ...draft.vessels, [role]: panId })
 </script>
 
 <template>
@@ -106,22 +140,35 @@ async function put(): Promise<void> {
     <div class="top">
       <h1>
         <span class="sauce">{{ formula?.name }}</span>
-        <span class="soft for">{{ texts.service.platesFor(taken.portions, clockText(taken.pickupAtMs)) }} {{ taken.label }}</span>
+        <span class="soft for">{{ texts.service.platesFor(portions, clockText(pickupAtMs ?? 0)) }} {{ labels }}</span>
       </h1>
-      <v-btn @click="emit('close')">{{ texts.app.close }}</v-btn>
+      <div class="keys">
+        <v-btn v-if="batch" @click="takeOff">{{ texts.plan.takeOff }}</v-btn>
+        <v-btn @click="emit('close')">{{ texts.app.close }}</v-btn>
+      </div>
     </div>
+    <p v-if="words" class="label">{{ texts.service.chosenWith(words) }}</p>
     <div class="choose">
-      <v-select v-model="draft.panId" :items="pans" :label="formula?.emulsion ? texts.plan.bowl : texts.plan.pan" /><v-select
-        v-model="draft.ringId"
+      <v-text-field
+        v-model="draft.ready"
+        class="short"
+        :label="texts.plan.readyBy"
+        inputmode="numeric"
+        :error-messages="pickupAtMs === undefined ? texts.service.pickupWrong : ''"
+      />
+      <v-select
+        :model-value="placed?.ring.id"
         :items="rings"
         :label="texts.plan.ring"
+        @update:model-value="(v: string) => (draft.ringId = v)"
       />
+      <PlanVessels v-if="placed" :placed="placed" @use="useVessel" />
       <v-select
         v-for="swap in swaps"
         :key="swap.id"
         :model-value="swap.current"
         :items="swap.items"
-        :label="texts.plan.source"
+        :label="swap.label"
         @update:model-value="(v: string) => (draft.sources[swap.id] = v)"
       />
       <v-text-field
@@ -141,52 +188,36 @@ async function put(): Promise<void> {
           v-for="o in unclear.target.options"
           :key="o.fractionLeft"
           @click="draft.phrases[unclear!.stepId] = `to ${Math.round(o.fractionLeft * 1000) / 10} %`"
-          >{{ percentText(o.fractionLeft, 0) }} % left <small>{{ numberText(o.volumeMl) }} ml</small></v-btn
+          >{{ texts.plan.left(percentText(o.fractionLeft, 0)) }} <small>{{ numberText(o.volumeMl) }} ml</small></v-btn
         >
       </div>
     </div>
-    <template v-if="plan">
-      <ul v-if="plan.warnings.length" class="warn">
-        <li v-for="(w, i) in plan.warnings" :key="i" class="roux label">▽ {{ say(w) }}</li>
+    <template v-if="plan && placed">
+      <ul v-if="warnings.length || batches > 1 || placed.isRingBusy" class="warn">
+        <li v-if="placed.isRingBusy" class="roux label">
+          ▽ {{ texts.plan.ringFree(placed.ring.number, clockText(placed.ringFreeFromMs)) }}
+        </li>
+        <li v-for="(w, i) in warnings" :key="i" class="roux label">▽ {{ say(w) }}</li>
+        <li v-if="batches > 1" class="roux label keys">
+          ▽ {{ texts.plan.warnings.tooManyForOne }}
+          <v-btn @click="put(inBatches(batches))">{{ texts.plan.asBatches(batches, Math.ceil(portions / batches)) }}</v-btn>
+        </li>
       </ul>
       <div class="columns">
         <div class="left">
-          <h2 class="head">
-            <span class="label">{{ texts.plan.weighOut }}</span><button class="text" :aria-pressed="exact" @click="exact = !exact">
-              {{ exact ? texts.plan.asShown : texts.plan.exact }}</button
-            ><button class="text" :aria-expanded="why" :aria-label="texts.app.explain" @click="why = !why">?</button>
-          </h2>
+          <WeighOutLines :lines="plan.weighOut" @why="why = !why" />
           <ul v-if="why" class="reading soft explain">
             <li v-for="line in texts.explain.plan(plan, formula?.source ?? '')" :key="line">{{ line }}</li>
           </ul>
-          <ul class="weigh">
-            <li v-for="line in plan.weighOut" :key="line.itemId">
-              <span class="amount"
-                >{{
-                  line.shown.unit === 'pieces'
-                    ? exact
-                      ? numberText(line.exactG, 1)
-                      : numberText(line.shown.value)
-                    : exact
-                      ? line.shown.unit === 'ml'
-                        ? numberText(line.exactMl, 1)
-                        : numberText(line.exactG, 1)
-                      : numberText(line.shown.value)
-                }}<span class="u">{{ line.shown.unit === 'pieces' ? (exact ? 'g' : '×') : line.shown.unit }}</span></span
-              ><span :class="{ sauce: line.isLiquid }">{{ line.name }}</span>
-            </li>
-          </ul>
         </div>
-        <div v-for="stage in plan.stages" :key="stage.stepId">
-          <h2 class="label head">
-            {{ reductions.find((r) => r.id === stage.stepId)?.verb }}
-            <span class="soft"
-              >{{ numberText(stage.minutes.low) }}–{{ numberText(stage.minutes.value) }}–{{ numberText(stage.minutes.high) }} min</span
-            >
-          </h2>
-          <TargetForms :stage="stage" />
-        </div>
-        <EmulsionSums v-if="plan.emulsion" class="wide" :plan="plan.emulsion" />
+        <component
+          :is="sum.Sums"
+          v-for="sum in sums"
+          :key="sum.planned.stepId"
+          :planned="sum.planned"
+          :step="sum.step"
+          :class="{ wide: sum.planned.work.kind === 'eggEmulsion' }"
+        />
         <dl class="sums">
           <div>
             <dt>{{ texts.plan.salt }}</dt>
@@ -200,7 +231,7 @@ async function put(): Promise<void> {
               }}
             </dd>
           </div>
-          <div v-if="plan.ethanolLeftFrac.high > 0 || plan.stages.length">
+          <div v-if="plan.ethanolLeftFrac.high > 0">
             <dt>{{ texts.plan.alcohol }}</dt>
             <dd>{{ alcohol }}. {{ texts.plan.alcoholNote }}</dd>
           </div>
@@ -210,6 +241,7 @@ async function put(): Promise<void> {
           </div>
         </dl>
       </div>
+      <p v-if="problem" class="wine label" role="alert">✕ {{ problem }}</p>
       <div class="last">
         <p class="label">
           {{ texts.plan.start }} <strong>{{ clockText(plan.latestStartAtMs) }}</strong>
@@ -218,7 +250,7 @@ async function put(): Promise<void> {
             {{ numberText(plan.totalMin.low) }}–{{ numberText(plan.totalMin.high) }} min</span
           >
         </p>
-        <v-btn class="is-first" @click="put">{{ texts.plan.put }}</v-btn>
+        <v-btn class="is-first" @click="put([placed])">{{ batch ? texts.plan.replan : texts.plan.put }}</v-btn>
       </div>
     </template>
   </section>
@@ -262,6 +294,9 @@ h1 {
   grid-template-rows: auto 1fr;
   gap: 10px 32px;
 }
+.short {
+  flex: 0 1 130px !important;
+}
 .explain {
   font-size: 18px;
   padding-bottom: 8px;
@@ -271,37 +306,6 @@ h1 {
 }
 .left {
   grid-row: 1 / span 2;
-}
-.head {
-  display: flex;
-  gap: 14px;
-  align-items: baseline;
-  padding-bottom: 4px;
-}
-.weigh li {
-  display: flex;
-  gap: 14px;
-  align-items: baseline;
-  border-top: 1px solid var(--hair);
-  padding: 4px 0;
-}
-.amount {
-  font-size: 34px;
-  font-weight: 580;
-  min-width: 4.4em;
-  text-align: right;
-}
-.weigh .sauce {
-  font-size: 25px;
-}
-.u {
-  font-size: 18px;
-  font-weight: 460;
-  color: var(--ink-soft);
-  display: inline-block;
-  width: 1.7em;
-  text-align: left;
-  padding-left: 4px;
 }
 .sums > div {
   display: flex;
@@ -317,19 +321,6 @@ h1 {
 .sums dd {
   font-size: 20px;
   font-stretch: 87.5%;
-}
-.text {
-  border: 0;
-  background: none;
-  color: inherit;
-  font: inherit;
-  font-size: 20px;
-  font-weight: 600;
-  min-height: 48px;
-  min-width: 48px;
-  text-decoration: underline;
-  text-underline-offset: 5px;
-  cursor: pointer;
 }
 .unclear,
 .warn {

@@ -1,70 +1,78 @@
 import {
   chosenFormula,
   DomainError,
-  findPlace,
-  planBatch,
+  freeFrom,
+  placeBatch,
+  placeBatches,
+  spanOfPlan,
   TargetUnclear,
-  type BatchPlan,
+  type BatchState,
   type Formula,
   type Ingredient,
   type KitchenCatalog,
+  type OrderShare,
   type OrderState,
-  type Pan,
+  type PlacedBatch,
+  type Taken,
+  type VesselRole,
 } from '@liquamen/core'
 import { computed, reactive, type ComputedRef } from 'vue'
 import { useClock } from '../port/clock'
+import { clockText, instantOn, isoDayText } from '../ui/format'
 
-/** A bowl for an egg sauce, a pan for the rest. */
-export const suits = (pan: Pan, formula: Formula): boolean => (pan.kind === 'bowl') === (formula.emulsion !== undefined)
+/** What a plan is for, and what of the kitchen is taken by then. */
+export interface PlanFor {
+  readonly catalog: ComputedRef<KitchenCatalog>
+  readonly ingredients: ComputedRef<ReadonlyMap<string, Ingredient>>
+  readonly orders: ComputedRef<readonly OrderState[]>
+  /** The planned batch that is to be changed. */
+  readonly batch: ComputedRef<BatchState | undefined>
+  /** Rings and vessels that other batches have. */
+  readonly taken: ComputedRef<readonly Taken[]>
+}
 
-/** A plan as it is being chosen: pan, ring, sources and phrases, and what the core makes of them. */
-export function usePlanDraft(
-  catalog: ComputedRef<KitchenCatalog>,
-  ingredients: ComputedRef<ReadonlyMap<string, Ingredient>>,
-  order: ComputedRef<OrderState>,
-  freeRingIds: ComputedRef<readonly string[]>,
-  busyPanIds: ComputedRef<ReadonlySet<string>>,
-) {
+/** Portions per order: the batch's own, else all that the orders ask for. */
+const sharesFor = (orders: readonly OrderState[], batch: BatchState | undefined): readonly OrderShare[] =>
+  batch?.planned?.shares ?? orders.map((o) => ({ orderId: o.id, portions: o.taken?.portions ?? 0 }))
+
+/** A plan as it is being chosen: ring, vessels, time, sources and phrases, and what the core makes of them. */
+export function usePlanDraft({ catalog, ingredients, orders, batch, taken }: PlanFor) {
   const { nowMs } = useClock()
-  const formula = computed<Formula | undefined>(() =>
-    chosenFormula(catalog.value.formulas, order.value.taken?.formulaId, order.value.taken?.choices),
-  )
-  const draft = reactive({ panId: '', ringId: '', sources: {} as Record<string, string>, phrases: {} as Record<string, string> })
+  const was = batch.value?.planned
+  const asked = computed(() => was ?? orders.value[0]?.taken)
+  const formula = computed<Formula | undefined>(() => chosenFormula(catalog.value.formulas, asked.value?.formulaId, asked.value?.choices))
+  const shares = computed(() => sharesFor(orders.value, batch.value))
+  const portions = computed(() => shares.value.reduce((sum, s) => sum + s.portions, 0))
+  const firstPickupMs = computed(() => was?.plan.pickupAtMs ?? Math.min(...orders.value.map((o) => o.taken?.pickupAtMs ?? Infinity)))
+  const draft = reactive({
+    ready: clockText(firstPickupMs.value),
+    /** Chosen by the cook; empty where the app chooses. */
+    ringId: was?.ringId ?? '',
+    vessels: { ...was?.vessels } as Partial<Record<VesselRole, string>>,
+    sources: { ...was?.sources } as Record<string, string>,
+    phrases: { ...was?.phrases } as Record<string, string>,
+  })
   const minute = computed(() => Math.floor(nowMs.value / 60_000) * 60_000) // a plan need not be made anew each second
-
-  function planWith(panId: string, ringId: string): BatchPlan {
-    return planBatch({
-      formula: formula.value!,
-      ingredients: ingredients.value,
-      place: findPlace(catalog.value.settings, catalog.value.pans, catalog.value.rings, panId, ringId),
-      portions: order.value.taken!.portions,
-      pickupAtMs: order.value.taken!.pickupAtMs,
-      nowMs: minute.value,
-      sources: draft.sources,
-      phrases: draft.phrases,
-    })
-  }
-
-  /** A pan that is free, in which nothing boils over and a stick still reads; the first free ring, the strongest first. */
-  function choose(): void {
-    if (!formula.value) return
-    draft.ringId ||= freeRingIds.value[0] ?? catalog.value.rings[0]?.id ?? ''
-    if (draft.panId) return
-    const troubles = (plan: BatchPlan) => plan.warnings.filter((w) => w.code !== 'late').length
-    const fits = catalog.value.pans
-      .filter((pan) => suits(pan, formula.value!))
-      .map((pan) => ({ pan, isBusy: busyPanIds.value.has(pan.id), plan: planWith(pan.id, draft.ringId) }))
-      .sort(
-        (a, b) =>
-          Number(a.isBusy) - Number(b.isBusy) || troubles(a.plan) - troubles(b.plan) || a.plan.totalMin.value - b.plan.totalMin.value,
-      )
-    draft.panId = fits[0]?.pan.id ?? ''
-  }
-
-  const result = computed<{ plan?: BatchPlan; error?: DomainError }>(() => {
-    if (!formula.value || !draft.panId || !draft.ringId) return {}
+  const pickupAtMs = computed(() => instantOn(isoDayText(firstPickupMs.value), draft.ready))
+  const request = computed(() =>
+    formula.value && pickupAtMs.value !== undefined
+      ? {
+          formula: formula.value,
+          ingredients: ingredients.value,
+          portions: portions.value,
+          pickupAtMs: pickupAtMs.value,
+          nowMs: minute.value,
+          sources: draft.sources,
+          phrases: draft.phrases,
+        }
+      : undefined,
+  )
+  const result = computed<{ placed?: PlacedBatch; error?: DomainError }>(() => {
+    if (!request.value) return {}
     try {
-      return { plan: planWith(draft.panId, draft.ringId) }
+      return {
+        placed: placeBatch(request.value, catalog.value, taken.value, { ringId: draft.ringId || undefined, vessels: draft.vessels }),
+      }
     } catch (error) {
       if (error instanceof DomainError) return { error }
       throw error
@@ -74,5 +82,15 @@ export function usePlanDraft(
   const unclear = computed(() =>
     result.value.error instanceof TargetUnclear ? { stepId: result.value.error.field, target: result.value.error.target } : undefined,
   )
-  return { draft, formula, result, unclear, choose }
+  /** When a ring has so long a stretch free, ms; undefined where nothing is in the way. */
+  function ringFreeAtMs(ringId: string): number | undefined {
+    if (!result.value.placed) return undefined
+    const { fromMs, toMs } = spanOfPlan(result.value.placed.plan)
+    const onRing = taken.value.filter((t) => t.ringId === ringId)
+    const wanted = Math.min(fromMs, (pickupAtMs.value ?? fromMs) - (toMs - fromMs))
+    const free = freeFrom(onRing, Math.max(minute.value, wanted), toMs - fromMs)
+    return free > Math.max(minute.value, wanted) ? free : undefined
+  }
+  const inBatches = (n: number): PlacedBatch[] => (request.value ? placeBatches(request.value, catalog.value, taken.value, n) : [])
+  return { draft, formula, asked, shares, portions, pickupAtMs, result, unclear, ringFreeAtMs, inBatches }
 }

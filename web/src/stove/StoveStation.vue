@@ -24,9 +24,7 @@ const span = computed(() => (next.value ? spanText(next.value.atMs - nowMs.value
 const room = computed(() => (props.view?.step ? roomOf(props.view.step) : undefined))
 /** A step that is worked is drawn by its room; one without a drawing of its own, and one to come, as a vessel with its level. */
 const Drawing = computed(() => (props.view?.live && props.view.live.kind !== 'timed' ? (room.value?.Station ?? PanStation) : PanStation))
-const words = computed(() =>
-  props.view?.step ? room.value?.words?.(props.view, props.view.step, props.view.planned) : undefined,
-)
+const words = computed(() => (props.view?.step ? room.value?.words?.(props.view, props.view.step, props.view.planned) : undefined))
 const readyAtMs = computed(() => props.view?.state.plan?.earliestReadyAtMs ?? 0)
 const isLate = computed(() => isPlanned.value && props.view?.state.plan?.isLate === true)
 const orderLine = computed(() => {
@@ -45,7 +43,13 @@ const spoken = computed(() => {
   const { view } = props
   if (!view) return texts.stove.empty(props.ring.number)
   const when = span.value ? texts.stove.inSpan(span.value.number, span.value.unit) : ''
-  const parts = [texts.stove.ring(props.ring.number), view.formula.name, view.pan.name, words.value?.drawing, `${verb.value || view.step?.verb} ${when}`]
+  const parts = [
+    texts.stove.ring(props.ring.number),
+    view.formula.name,
+    view.pan.name,
+    words.value?.drawing,
+    `${verb.value || view.step?.verb} ${when}`,
+  ]
   return parts.filter(Boolean).join(', ')
 })
 const open = () => void router.push(props.view ? `/bench/${props.view.state.id}` : '/service')

@@ -69,7 +69,9 @@ export function instantOfClock(text: string, nowMs: number): number | undefined 
   if (deltaMin > DAY_MIN - LONG_PAST_MIN) deltaMin -= DAY_MIN // just after midnight, what was just before it
   return Math.floor(nowMs / 60_000) * 60_000 + deltaMin * 60_000
 }
-const formatIsoDay = keptFormatters((timeZone) => new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }))
+const formatIsoDay = keptFormatters(
+  (timeZone) => new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }),
+)
 /** A day of the kitchen as 2026-11-28, for date fields and file names. */
 export const isoDayText = (ms: number): string => formatIsoDay(zone(), ms)
 /** The instant of a clock time on a day of the kitchen (2026-11-28); undefined where either is none. */

@@ -6,7 +6,11 @@ export const roomTexts = {
   tooMuchFat: 'More fat than it can hold: less butter, or a spoon of water first.',
   readAt: (temp: string, at: string) => `${temp}, read ${at}`,
   browns: (g: string, left: string) => `${g} g butter; ${left} g clear and brown when its water is gone`,
-  brownSounds: ['Loud crackling: its water boils off', 'The sound stops, the foam falls: seconds now', 'Smells of hazelnut: quench at once'],
+  brownSounds: [
+    'Loud crackling: its water boils off',
+    'The sound stops, the foam falls: seconds now',
+    'Smells of hazelnut: quench at once',
+  ],
   coatNow: (coat: string) => `By the spoon now: ${coat}`,
   tooThin: 'It will not coat a spoon. Four fifths first, wait the full minute, then test:',
   agent: { cornstarch: 'Cornstarch', arrowroot: 'Arrowroot', beurreManie: 'Kneaded butter' },

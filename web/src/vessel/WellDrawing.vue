@@ -20,7 +20,7 @@ const props = defineProps<{
 }>()
 const DEFAULT: VesselProfile = { shape: 'pan', baseRadiusMm: 76, rimRadiusMm: 82, heightMm: 130, cornerMm: 16 }
 const theme = useTheme()
-const profile = computed(() => props.profile ?? props.view?.hold?.well?.profile ?? DEFAULT)
+const profile = computed(() => props.profile ?? props.view?.well?.profile ?? DEFAULT)
 const isBench = computed(() => props.detail === 'bench')
 const scale = computed(() => (isBench.value ? { pxPerMm: 1.75, heightFactor: 1.2 } : { pxPerMm: 0.84, heightFactor: 0.84 }))
 const px = computed(() => scale.value.pxPerMm * scale.value.heightFactor)

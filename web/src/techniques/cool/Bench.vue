@@ -39,7 +39,9 @@ async function keep(tempC: number): Promise<void> {
       <PutAway v-if="isStoring && view.stepStartedAtMs !== undefined" :view="view" :bench="bench" :vessel="vessel" />
       <ul v-else-if="view.stepStartedAtMs !== undefined" class="gap-above">
         <li v-for="g in goals" :key="g.tempC" class="label">
-          <span v-if="reached(g.tempC) !== undefined" class="sorrel">✓ {{ texts.rooms.cooled(degreesText(g.tempC), clockText(reached(g.tempC) ?? 0)) }}</span>
+          <span v-if="reached(g.tempC) !== undefined" class="sorrel"
+            >✓ {{ texts.rooms.cooled(degreesText(g.tempC), clockText(reached(g.tempC) ?? 0)) }}</span
+          >
           <template v-else>{{ texts.rooms.coolBy(degreesText(g.tempC), clockText(g.byMs)) }}</template>
         </li>
         <li class="caption">{{ texts.rooms.coolRule }}</li>

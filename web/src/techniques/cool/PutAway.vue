@@ -72,7 +72,7 @@ async function put(): Promise<void> {
       @cancel="isWeighing = false"
     />
     <div class="keys-row" role="group" :aria-label="texts.rooms.where">
-      <v-btn v-for="p in places" :key="p" :aria-pressed="place === p" @click="place = p">{{ texts.book.places[p] }}</v-btn>
+      <v-btn v-for="p in places" :key="p" :aria-pressed="place === p" @click="place = p">{{ texts.workbench.store.places[p] }}</v-btn>
     </div>
     <p class="label">{{ texts.rooms.useBy(dayText(expiresAtMs)) }}</p>
     <v-btn class="is-first" @click="put">{{ texts.rooms.putAway }}</v-btn>

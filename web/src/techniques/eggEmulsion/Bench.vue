@@ -224,9 +224,12 @@ useEventListener(window, 'keydown', onKey)
       </div>
     </template>
     <template #keys>
-      <v-btn v-if="!isPour" @click="work.cue('grainy')">{{ texts.emulsion.cues.grainy }} <small>{{ texts.emulsion.cueKey }}</small></v-btn>
+      <v-btn v-if="!isPour" @click="work.cue('grainy')"
+        >{{ texts.emulsion.cues.grainy }} <small>{{ texts.emulsion.cueKey }}</small></v-btn
+      >
       <template v-else
-        ><v-btn @click="work.oily()">{{ texts.emulsion.cues.oily }} <small>{{ texts.emulsion.cueKey }}</small></v-btn
+        ><v-btn @click="work.oily()"
+          >{{ texts.emulsion.cues.oily }} <small>{{ texts.emulsion.cueKey }}</small></v-btn
         ><v-btn v-if="work.seen.value.has('oily') || bowl.freeOil > 0.04" @click="work.cue('split')"
           >{{ texts.emulsion.cues.split }} <small>{{ texts.emulsion.cueKey }}</small></v-btn
         ></template

@@ -28,7 +28,9 @@ async function keep(tempC: number): Promise<void> {
       <div v-if="plan" class="stack gap-above">
         <p class="label">{{ texts.rooms.blendEnds(degreesText(plan.method.butterC), degreesText(plan.ribbonC)) }}</p>
         <p v-if="lastTemp" class="label">{{ texts.rooms.readAt(degreesText(lastTemp.tempC, 1), clockText(lastTemp.atMs)) }}</p>
-        <p class="label">{{ texts.rooms.load(numberText(plan.butterG), numberText(plan.phaseFrac, 2), numberText(plan.phaseLimitFrac, 2)) }}</p>
+        <p class="label">
+          {{ texts.rooms.load(numberText(plan.butterG), numberText(plan.phaseFrac, 2), numberText(plan.phaseLimitFrac, 2)) }}
+        </p>
         <LoadScale
           :now="plan.phaseFrac"
           :end="plan.phaseFrac"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { depthAtVolumeMm, GRAINS_FROM_C, type BathHeat } from '@liquamen/core'
+import { depthAtVolumeMm, GRAINS_FROM_C, type BathHeat, type LiveEmulsion } from '@liquamen/core'
 import { computed } from 'vue'
 import { useTheme } from 'vuetify'
 import { fillOf, type ThemeName } from '../../app/tokens'
@@ -13,7 +13,7 @@ const props = defineProps<{ view: BatchView }>()
 const BATH_SHARE: Readonly<Record<BathHeat, number>> = { off: 0, gentle: 0.35, simmer: 0.6, boil: 1 }
 const theme = useTheme()
 const bowl = computed(() => (props.view.live?.kind === 'eggEmulsion' ? props.view.live.bowl : undefined) as LiveEmulsion)
-const isPour = computed(() => props.view.step?.technique === 'pour')
+const isPour = computed(() => props.view.planned?.work.kind === 'eggEmulsion' && props.view.step?.technique === 'pour')
 const scale = { pxPerMm: 1.9, heightFactor: 1 }
 const depth = computed(() => depthAtVolumeMm(props.view.pan.profile, bowl.value.volumeMl))
 const coming = computed(() =>

@@ -48,24 +48,28 @@ export function useEggEmulsion(view: Ref<BatchView>, bench: Bench) {
       return
     }
     asksRibbon.value = false
-    if (!state.value.isPanOff) await kitchen.record('pan.lifted', state.value.id, { stepId: stepId.value })
+    const liftIt = () => bench.attempt(() => kitchen.record('pan.lifted', state.value.id, { stepId: stepId.value }))
+    if (!state.value.isPanOff && !(await liftIt())) return
     if (step?.technique === 'whisk') await bench.finishStep()
   }
   const back = () => bench.keep('pan.returned', { stepId: stepId.value }, texts.emulsion.back)
-  const setBath = (bath: BathHeat) => bench.keep('bath.changed', { stepId: stepId.value, bath }, texts.emulsion.bath[bath as Exclude<BathHeat, 'off'>] ?? bath)
+  const setBath = (bath: BathHeat) =>
+    bench.keep('bath.changed', { stepId: stepId.value, bath }, texts.emulsion.bath[bath as Exclude<BathHeat, 'off'>] ?? bath)
 
   const startPour = () =>
-    kitchen.record('pour.started', state.value.id, {
-      stepId: stepId.value,
-      ingredientId: plan.value?.butterIngredientId ?? '',
-      gPerS: Math.max(DROPS_G_PER_S, Math.round((bowl.value?.safePourGPerS ?? 0) * 10) / 10),
-      tempC: plan.value?.method.butterC ?? 55,
-    })
+    bench.attempt(() =>
+      kitchen.record('pour.started', state.value.id, {
+        stepId: stepId.value,
+        ingredientId: plan.value?.butterIngredientId ?? '',
+        gPerS: Math.max(DROPS_G_PER_S, Math.round((bowl.value?.safePourGPerS ?? 0) * 10) / 10),
+        tempC: plan.value?.method.butterC ?? 55,
+      }),
+    )
   /** What was poured is what the guide said, never more than there was. */
-  async function stopPour(): Promise<void> {
+  async function stopPour(): Promise<boolean> {
     const start = running.value
-    if (!start) return
-    await bench.keep(
+    if (!start) return true
+    return bench.keep(
       'pour.stopped',
       {
         stepId: stepId.value,
@@ -78,36 +82,40 @@ export function useEggEmulsion(view: Ref<BatchView>, bench: Bench) {
     )
   }
   async function oily(): Promise<void> {
-    await stopPour()
-    await cue('oily')
+    if (await stopPour()) await cue('oily')
   }
   /** Butter in so far, as a scale or a jug says it; the difference is put on record. */
-  async function butterIs(massG: number): Promise<void> {
-    await stopPour()
+  async function butterIs(massG: number): Promise<boolean> {
+    if (!(await stopPour())) return false
     const differs = massG - (bowl.value?.butterInG ?? 0)
-    if (Math.abs(differs) >= 0.5)
-      await bench.keep(
-        'addition.made',
-        {
-          stepId: stepId.value,
-          ingredientId: plan.value?.butterIngredientId ?? '',
-          massG: Math.round(differs * 10) / 10,
-          sdG: 3,
-          coolerByK: 0,
-        },
-        texts.emulsion.butterUndo(Math.round(massG)),
-      )
+    if (Math.abs(differs) < 0.5) return true
+    return bench.keep(
+      'addition.made',
+      {
+        stepId: stepId.value,
+        ingredientId: plan.value?.butterIngredientId ?? '',
+        massG: Math.round(differs * 10) / 10,
+        sdG: 3,
+        coolerByK: 0,
+      },
+      texts.emulsion.butterUndo(Math.round(massG)),
+    )
   }
   const addWater = (massG = WATER_DOSE_G) =>
-    bench.keep('addition.made', { stepId: stepId.value, ingredientId: 'water', massG, sdG: 1, coolerByK: 0 }, texts.emulsion.waterUndo(massG))
+    bench.keep(
+      'addition.made',
+      { stepId: stepId.value, ingredientId: 'water', massG, sdG: 1, coolerByK: 0 },
+      texts.emulsion.waterUndo(massG),
+    )
   /** Yolks counted anew: the first count is corrected, and load and water with it. */
-  async function yolksAre(count: number): Promise<void> {
+  async function yolksAre(count: number): Promise<boolean> {
     const line = yolkLine.value
-    if (!line) return
+    if (!line) return false
     const payload = { itemId: line.itemId, ingredientId: line.ingredientId, massG: count * pieceG.value }
     const told = kitchen.factsOf(state.value.id).find((f) => f.kind === 'ingredient.weighed' && f.payload.itemId === line.itemId)
-    if (told) await bench.keep('fact.corrected', { factId: told.id, kind: 'ingredient.weighed', payload }, texts.emulsion.yolksUndo(count))
-    else await bench.keep('ingredient.weighed', payload, texts.emulsion.yolksUndo(count))
+    const says = texts.emulsion.yolksUndo(count)
+    if (told) return bench.keep('fact.corrected', { factId: told.id, kind: 'ingredient.weighed', payload }, says)
+    return bench.keep('ingredient.weighed', payload, says)
   }
   let last: Promise<void> = Promise.resolve()
   /** The one key: the next cue, lift off, pour, stop, go on. Taps come one after another, each on what the one before has done. */

@@ -2,12 +2,14 @@
 import { tempOnDevice } from '../../ui/useDeviceUnits'
 import { computed, ref, toRef } from 'vue'
 import { useRouter } from 'vue-router'
-import type { BatchView } from '@liquamen/core'
+import { depthAtVolumeMm, hasLightEgg, type BatchView, type Formula } from '@liquamen/core'
 import { useClock } from '../../port/clock'
 import { useKitchen } from '../../port/useKitchen'
 import HoldButton from '../../ui/HoldButton.vue'
 import { clockText, degreesText, numberText, spanText } from '../../ui/format'
 import { texts } from '../../ui/texts'
+import VesselShape from '../../vessel/VesselShape.vue'
+import { scaleInBox } from '../../vessel/vesselGeometry'
 import WellDrawing from '../../vessel/WellDrawing.vue'
 import BenchFrame from '../../bench/BenchFrame.vue'
 import TempEntry from '../../bench/TempEntry.vue'
@@ -38,37 +40,52 @@ const orders = computed(() =>
   (props.view.state.planned?.shares ?? []).map(({ orderId: id }) => ({
     id,
     order: kitchen.orders.get(id),
-    isBlocked: kitchen.details.get(kitchen.orders.get(id)?.taken?.detailsId ?? '')?.noLightlyCookedEgg === true && !isCredited.value,
+    isBlocked:
+      isEgg.value && !isCredited.value && kitchen.details.get(kitchen.orders.get(id)?.taken?.detailsId ?? '')?.noLightlyCookedEgg === true,
   })),
 )
+const isEgg = computed(() => hasLightEgg(props.view.formula as Formula, kitchen.ingredients))
 const isCredited = computed(() => props.view.state.credit?.band === 'from5to8' || props.view.state.credit?.band === 'over8')
 const serveTo = computed(() => orders.value.find((o) => !o.isBlocked)?.id ?? null)
 const isBlocked = computed(() => orders.value.length > 0 && orders.value.every((o) => o.isBlocked))
 
+async function keepTemp(tempC: number): Promise<void> {
+  if (await probe.typed(tempC)) isTyping.value = false
+}
 async function finish(): Promise<void> {
-  await bench.finishStep()
-  await bench.finish('served')
+  if (!(await bench.finishStep(true)) || !(await bench.finish('served'))) return
   await router.push(`/log/${props.view.state.id}`)
 }
 async function discard(): Promise<void> {
-  await bench.finish(
+  const isKept = await bench.finish(
     'discarded',
     clock.value.state === 'pastCode'
       ? texts.emulsion.codeLimit
       : texts.emulsion.houseLimit(hours(limits.value.houseS), clockText(clock.value.houseLimitAtMs), clockText(clock.value.codeLimitAtMs)),
   )
-  await router.push(`/log/${props.view.state.id}`)
+  if (isKept) await router.push(`/log/${props.view.state.id}`)
 }
 async function goOn(): Promise<void> {
-  await kitchen.record('hold.goneOn', props.view.state.id, { reason: reason.value.trim() })
-  isGoingOn.value = false
+  if (await bench.attempt(() => kitchen.record('hold.goneOn', props.view.state.id, { reason: reason.value.trim() })))
+    isGoingOn.value = false
 }
 </script>
 
 <template>
-  <BenchFrame :view="view" :bench="bench" :place="hold.letter">
+  <BenchFrame :view="view" :bench="bench" :place="hold.wellId ? hold.letter : String(view.ring.number)">
     <div class="grid">
-      <div class="drawing"><WellDrawing :view="view" detail="bench" /></div>
+      <div class="drawing">
+        <WellDrawing v-if="hold.wellId" :view="view" detail="bench" />
+        <svg v-else viewBox="-180 -160 360 184" role="img" :aria-label="`${view.formula.name}, ${view.pan.name}`">
+          <VesselShape
+            :profile="view.pan.profile"
+            :scale="scaleInBox(view.pan.profile, 124, 138)"
+            :fill="view.formula.fill"
+            :level-mm="depthAtVolumeMm(view.pan.profile, hold.portionsLeft * view.formula.portionMl)"
+            :heat-share="0"
+          />
+        </svg>
+      </div>
       <aside class="side">
         <div v-if="clock.state === 'pastCode'" class="block block-past" role="alert">
           <span class="verb">✕ {{ texts.emulsion.codeLimit }}</span>
@@ -107,7 +124,9 @@ async function goOn(): Promise<void> {
             }}<template v-if="hold.tempFrom === 'spot'"> {{ texts.emulsion.readAt }} {{ clockText(hold.readAtMs ?? 0) }}</template></span
           >
         </p>
-        <p :class="isCredited ? 'sorrel' : 'roux'" class="label">{{ texts.emulsion.credit[view.state.credit?.band ?? view.credit] }}</p>
+        <p v-if="isEgg" :class="isCredited ? 'sorrel' : 'roux'" class="label">
+          {{ texts.emulsion.credit[view.state.credit?.band ?? view.credit] }}
+        </p>
         <p v-if="isBlocked" class="wine label" role="alert">✕ {{ texts.emulsion.blocked }}</p>
         <p v-if="!isStopped && hold.portionsLeft > 0" class="label" :class="{ roux: hold.stirAtMs <= nowMs }">
           <template v-if="hold.stirAtMs <= nowMs">▽ {{ texts.emulsion.stirNow }}</template
@@ -122,12 +141,7 @@ async function goOn(): Promise<void> {
         :label="texts.emulsion.typed"
         :start-c="hold.tempC ?? 60"
         :reach-k="15"
-        @keep="
-          (v) => {
-            probe.typed(v)
-            isTyping = false
-          }
-        "
+        @keep="keepTemp"
         @cancel="isTyping = false"
       />
       <div v-if="isGoingOn" class="choices">

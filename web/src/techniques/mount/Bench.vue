@@ -45,10 +45,13 @@ async function keep(tempC: number): Promise<void> {
         </svg>
         <div class="stack">
           <p class="label">{{ texts.rooms.window(degreesText(work.window.lowC), degreesText(work.window.highC)) }}</p>
-          <p class="label">{{ texts.rooms.load(numberText(work.butterG), numberText(work.phaseFrac, 2), numberText(work.phaseLimitFrac, 2)) }}</p>
+          <p class="label">
+            {{ texts.rooms.load(numberText(work.butterG), numberText(work.phaseFrac, 2), numberText(work.phaseLimitFrac, 2)) }}
+          </p>
           <p v-if="isSplitting" class="wine label" role="alert">✕ {{ texts.rooms.tooMuchFat }}</p>
           <p v-if="lastTemp" class="label" :class="{ roux: isOutside }">
-            <span v-if="isOutside" aria-hidden="true">▽ </span>{{ texts.rooms.readAt(degreesText(lastTemp.tempC, 1), clockText(lastTemp.atMs)) }}
+            <span v-if="isOutside" aria-hidden="true">▽ </span
+            >{{ texts.rooms.readAt(degreesText(lastTemp.tempC, 1), clockText(lastTemp.atMs)) }}
           </p>
         </div>
       </div>

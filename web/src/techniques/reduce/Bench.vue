@@ -1,5 +1,16 @@
 <script setup lang="ts">
-import { actualWalk, changeHeatBelief, forecast, HEAT_LEVELS, LOOKS, saysNappe, spoonPaS, TEXTURE_STOPS, type BatchView, type HeatLevel } from '@liquamen/core'
+import {
+  actualWalk,
+  changeHeatBelief,
+  forecast,
+  HEAT_LEVELS,
+  LOOKS,
+  saysNappe,
+  spoonPaS,
+  TEXTURE_STOPS,
+  type BatchView,
+  type HeatLevel,
+} from '@liquamen/core'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, toRef } from 'vue'
 import { useClock } from '../../port/clock'

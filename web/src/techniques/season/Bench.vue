@@ -26,9 +26,13 @@ async function keep(grams: number): Promise<void> {
         <p class="label">
           {{ texts.plan.saltLine(percentText(salt.ownSaltFrac, 2), `${numberText(salt.addG, 1)} g`, percentText(salt.targetFrac, 2)) }}
         </p>
-        <p v-if="view.state.saltAdded" class="sorrel label">✓ {{ texts.bench.saltAdded }}: {{ numberText(view.state.saltAdded.massG, 1) }} g</p>
+        <p v-if="view.state.saltAdded" class="sorrel label">
+          ✓ {{ texts.bench.saltAdded }}: {{ numberText(view.state.saltAdded.massG, 1) }} g
+        </p>
         <p v-else-if="salt.addG < 0.05" class="label">{{ texts.rooms.noSalt }}</p>
-        <v-btn v-else-if="!isPlanned" @click="isAdding = true">{{ texts.bench.saltAdd(numberText(salt.addG, 1), spoons(salt.addG)) }}</v-btn>
+        <v-btn v-else-if="!isPlanned" @click="isAdding = true">{{
+          texts.bench.saltAdd(numberText(salt.addG, 1), spoons(salt.addG))
+        }}</v-btn>
       </div>
     </template>
     <template #entry>

@@ -35,7 +35,9 @@ async function finish(): Promise<void> {
       <div v-if="isStarted" class="stack gap-above">
         <p class="label">{{ texts.bench.served(state.servedPortions, state.plan?.portions ?? 0) }}</p>
         <div v-for="o in orders.filter((x) => orders.length > 1 && x.toGo > 0)" :key="o.orderId" class="keys-row">
-          <v-btn @click="bench.serve(o.toGo, o.orderId)">{{ texts.bench.serve }} {{ o.toGo }} <small>{{ o.label }}</small></v-btn>
+          <v-btn @click="bench.serve(o.toGo, o.orderId)"
+            >{{ texts.bench.serve }} {{ o.toGo }} <small>{{ o.label }}</small></v-btn
+          >
         </div>
         <div class="keys-row">
           <v-btn :disabled="toGo <= 0" @click="bench.serve(1, orders[0]?.orderId ?? null)">{{ texts.bench.serve }} 1</v-btn>

@@ -8,8 +8,7 @@ const props = defineProps<{ nowPaS: number; wantedPaS?: number }>()
 const WIDTH = 560
 const LEAST = 0.002
 const MOST = 8
-const x = (paS: number) =>
-  (WIDTH * Math.log(Math.max(LEAST, Math.min(MOST, paS)) / LEAST)) / Math.log(MOST / LEAST)
+const x = (paS: number) => (WIDTH * Math.log(Math.max(LEAST, Math.min(MOST, paS)) / LEAST)) / Math.log(MOST / LEAST)
 const grades = computed(() => COAT_GRADES.map((g, i) => ({ name: g.name, from: x(g.fromPaS), to: x(COAT_GRADES[i + 1]?.fromPaS ?? MOST) })))
 const says = computed(() => texts.book.coats[coatGrade(props.nowPaS).name] ?? '')
 </script>

@@ -28,7 +28,9 @@ const round = (grams: number) => Math.round(grams * 10) / 10
   <div v-if="doses.length" class="stack gap-above">
     <p class="label roux">▽ {{ texts.rooms.tooThin }}</p>
     <CoatScale :now-pa-s="nowPaS" :wanted-pa-s="wantedPaS" />
-    <p v-if="!canAdd" class="caption">{{ doses.map((d) => texts.rooms.dose[d.agent](numberText(d.massG, 1), numberText(d.waterG))).join(' · ') }}</p>
+    <p v-if="!canAdd" class="caption">
+      {{ doses.map((d) => texts.rooms.dose[d.agent](numberText(d.massG, 1), numberText(d.waterG))).join(' · ') }}
+    </p>
     <div v-else class="keys-row">
       <v-btn v-for="d in doses" :key="d.agent" @click="put(d)"
         >{{ texts.rooms.agent[d.agent] }}

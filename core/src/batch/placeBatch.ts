@@ -1,0 +1,135 @@
+import { DomainError } from '../errors'
+import { airPressureKPa } from '../heat/atmosphere'
+import type { KitchenCatalog, Pan, Ring } from '../kitchen/kitchen'
+import type { VesselRole } from '../pan/contents'
+import { withMove } from '../formula/withMove'
+import type { BatchPlan } from './batchPlan'
+import { chooseVessels, type VesselChoice } from './chooseVessels'
+import { planBatch, type BatchPlace, type PlanRequest } from './planBatch'
+import { freeFrom, meets, spanOfPlan, type Taken } from './takenTimes'
+import { weighOut } from './weighOut'
+
+/** What the cook has fixed; the rest is chosen. */
+export interface PlaceWish {
+  readonly ringId?: string | undefined
+  /** Role → pan. */
+  readonly vessels?: Readonly<Partial<Record<VesselRole, string>>>
+}
+
+/** A batch with its place: ring and vessels chosen, and the plan there. */
+export interface PlacedBatch {
+  readonly ring: Ring
+  /** When that ring is free for so long, ms; at or before its start where nothing is in the way. */
+  readonly ringFreeFromMs: number
+  readonly isRingBusy: boolean
+  readonly choice: VesselChoice
+  readonly place: BatchPlace
+  readonly plan: BatchPlan
+}
+
+/** A request without its place. */
+export type UnplacedRequest = Omit<PlanRequest, 'place' | 'freeFromMs'>
+
+function vesselsFor(
+  request: UnplacedRequest,
+  { settings, pans }: KitchenCatalog,
+  ring: Ring,
+  busyPanIds: ReadonlySet<string>,
+): VesselChoice {
+  const lines = weighOut({ ...request, place: { settings } })
+  return chooseVessels(
+    {
+      formula: request.formula,
+      ingredients: request.ingredients,
+      pressureKPa: airPressureKPa(settings.altitudeM),
+      lines: lines.map((l) => ({ itemId: l.itemId, stepId: l.stepId, ingredientId: l.ingredientId, massG: l.shownG })),
+      phrases: request.phrases,
+    },
+    { pans, ring, busyPanIds },
+  )
+}
+
+/** The chosen vessels, with what the cook has fixed in their place. */
+function wished({ vessels }: VesselChoice, pans: readonly Pan[], wish: PlaceWish): VesselChoice['vessels'] {
+  const fixed = Object.entries(wish.vessels ?? {}).flatMap(([role, id]) => {
+    const pan = pans.find((p) => p.id === id)
+    return pan && role in vessels ? [[role, pan] as const] : []
+  })
+  return { ...vessels, ...Object.fromEntries(fixed) }
+}
+
+interface TryOn {
+  readonly request: UnplacedRequest
+  readonly catalog: KitchenCatalog
+  readonly taken: readonly Taken[]
+  readonly wish: PlaceWish
+}
+
+/** The plan on one ring: first as if nothing were in the way, then with what is taken in that stretch. */
+function tryRing({ request, catalog, taken, wish }: TryOn, ring: Ring): PlacedBatch {
+  const { settings, pans } = catalog
+  const onRing = taken.filter((t) => t.ringId === ring.id)
+  const planIn = (busy: ReadonlySet<string>, freeFromMs?: number) => {
+    const choice = vesselsFor(request, catalog, ring, busy)
+    const place = { vessels: wished(choice, pans, wish), ring, settings }
+    const formula = withMove(request.formula, choice.movesAtStepId)
+    return { choice, place, plan: planBatch({ ...request, formula, place, ...(freeFromMs === undefined ? {} : { freeFromMs }) }) }
+  }
+  const alone = planIn(new Set())
+  const span = spanOfPlan(alone.plan)
+  const ringFreeFromMs = freeFrom(onRing, span.fromMs, span.toMs - span.fromMs)
+  const isRingBusy = ringFreeFromMs > span.fromMs
+  const busy = new Set(meets(taken, ringFreeFromMs, ringFreeFromMs + span.toMs - span.fromMs).flatMap((t) => t.panIds))
+  if (!isRingBusy && busy.size === 0) return { ring, ringFreeFromMs, isRingBusy, ...alone }
+  return { ring, ringFreeFromMs, isRingBusy, ...planIn(busy, isRingBusy ? ringFreeFromMs : undefined) }
+}
+
+const troublesOf = ({ choice }: PlacedBatch): number =>
+  Object.values(choice.tried).reduce((sum, tries) => sum + (tries?.[0]?.troubles.length ?? 0), 0)
+
+/**
+ * Finds a batch its place: the ring on which it is soonest ready without trouble, and vessels that suit and are free then. Two batches never stand on
+ * one ring: where the wished one is taken, the plan begins when it is free.
+ *
+ * @throws DomainError as `planBatch`; `unknownRing` where the kitchen has none
+ */
+export function placeBatch(request: UnplacedRequest, catalog: KitchenCatalog, taken: readonly Taken[], wish: PlaceWish = {}): PlacedBatch {
+  const rings = [...catalog.rings].sort((a, b) => b.heater.ratedW - a.heater.ratedW)
+  const candidates = wish.ringId ? rings.filter((r) => r.id === wish.ringId) : rings
+  const tryOn = { request, catalog, taken, wish }
+  let best: PlacedBatch | undefined
+  for (const ring of candidates) {
+    const placed = tryRing(tryOn, ring)
+    if (!best || compare(placed, best) < 0) best = placed
+    // the strongest ring that is free and has no trouble will not be beaten
+    if (!best.plan.isLate && !best.isRingBusy && troublesOf(best) === 0) break
+  }
+  if (!best) throw new DomainError('unknownRing', 'ringId', wish.ringId ?? '')
+  return best
+}
+
+function compare(a: PlacedBatch, b: PlacedBatch): number {
+  const lateness = (p: PlacedBatch) => (p.plan.isLate ? p.plan.earliestReadyAtMs : 0)
+  return (
+    lateness(a) - lateness(b) ||
+    Number(a.isRingBusy) - Number(b.isRingBusy) ||
+    troublesOf(a) - troublesOf(b) ||
+    a.plan.totalMin.value - b.plan.totalMin.value
+  )
+}
+
+/** An order too big for one vessel in equal batches, one after the other on whatever is free. */
+export function placeBatches(request: UnplacedRequest, catalog: KitchenCatalog, taken: readonly Taken[], batches: number): PlacedBatch[] {
+  const placed: PlacedBatch[] = []
+  const sofar = [...taken]
+  let left = request.portions
+  for (let i = batches; i > 0; i--) {
+    const portions = Math.ceil(left / i)
+    left -= portions
+    const one = placeBatch({ ...request, portions }, catalog, sofar)
+    placed.push(one)
+    const panIds = Object.values(one.place.vessels).map((p) => p.id)
+    sofar.push({ ...spanOfPlan(one.plan), ringId: one.ring.id, panIds, batchId: `next${i}` })
+  }
+  return placed
+}
