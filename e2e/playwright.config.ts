@@ -3,7 +3,8 @@ import { defineConfig } from '@playwright/test'
 export default defineConfig({
   testDir: 'tasks',
   globalSetup: './globalSetup.ts',
-  workers: 1,
+  workers: 2,
+  fullyParallel: true,
   retries: 0,
   timeout: 180_000,
   expect: { timeout: 15_000 },

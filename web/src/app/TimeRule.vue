@@ -4,7 +4,7 @@ import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { clockText } from '../ui/format'
-import { layOutRule, ruleMinutes, ruleX } from '../ui/ruleLayout'
+import { layOutRule, ruleMinutes, ruleTextPx, ruleX } from '../ui/ruleLayout'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { deadlineVerb } from '../ui/deadlineVerb'
 import VesselChip from '../vessel/VesselChip.vue'
@@ -16,6 +16,12 @@ const { width } = useElementSize(box)
 const spanMin = computed(() => (width.value > 0 && width.value < 640 ? 60 : 90))
 const usable = computed(() => Math.max(100, width.value - 24))
 const marks = computed(() => ruleMinutes(spanMin.value).map((m) => ({ ...m, x: 12 + ruleX(m.minute, spanMin.value, usable.value) })))
+const FLAG_PX = 44 // its point and its margins
+const overdue = computed(() => deadlines.value.find((d) => d.atMs <= nowMs.value && d.kind === 'actNow'))
+const flagText = computed(() =>
+  overdue.value ? `${overdue.value.well ?? overdue.value.ring} ${deadlineVerb(overdue.value)} ${overdue.value.sauce}` : '',
+)
+const flagPx = computed(() => (overdue.value ? ruleTextPx(flagText.value) + FLAG_PX : 0))
 const events = computed(() => {
   const due = deadlines.value.map((d) => ({
     id: d.id,
@@ -33,12 +39,9 @@ const events = computed(() => {
   }))
   return layOutRule(
     [...due, ...orders].filter((e) => e.atMs > nowMs.value),
-    nowMs.value,
-    spanMin.value,
-    usable.value,
+    { nowMs: nowMs.value, spanMin: spanMin.value, widthPx: usable.value, flagPx: flagPx.value },
   )
 })
-const overdue = computed(() => deadlines.value.find((d) => d.atMs <= nowMs.value && d.kind === 'actNow'))
 const chipOf = (batchId: string | undefined) => current.value.find((v) => v.state.id === batchId)
 /** Where it stands in a chip: a reduction as it is believed, the rest half way up. */
 const levelOf = ({ live }: BatchView) => (live?.kind === 'reduce' ? live.depthMm : 25)
@@ -54,13 +57,13 @@ const open = (batchId: string | undefined) => {
       <button v-if="overdue" class="flag block-act" @click="open(overdue.batchId)">
         {{ overdue.well ?? overdue.ring }} {{ deadlineVerb(overdue) }} <span class="sauce">{{ overdue.sauce }}</span>
       </button>
-      <button
+      <component
+        :is="e.isOrder ? 'span' : 'button'"
         v-for="e in events.shown"
         :key="e.id"
         class="event"
         :class="[`lane${e.lane}`, { order: e.isOrder }]"
         :style="{ left: `${12 + e.x}px` }"
-        :tabindex="e.isOrder ? -1 : 0"
         @click="open(e.batchId)"
       >
         <VesselChip
@@ -70,7 +73,7 @@ const open = (batchId: string | undefined) => {
           :level-mm="levelOf(chipOf(e.batchId)!)"
         />
         <span>{{ e.text }}</span>
-      </button>
+      </component>
       <span v-if="events.folded" class="folded">+{{ events.folded }}</span>
       <svg class="ticks" height="34" :width="Math.max(1, width)" aria-hidden="true">
         <path :d="`M0 1H${width}`" class="axis" />
@@ -136,7 +139,6 @@ text {
   padding: 0 2px 0 3px;
   white-space: nowrap;
   border: 0;
-  border-left: 1.2px solid var(--tick);
   background: none;
   color: var(--ink);
   font: inherit;
@@ -152,14 +154,25 @@ text {
   height: 30px;
 }
 .lane1 {
-  top: 2px;
-  height: 58px;
-  align-items: flex-start;
+  top: 0;
+}
+/* its stem goes down to the axis, and is no part of what is pressed */
+.event::before {
+  content: '';
+  position: absolute;
+  top: 0;
+  left: 0;
+  height: 30px;
+  border-left: 1.2px solid var(--tick);
+  pointer-events: none;
+}
+.lane1::before {
+  height: 60px;
 }
 .event::after {
   content: '';
   position: absolute;
-  inset: -8px 0;
+  inset: -2px 0;
 }
 .flag {
   position: absolute;

@@ -1,4 +1,4 @@
-import { findPlace, kitchenGoods, planBatch, type StagePlan } from '@liquamen/core'
+import { findPlace, kitchenGoods, planBatch, stagesOf, type StagePlan } from '@liquamen/core'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { nextTick } from 'vue'
 import { button, catalog, mountScreen, openDemoStore } from '../testing/mountScreen'
@@ -11,7 +11,7 @@ const planIn = (panId: string, portions: number) =>
   planBatch({
     formula: wine,
     ingredients: kitchenGoods(catalog),
-    place: findPlace(catalog.settings, catalog.pans, catalog.rings, panId, 'ring1'),
+    place: findPlace(catalog, { pan: panId, sidePan: 'sauteuse19', smallPan: 'sauteuse19' }, 'ring1'),
     portions,
     pickupAtMs: 1e12,
     nowMs: 0,
@@ -87,7 +87,7 @@ describe('where a reduction stops', async () => {
   const { default: TargetForms } = await import('../techniques/reduce/TargetForms.vue')
   const show = (stage: StagePlan) => mountScreen(TargetForms, { stage })
   it('stands in every form: what is left, depth, volume, mass and on this scale', async () => {
-    const [stage] = planIn('sauteuse19', 14).stages
+    const [stage] = stagesOf(planIn('sauteuse19', 14))
     const w = show(stage!)
     for (const part of [
       'A third is left',
@@ -101,7 +101,7 @@ describe('where a reduction stops', async () => {
     expect(w.text()).toContain(`Boils at ${stage!.boilC.toFixed(1)} °C`)
   })
   it('where a stick misleads, spoons stand in place of millimetres', () => {
-    const [stage] = planIn('sauteuse24', 4).stages
+    const [stage] = stagesOf(planIn('sauteuse24', 4))
     expect(stage!.targetDepthMm).toBeLessThan(8)
     expect(show(stage!).text()).toMatch(/spoons left\s*[\d.]+\s*tbsp/)
   })

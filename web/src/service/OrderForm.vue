@@ -6,6 +6,7 @@ import { choiceWords } from '../book/choiceWords'
 import { Refusal } from '../port/api'
 import { useKitchen } from '../port/useKitchen'
 import { clockText, dayText, instantOfClock, instantOn, isoDayText } from '../ui/format'
+import { plainText } from '../ui/plainText'
 import { texts } from '../ui/texts'
 
 const props = defineProps<{
@@ -48,6 +49,9 @@ const sauces = computed(() =>
     formulas.value.filter((f) => f.family === family).map((f) => ({ value: f.id, title: f.name, family: family })),
   ),
 )
+/** A sauce is found by its name or its family, with or without its accents. */
+const finds = (_: string, query: string, item?: { raw: { title: string; family: string } }) =>
+  plainText(`${item?.raw.title} ${item?.raw.family}`).includes(plainText(query))
 const days = [
   { value: NEXT, title: texts.service.nextDay },
   ...Array.from({ length: DAYS_AHEAD }, (_, i) => {
@@ -107,9 +111,11 @@ async function take(): Promise<void> {
         class="wide"
         :items="sauces"
         :label="texts.service.sauce"
-        :filter-keys="['title', 'family']"
+        :custom-filter="finds"
+        :no-data-text="texts.service.noSauce"
         item-props
         auto-select-first
+        :autofocus="formulaId === undefined"
         :error-messages="tried ? errors.sauce : ''"
       >
         <template #item="{ props: line, item }">
@@ -121,7 +127,7 @@ async function take(): Promise<void> {
         class="short"
         :label="texts.service.portions"
         inputmode="numeric"
-        autofocus
+        :autofocus="formulaId !== undefined"
         :error-messages="tried ? errors.portions : ''"
       />
       <v-text-field

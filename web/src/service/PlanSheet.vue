@@ -278,6 +278,7 @@ h1 {
 }
 .choose {
   display: flex;
+  align-items: flex-start;
   gap: 20px;
   flex-wrap: wrap;
   padding: 6px 0 12px;

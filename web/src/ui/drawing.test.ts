@@ -24,7 +24,7 @@ describe('the slide rule', () => {
   })
   it('labels do not cross; what finds no room is counted, nothing is lost', () => {
     const events = Array.from({ length: 12 }, (_, i) => event(20 + i * 0.2, 'stir sorrel cream'))
-    const { shown, folded } = layOutRule(events, NOW, 90, 900)
+    const { shown, folded } = layOutRule(events, { nowMs: NOW, spanMin: 90, widthPx: 900 })
     expect(shown.length + folded).toBe(12)
     for (const lane of [0, 1])
       shown

@@ -10,7 +10,8 @@ vi.stubGlobal(
     }
   },
 )
-const { clockText, degreesText, instantOfClock, numberText, percentText, spanText, tempText } = await import('./format')
+const { clockText, degreesText, instantOfClock, instantOn, isoDayText, numberText, percentText, setZone, spanText, tempText } =
+  await import('./format')
 const { deltaOnDevice, tempFromDevice, tempOnDevice, useDeviceUnits } = await import('./useDeviceUnits')
 beforeEach(() => setActivePinia(createPinia()))
 const NOW = Date.UTC(2026, 4, 2, 23, 40)
@@ -26,12 +27,31 @@ describe('numbers as they are shown', () => {
   it('groups thousands, and minus is a minus', () =>
     expect([numberText(1248.4), numberText(-3.25, 1), percentText(0.0105, 2)]).toEqual(['1,248', '−3.3', '1.05']))
   it.each([
-    ['19:40', -4],
-    ['1940', -4],
+    ['19:40', 20],
+    ['1940', 20],
+    ['22:10', -1.5],
     ['00:15', 35 / 60],
     ['7.05', 7 + 25 / 60],
-  ])('the clock time %s is the nearest one', (text, hours) => expect((instantOfClock(text, NOW)! - NOW) / 3600_000).toBeCloseTo(hours, 6))
+  ])('the clock time %s is the next to come, unless it has only just gone by', (text, hours) =>
+    expect((instantOfClock(text, NOW)! - NOW) / 3600_000).toBeCloseTo(hours, 6),
+  )
   it.each(['25:00', '12:75', 'soon', '', '-1:00'])('"%s" is no clock time', (text) => expect(instantOfClock(text, NOW)).toBeUndefined())
+  it('at 23:50, 00:18 is in half an hour, and at 00:10 a quarter to midnight has just gone by', () => {
+    expect(instantOfClock('00:18', Date.UTC(2026, 4, 2, 23, 50))).toBe(Date.UTC(2026, 4, 3, 0, 18))
+    expect(instantOfClock('23:45', Date.UTC(2026, 4, 3, 0, 10))).toBe(Date.UTC(2026, 4, 2, 23, 45))
+  })
+  it.each(['UTC', 'Europe/Berlin', 'Pacific/Auckland', 'America/St_Johns'])(
+    'a clock time on a day is told back as the same in %s, on the days the clock is changed too',
+    (timeZone) => {
+      setZone(timeZone)
+      for (const day of ['2026-03-29', '2026-10-25', '2026-07-01', '2026-04-05', '2026-11-01'])
+        for (const clock of ['00:30', '06:15', '23:45']) {
+          const at = instantOn(day, clock)!
+          expect([isoDayText(at), clockText(at)]).toEqual([day, clock])
+        }
+      setZone('UTC')
+    },
+  )
   it('a clock time and back is the same minute', () => expect(clockText(instantOfClock('23:59', NOW)!)).toBe('23:59'))
 })
 

@@ -18,20 +18,30 @@ const CHAR_PX = 9.2
 const CHIP_PX = 36
 const FOLDED_PX = 26 // room for the count of what is folded
 
+/** The rule that events are laid out on. */
+export interface Rule {
+  readonly nowMs: number
+  readonly spanMin: number
+  readonly widthPx: number
+  /** Room that an overdue call takes at the left of the upper lane. */
+  readonly flagPx?: number
+}
+
+/** How wide a text of the rule is thought to be. */
+export const ruleTextPx = (text: string): number => text.length * CHAR_PX
+
 /** Lays events out in two lanes without a label crossing another; what finds no room is folded into a count. */
 export function layOutRule<E extends { readonly atMs: number; readonly text: string; readonly isOrder: boolean }>(
   events: readonly E[],
-  nowMs: number,
-  spanMin: number,
-  widthPx: number,
+  { nowMs, spanMin, widthPx, flagPx = 0 }: Rule,
 ): { shown: (E & { x: number; lane: 0 | 1 })[]; folded: number } {
-  const freeFrom = [0, 0]
+  const freeFrom = [0, flagPx]
   const shown: (E & { x: number; lane: 0 | 1 })[] = []
   const inSpan = [...events].filter((e) => e.atMs - nowMs < spanMin * 60_000).sort((a, b) => a.atMs - b.atMs)
   for (const event of inSpan) {
     const x = ruleX((event.atMs - nowMs) / 60_000, spanMin, widthPx)
     const lanes = event.isOrder ? ([1, 0] as const) : ([0, 1] as const)
-    const endOf = (text: string) => x + text.length * CHAR_PX + (event.isOrder ? 8 : CHIP_PX) + 8
+    const endOf = (text: string) => x + ruleTextPx(text) + (event.isOrder ? 8 : CHIP_PX) + 8
     // near the edge the first word must do
     const fits = [event.text, event.text.split(' ')[0] ?? '']
       .flatMap((text) => lanes.map((lane) => ({ text, lane, end: endOf(text) })))

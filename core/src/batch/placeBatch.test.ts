@@ -1,0 +1,51 @@
+import { describe, expect, it } from 'vitest'
+import { larchwaterTest, larchwaterGoods } from '../demoKitchen.test-helper'
+import { placeBatch, placeBatches } from './placeBatch'
+import { spanOfPlan, type Taken } from './takenTimes'
+
+const request = (id: string, portions: number) => ({
+  formula: larchwaterTest.formulas.find((f) => f.id === id)!,
+  ingredients: larchwaterGoods,
+  portions,
+  pickupAtMs: 1e9,
+  nowMs: 0,
+})
+const ids = larchwaterTest.formulas.map((f) => f.id)
+const overlaps = (a: { fromMs: number; toMs: number }, b: Taken) => a.fromMs < b.toMs && b.fromMs < a.toMs
+
+describe('a place for a batch', () => {
+  it.each(ids)('%s: eight portions find vessels that are not too full and fit what they are for', (id) => {
+    const { choice, plan } = placeBatch(request(id, larchwaterTest.formulas.find((f) => f.id === id)!.basisPortions), larchwaterTest, [])
+    for (const step of plan.steps) expect([step.stepId, step.panId]).not.toContain(null)
+    expect(Object.values(choice.tried).flatMap((t) => t?.[0]?.troubles ?? [])).not.toContain('tooFull')
+    expect(choice.batches).toBe(1)
+  })
+  it.each(ids)(
+    '%s for 400 in as many batches as it takes: no portion lost, none too full, no two on one ring or in one vessel at a time',
+    (id) => {
+      const { choice } = placeBatch(request(id, 400), larchwaterTest, [])
+      const placed = placeBatches(request(id, 400), larchwaterTest, [], choice.batches)
+      expect(placed.map((p) => p.plan.portions).reduce((a, b) => a + b, 0)).toBe(400)
+      const taken: Taken[] = []
+      for (const one of placed) {
+        const span = spanOfPlan(one.plan)
+        const panIds = Object.values(one.place.vessels).map((p) => p.id)
+        for (const t of taken) if (t.ringId === one.ring.id) expect(overlaps(span, t)).toBe(false)
+        taken.push({ ...span, ringId: one.ring.id, panIds, batchId: String(taken.length) })
+      }
+    },
+  )
+  it('where every ring is taken it begins when the first is free, and says that it is late', () => {
+    const taken = larchwaterTest.rings.map((r, i) => ({ fromMs: 0, toMs: 1e9 + i * 60_000, ringId: r.id, panIds: [], batchId: r.id }))
+    const placed = placeBatch(request('redWineShallot', 8), larchwaterTest, taken)
+    expect(placed.isRingBusy).toBe(true)
+    expect(placed.plan.isLate).toBe(true)
+    expect(spanOfPlan(placed.plan).fromMs).toBeGreaterThanOrEqual(1e9)
+  })
+  it('a vessel that stands in another batch then is the last that is taken', () => {
+    const free = placeBatch(request('redWineShallot', 8), larchwaterTest, [])
+    const panIds = [free.place.vessels.pan!.id]
+    const busy = placeBatch(request('redWineShallot', 8), larchwaterTest, [{ fromMs: 0, toMs: 2e9, ringId: 'none', panIds, batchId: 'b' }])
+    expect(panIds).not.toContain(busy.place.vessels.pan!.id)
+  })
+})

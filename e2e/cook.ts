@@ -1,0 +1,297 @@
+import { expect, type Locator, type Page, type Response } from '@playwright/test'
+import {
+  foldBatch,
+  liftFact,
+  techniqueOf,
+  type BatchState,
+  type Fact,
+  type Formula,
+  type FormulaStep,
+  type TechniqueId,
+} from '@liquamen/core'
+import { expectWhole, SIZES } from './layout'
+import { runAhead, serverFacts } from './kitchenServer'
+
+/** A number from a seed, 0..1, the same every time. */
+export function seeded(seed: number): () => number {
+  let s = seed >>> 0
+  return () => {
+    s = (s + 0x6d2b79f5) >>> 0
+    let t = Math.imul(s ^ (s >>> 15), s | 1)
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
+  }
+}
+
+/** Anything that must not happen while a sauce is made: an error in the page, or a fact of its own that the server refuses. */
+export function watchForFaults(page: Page): string[] {
+  const faults: string[] = []
+  page.on('pageerror', (error) => faults.push(`page error: ${error.message}`))
+  page.on('console', (message) => {
+    if (message.type() === 'error' && !message.text().includes('401')) faults.push(`console: ${message.text()}`)
+  })
+  page.on('response', (response) => void refused(response).then((why) => why && faults.push(why)))
+  return faults
+}
+async function refused(response: Response): Promise<string | undefined> {
+  if (response.request().method() !== 'POST' || !response.url().endsWith('/api/facts')) return undefined
+  const body = (await response.json().catch(() => ({}))) as { results?: { status: string; problem?: { title: string } }[] }
+  const results = Array.isArray(body) ? (body as typeof body.results) : body.results
+  const bad = (results ?? []).find((r) => r.status === 'refused')
+  return response.status() >= 400 || bad ? `refused: ${response.status()} ${JSON.stringify(bad ?? body).slice(0, 200)}` : undefined
+}
+
+/** Takes an order for a sauce, found by typing, and answers its line. */
+export async function takeOrder(page: Page, sauce: string, portions: number, label: string): Promise<Locator> {
+  await page.getByRole('link', { name: 'Service' }).click()
+  await page.getByRole('button', { name: 'Take an order' }).click()
+  const form = page.getByRole('form', { name: 'Take an order' })
+  await form.getByLabel('Sauce').first().fill(sauce)
+  await page.getByRole('option', { name: sauce, exact: false }).filter({ hasText: sauce }).first().click()
+  await form.getByLabel('Portions').fill(String(portions))
+  await form.getByLabel('Table', { exact: true }).fill(label)
+  await form.getByRole('button', { name: 'Take it' }).click()
+  return page.getByRole('listitem').filter({ hasText: label })
+}
+
+/** The cook's hands: what is tapped and typed, and a clock that is moved ahead. */
+export class Cook {
+  private aheadMin = 0
+  private looks = 0
+  constructor(
+    private readonly page: Page,
+    private readonly random: () => number,
+  ) {}
+  tap = (name: string | RegExp) => this.page.getByRole('button', { name }).first().click()
+  async wait(minutes: number): Promise<void> {
+    this.aheadMin += minutes
+    await runAhead(this.page, this.aheadMin)
+  }
+  /** Opens an entry by its key, types a number and keeps it. */
+  async enter(key: RegExp, value: number): Promise<void> {
+    await this.tap(key)
+    const digits = this.page.getByLabel(/, digits$/).first()
+    await digits.fill(String(value))
+    await this.tap('Keep')
+    await expect(digits).toBeHidden()
+  }
+
+  /** Facts of a batch, as the server has them, once everything that was tapped is there. */
+  async state(batchId: string): Promise<BatchState> {
+    await expect(this.page.getByText(/taps? not sent yet/)).toHaveCount(0)
+    const facts = (await serverFacts(this.page)).filter((f) => f.streamId === batchId) as unknown as Fact[]
+    return foldBatch(batchId, facts.map(liftFact))
+  }
+
+  private readonly steps = () => this.page.locator('ol.steps > li')
+  /** Where the bench stands: the number of its step, or none where the batch is over. */
+  async at(): Promise<number | undefined> {
+    if (!/\/bench\//.test(this.page.url())) return undefined
+    const all = await this.steps().evaluateAll((list) => list.map((li) => li.getAttribute('aria-current') === 'step'))
+    return all.indexOf(true)
+  }
+
+  /** Works a batch from its first flame to its end, with readings that are the pan's and not the app's. */
+  async make(batchId: string): Promise<void> {
+    const { page } = this
+    await page.goto(page.url().replace(/(\/\/[^/]+).*/, `$1/bench/${batchId}`))
+    await page.locator('ol.steps').waitFor()
+    await expectWhole(page, 'a planned bench')
+    await this.tap(/^Light it/)
+    const { frozen } = await this.stateStarted(batchId)
+    for (let i = 0; i < frozen.steps.length; i++) {
+      await expect.poll(() => this.at(), { message: `step ${i} of ${frozen.id}` }).toBe(i)
+      const step = frozen.steps[i]!
+      await page.locator('main [role=img], main svg').first().waitFor()
+      await this.weighIn()
+      if (await this.work(batchId, step)) return
+    }
+    throw new Error(`${frozen.id} has no end`)
+  }
+  private async stateStarted(batchId: string): Promise<{ frozen: Formula }> {
+    let frozen: Formula | undefined
+    await expect.poll(async () => (frozen = (await this.state(batchId)).frozen?.formula)).toBeTruthy()
+    return { frozen: frozen! }
+  }
+
+  /** Everything on the step's list is weighed: the amount as shown, or a little off, as scales and hands are. */
+  private async weighIn(): Promise<void> {
+    const weigh = this.page.getByRole('button', { name: 'Weighed' })
+    for (let left = await weigh.count(); left > 0; left--) {
+      await weigh.first().click()
+      const digits = this.page.getByLabel(/, digits$/).first()
+      const shown = Number(await digits.inputValue())
+      await digits.fill(String(Math.max(1, Math.round(shown * (0.97 + 0.06 * this.random())))))
+      await this.tap('Keep')
+      await expect(weigh).toHaveCount(left - 1)
+    }
+  }
+
+  /** Works one step in its room. @returns whether the batch is over */
+  private async work(batchId: string, step: FormulaStep): Promise<boolean> {
+    await expectWhole(this.page, `“${step.verb}”`, [SIZES[this.looks++ % 2]!])
+    const rooms: Partial<Record<TechniqueId, () => Promise<boolean>>> = {
+      reduce: () => this.reduce(batchId, step),
+      eggEmulsion: () => this.emulsify(step),
+      season: () => this.season(),
+      hold: () => this.holdAndServe(),
+      serve: () => this.serve(),
+      cool: () => (step.technique === 'store' ? this.putAway() : this.cool(batchId, step)),
+    }
+    return (rooms[techniqueOf(step).id] ?? (() => this.timed(batchId, step)))()
+  }
+  private async timed(batchId: string, step: FormulaStep): Promise<boolean> {
+    const planned = (await this.state(batchId)).plan?.steps.find((s) => s.stepId === step.id)
+    const minutes = planned?.minutes.value ?? 0
+    if (minutes > 0) await this.wait(minutes * (0.3 + this.random()))
+    await this.done()
+    return false
+  }
+  /** Ends the step; one that is far too early is asked about once. */
+  private async done(): Promise<void> {
+    const before = await this.at()
+    await this.tap('Step done')
+    const ask = this.page.getByRole('button', { name: 'It is done' })
+    await expect.poll(async () => (await ask.isVisible()) || (await this.at()) !== before).toBe(true)
+    if (await ask.isVisible()) await ask.click()
+    await expect.poll(() => this.at()).not.toBe(before)
+  }
+
+  /** A pan that boils at its own rate: weighed on the way, misread once, topped up once, taken off a little above or below the notch. */
+  private async reduce(batchId: string, step: FormulaStep): Promise<boolean> {
+    const stage = (await this.state(batchId)).steps[step.id]?.stage
+    if (!stage) throw new Error(`${step.id} has no stage`)
+    const emptyG = stage.targetGrossG - stage.targetMassG
+    const pace = 0.8 + 0.5 * this.random()
+    const goG = Math.max(1, stage.startMassG - stage.targetMassG)
+    const minutes = stage.minutes.value / pace
+    await this.wait(stage.warmUpMin + (minutes - stage.warmUpMin) * 0.5)
+    await this.weighPan(stage.startMassG - goG * 0.5 + emptyG)
+    if (this.random() < 0.5) await this.misdip()
+    if (this.random() < 0.3) await this.topUp()
+    await this.wait(minutes * 0.45)
+    const endG = stage.targetMassG * (0.97 + 0.08 * this.random())
+    await this.weighPan(endG + emptyG)
+    await this.done()
+    return false
+  }
+  private async weighPan(grossG: number): Promise<void> {
+    await this.enter(/^Weigh/, Math.round(grossG))
+    await this.answer('It is right')
+  }
+  /** A stick held wrong by four centimetres: asked about, and said to be misread. */
+  private async misdip(): Promise<void> {
+    await this.enter(/^Dip/, 90)
+    await this.answer('Misread')
+  }
+  private async topUp(): Promise<void> {
+    await this.enter(/^Add/, 30)
+  }
+  private async answer(says: string): Promise<void> {
+    const question = this.page.locator('section.ask').filter({ hasText: /That does not fit|The level has moved/ })
+    if (!(await question.isVisible())) return
+    await question.getByRole('button', { name: says }).click()
+    await expect(question).toBeHidden()
+  }
+
+  /** Yolk by its cues, butter in stretches, or all of it under a blade. */
+  private async emulsify(step: FormulaStep): Promise<boolean> {
+    const before = await this.at()
+    if (step.technique === 'whisk') {
+      for (const cue of ['Foamy', 'Trails', 'Ribbon']) {
+        await this.wait(0.5 + 0.3 * this.random())
+        await this.page.locator('.keys.bar').getByRole('button', { name: cue, exact: true }).last().click()
+      }
+      await this.page.locator('.keys.bar').getByRole('button', { name: /Lift/ }).last().click()
+      await expect.poll(() => this.at()).not.toBe(before)
+      return false
+    }
+    if (step.technique === 'blend') {
+      await this.wait(2)
+      await this.done()
+      return false
+    }
+    await this.tap(/^Butter/)
+    const digits = this.page.getByLabel(/, digits$/).first()
+    await this.tap('Cancel')
+    await expect(digits).toBeHidden()
+    const keys = this.page.locator('.keys.bar')
+    for (let i = 0; i < 40 && !(await keys.getByRole('button', { name: 'Step done' }).isVisible()); i++) {
+      const pour = keys.getByRole('button', { name: 'Pour', exact: true })
+      if (await pour.isVisible()) await pour.click()
+      await this.wait(1.5)
+      const stop = keys.getByRole('button', { name: 'Stop', exact: true })
+      if (await stop.isVisible()) await stop.click()
+    }
+    await this.done()
+    return false
+  }
+
+  private async season(): Promise<boolean> {
+    const add = this.page.getByRole('button', { name: /^Add .* now$/ })
+    if (await add.isVisible()) {
+      await add.click()
+      await this.tap('Keep')
+      await expect(this.page.getByText('Salt is in')).toBeVisible()
+    }
+    await this.done()
+    return false
+  }
+  private async cool(batchId: string, step: FormulaStep): Promise<boolean> {
+    await this.wait(100)
+    await this.enter(/^Temperature/, 20)
+    await this.wait(150)
+    await this.enter(/^Temperature/, 4)
+    return this.timed(batchId, step)
+  }
+  private async putAway(): Promise<boolean> {
+    await this.tap('Put away, labelled')
+    await this.page.waitForURL(/\/log\//)
+    return true
+  }
+  private async serve(): Promise<boolean> {
+    await this.serveAll()
+    return true
+  }
+  /** Into the first free well, then out of it. */
+  private async holdAndServe(): Promise<boolean> {
+    await this.page
+      .getByRole('button', { name: /^[A-D]\b.*free|^Aside/ })
+      .first()
+      .click()
+    await this.page
+      .getByRole('button', { name: /^Serve 1/ })
+      .first()
+      .waitFor()
+    await expectWhole(this.page, 'held')
+    await this.wait(20)
+    await this.enter(/^Temperature/, 61)
+    await this.serveAll()
+    return true
+  }
+  private async serveAll(): Promise<void> {
+    const some = this.page.getByRole('button', { name: /^Serve \d+/ })
+    while (
+      await some
+        .last()
+        .isEnabled()
+        .catch(() => false)
+    ) {
+      const left = await some.last().textContent()
+      await some.last().click()
+      await expect
+        .poll(async () => ((await some.count()) ? some.last().textContent() : ''))
+        .not.toBe(left)
+        .catch(() => undefined)
+      if (
+        await this.page
+          .getByRole('button', { name: 'Finish' })
+          .isEnabled()
+          .catch(() => false)
+      )
+        break
+    }
+    await this.tap('Finish')
+    await this.page.waitForURL(/\/log\//)
+  }
+}
