@@ -58,7 +58,7 @@ export const panSchema = z.strictObject({
   profile: vesselProfileSchema,
   material: z.enum(keysOf<BowlMaterial>(BOWLS)).optional(),
   metal: z.enum(METALS).optional(),
-}) as z.ZodType<Pan>
+}) satisfies z.ZodType<Pan>
 
 export const wellSchema = z.strictObject({
   id: slug,
@@ -107,7 +107,7 @@ export const settingsSchema = z.strictObject({
     .string()
     .regex(/^[A-Z]{3}$/)
     .optional(),
-}) as z.ZodType<KitchenSettings>
+}) satisfies z.ZodType<KitchenSettings>
 
 export const ingredientSchema = z.strictObject({
   id: slug,
@@ -125,17 +125,17 @@ export const ingredientSchema = z.strictObject({
   group: text(30).optional(),
   trimYield: share.optional(),
   thickens: z.enum(THICKENERS).optional(),
-  marks: z.array(z.enum(MARKS)).max(14).optional(),
+  marks: z.array(z.enum(MARKS)).max(14).readonly().optional(),
   shelfDays: finite.min(0).max(3650).optional(),
   costMinorPerKg: finite.min(0).max(100_000_000).optional(),
-  months: z.array(z.number().int().min(1).max(12)).max(12).optional(),
+  months: z.array(z.number().int().min(1).max(12)).max(12).readonly().optional(),
   emulsionRole: z.enum(['yolk', 'butter']).optional(),
   pieceG: finite.min(0.1).max(5000).optional(),
   bulkGPerMl: finite.min(0.01).max(3).optional(),
   solidInPan: z.strictObject({ massShare: share, volumeMlPerG: finite.min(0.1).max(3) }).optional(),
   allergens: z.partialRecord(z.enum(ALLERGENS), z.enum(['contains', 'mayContain', 'unknownLabel'])),
   source: text(200),
-}) as unknown as z.ZodType<Ingredient>
+}) satisfies z.ZodType<Ingredient>
 
 const stepFields = {
   id: slug,

@@ -15,6 +15,14 @@ describe('reduction:L language', () => {
     ['by half, then by half again', 400, 0.25, 100],
     ['halve', 300, 0.5, 150],
     ['by 60 %', 500, 0.4, 200],
+    ['by two-thirds', 300, 1 / 3, 100],
+    ['to 3 tablespoons', 300, 0.15, 45],
+    ['to half a US cup', 300, 0.394333, 118.3],
+    ['to 1/4 US cup', 300, 0.197167, 59.15],
+    ['to ¼ us cup', 300, 0.197167, 59.15],
+    ['by 1 1/2 dl', 300, 0.5, 150],
+    ['to two tablespoons', 300, 0.1, 30],
+    ['to half a litre', 1000, 0.5, 500],
   ])('L1–L4 L10 "%s" of %d ml', (phrase, start, fraction, ml) => {
     const target = read(phrase, start)
     expect(target.status).toBe('ok')
@@ -42,6 +50,23 @@ describe('reduction:L language', () => {
     expect(target).toMatchObject({ status: 'ask', flags: ['no_preposition'] })
     expect(target.options.map((o) => Math.round(o.volumeMl))).toEqual([200, 100])
   })
+  it('a volume stays a volume however it is said, and a cup without a country is asked about', () => {
+    for (const [phrase, ml] of [
+      ['to 1/4 cup', 59.15],
+      ['to half a cup', 118.3],
+      ['by 1/2 cup', 600 - 118.3],
+      ['to 2 cups', 473.2],
+    ] as const) {
+      const target = read(phrase, 600)
+      expect(target).toMatchObject({ status: 'ask', flags: ['unit_locale'] })
+      expect(target.volumeMl).toBeCloseTo(ml, 6)
+    }
+  })
+  it('“by half or two thirds” offers every reading', () => {
+    const target = read('by half or two thirds', 300)
+    expect(target.status).toBe('ask')
+    expect(target.options.map((o) => Math.round(o.volumeMl)).sort((a, b) => a - b)).toEqual([100, 150, 200])
+  })
   it('L11 not a reduction', () => expect(read('to 250 ml', 200)).toMatchObject({ status: 'conflict', flags: ['not_a_reduction'] }))
   it('L12 au sec', () => {
     const target = read('au sec', 150)
@@ -51,7 +76,7 @@ describe('reduction:L language', () => {
   it.each([
     ['a handful of thyme', 'not_understood'],
     ['reduce 3 times', 'confirm_fold'],
-    ['to a cup', 'not_understood'],
+    ['to a cup', 'unit_locale'],
     ['to 1 cup', 'unit_locale'],
   ])('asks about "%s"', (phrase, flag) => {
     const target = read(phrase, 600)

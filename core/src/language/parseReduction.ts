@@ -28,27 +28,29 @@ const WORDS: Readonly<Record<string, number>> = {
   'a fifth': 1 / 5,
   'a tenth': 1 / 10,
 }
-const UNITS_ML: Readonly<Record<string, number>> = {
-  ml: 1,
-  cl: 10,
-  dl: 100,
-  l: 1000,
-  tsp: 5,
-  tbsp: 15,
-  'us cup': 236.6,
-  'us fl oz': 29.57,
-  'uk fl oz': 28.41,
-  'us pint': 473,
-  'uk pint': 568,
-  cup: 236.6,
-  pint: 473,
-}
-const FRACTION = `(?:${Object.keys(WORDS)
-  .sort((a, b) => b.length - a.length)
-  .join('|')}|\\d+\\s*/\\s*\\d+|\\d+(?:\\.\\d+)?\\s*(?:%|percent))`
-const AMOUNT = `(\\d+(?:[.,]\\d+)?)\\s*(${Object.keys(UNITS_ML)
-  .sort((a, b) => b.length - a.length)
-  .join('|')})\\b`
+/** Units as they are said, each with the names it goes by; the longest name is tried first. */
+const UNITS: readonly { readonly ml: number; readonly names: readonly string[]; readonly isLocal?: boolean }[] = [
+  { ml: 1, names: ['ml', 'millilitre', 'millilitres', 'milliliter', 'milliliters'] },
+  { ml: 10, names: ['cl', 'centilitre', 'centilitres', 'centiliter', 'centiliters'] },
+  { ml: 100, names: ['dl', 'decilitre', 'decilitres', 'deciliter', 'deciliters'] },
+  { ml: 1000, names: ['l', 'litre', 'litres', 'liter', 'liters'] },
+  { ml: 5, names: ['tsp', 'teaspoon', 'teaspoons'] },
+  { ml: 15, names: ['tbsp', 'tablespoon', 'tablespoons'] },
+  { ml: 236.6, names: ['us cup', 'us cups'] },
+  { ml: 29.57, names: ['us fl oz', 'us fluid ounce', 'us fluid ounces'] },
+  { ml: 28.41, names: ['uk fl oz', 'uk fluid ounce', 'uk fluid ounces'] },
+  { ml: 473, names: ['us pint', 'us pints'] },
+  { ml: 568, names: ['uk pint', 'uk pints'] },
+  { ml: 236.6, names: ['cup', 'cups'], isLocal: true },
+  { ml: 473, names: ['pint', 'pints'], isLocal: true },
+]
+const byLength = (words: readonly string[]) => [...words].sort((a, b) => b.length - a.length).join('|')
+const COUNTS: Readonly<Record<string, number>> = { a: 1, an: 1, one: 1, two: 2, three: 3, four: 4, five: 5, six: 6, eight: 8, ten: 10 }
+const SHARE = byLength(Object.keys(WORDS))
+const FRACTION = `(?:${SHARE}|\\d+\\s*/\\s*\\d+|\\d+(?:\\.\\d+)?\\s*(?:%|percent))`
+// A number before a unit: 1 1/2, 1/4, 2.5, half a, three quarters of a, two
+const NUMBER = `(?:\\d+\\s+\\d+\\s*/\\s*\\d+|\\d+\\s*/\\s*\\d+|\\d+(?:[.,]\\d+)?|(?:${SHARE})(?:\\s+of)?(?:\\s+an?)?|${byLength(Object.keys(COUNTS))})`
+const AMOUNT = `(?<![\\d/.,])\\b(${NUMBER})\\s*(${byLength(UNITS.flatMap((u) => u.names))})\\b`
 
 function fractionValue(text: string): number {
   const word = WORDS[text.trim()]
@@ -57,51 +59,69 @@ function fractionValue(text: string): number {
   return ratio ? Number(ratio[1]) / Number(ratio[2]) : Number.parseFloat(text) / 100
 }
 
-function millilitres(number: string, unit: string): { valueMl: number; flags: ReductionFlag[] } {
-  return {
-    valueMl: Number(number.replace(',', '.')) * (UNITS_ML[unit] ?? NaN),
-    flags: unit === 'cup' || unit === 'pint' ? ['unit_locale'] : [],
-  }
+function numberValue(text: string): number {
+  const plain = text.replace(/\s+/g, ' ').trim()
+  const mixed = /^(?:(\d+) )?(\d+) ?\/ ?(\d+)$/.exec(plain)
+  if (mixed) return Number(mixed[1] ?? 0) + Number(mixed[2]) / Number(mixed[3])
+  const share = WORDS[plain.replace(/( of)?( an?)?$/, '')]
+  return COUNTS[plain] ?? share ?? Number(plain.replace(',', '.'))
 }
 
-type Made = (match: RegExpExecArray, isAbout: boolean) => ReductionClaim
-// Tried in this order; each takes its words out of the phrase, so that nothing is counted twice
+function millilitres(number: string, name: string): { valueMl: number; flags: ReductionFlag[] } {
+  const unit = UNITS.find((u) => u.names.includes(name))
+  return { valueMl: numberValue(number) * (unit?.ml ?? NaN), flags: unit?.isLocal ? ['unit_locale'] : [] }
+}
+
+type Made = (match: RegExpExecArray, isAbout: boolean) => readonly ReductionClaim[]
+type Unmarked<C> = C extends unknown ? Omit<C, 'isAbout'> : never
+/** A pattern that makes one claim. */
+const one =
+  (make: (match: RegExpExecArray) => Unmarked<ReductionClaim>): Made =>
+  (match, isAbout) => [{ ...make(match), isAbout }]
+const left = (value: number, flags: readonly ReductionFlag[] = []) => ({ kind: 'fractionLeft', value, flags }) as const
+const texture = (word: Texture) => one(() => ({ kind: 'texture', texture: word, flags: [] }))
+/** A share without its word: a half is a half either way, anything else is asked about. */
+const bare = (text: string) => left(fractionValue(text), fractionValue(text) === 0.5 ? [] : ['no_preposition'])
+
+// Tried in this order; each takes its words out of the phrase, so that nothing is counted twice. A volume is tried before a share: "to 1/4 cup" is one.
 const PATTERNS: readonly (readonly [RegExp, Made])[] = [
-  [/\b(?:au sec|almost dry|nearly dry)\b/, (_, isAbout) => ({ kind: 'auSec', flags: [], isAbout })],
+  [/\b(?:au sec|almost dry|nearly dry)\b/, one(() => ({ kind: 'auSec', flags: [] }))],
+  [/\b(?:nappe|coats? (?:a|the) (?:back of (?:a|the) )?spoon|to coat)\b/, texture('nappe')],
+  [/\b(?:syrup|syrupy|syrup consistency)\b/, texture('syrup')],
+  [/\b(?:glaze|glace)\b/, texture('glaze')],
   [
-    /\b(?:nappe|coats? (?:a|the) (?:back of (?:a|the) )?spoon|to coat)\b/,
-    (_, isAbout) => ({ kind: 'texture', texture: 'nappe', flags: [], isAbout }),
+    new RegExp(`(?:from\\s+)?(?<![\\d/])(\\d+(?:[.,]\\d+)?)\\s*(?:ml\\s*)?to\\s+${AMOUNT}`),
+    one((m) => ({
+      kind: 'volumeLeft',
+      ...millilitres(m[2] ?? '', m[3] ?? ''),
+      fromMl: millilitres(m[1] ?? '', m[3] ?? '').valueMl,
+    })),
   ],
-  [/\b(?:syrup|syrupy|syrup consistency)\b/, (_, isAbout) => ({ kind: 'texture', texture: 'syrup', flags: [], isAbout })],
-  [/\b(?:glaze|glace)\b/, (_, isAbout) => ({ kind: 'texture', texture: 'glaze', flags: [], isAbout })],
+  [new RegExp(`\\bby\\s+${AMOUNT}`), one((m) => ({ kind: 'volumeGone', ...millilitres(m[1] ?? '', m[2] ?? '') }))],
+  [new RegExp(`\\bto\\s+${AMOUNT}`), one((m) => ({ kind: 'volumeLeft', ...millilitres(m[1] ?? '', m[2] ?? '') }))],
   [
-    new RegExp(`(?:from\\s+)?(\\d+(?:[.,]\\d+)?)\\s*(?:ml\\s*)?to\\s+${AMOUNT}`),
-    (m, isAbout) => {
-      const { valueMl, flags } = millilitres(m[2] ?? '', m[3] ?? '')
-      return { kind: 'volumeLeft', valueMl, fromMl: millilitres(m[1] ?? '', m[3] ?? '').valueMl, flags, isAbout }
-    },
+    // what follows "or" after "by" may be meant either way: every reading is offered
+    new RegExp(`\\bby\\s+(${FRACTION})\\s+or\\s+(${FRACTION})`),
+    (m, isAbout) => [
+      { ...left(1 - fractionValue(m[1] ?? '')), isAbout },
+      { ...bare(m[2] ?? ''), isAbout },
+    ],
   ],
-  [new RegExp(`\\bby\\s+${AMOUNT}`), (m, isAbout) => ({ kind: 'volumeGone', ...millilitres(m[1] ?? '', m[2] ?? ''), isAbout })],
-  [
-    new RegExp(`\\bby\\s+(${FRACTION})`),
-    (m, isAbout) => ({ kind: 'fractionLeft', value: 1 - fractionValue(m[1] ?? ''), flags: [], isAbout }),
-  ],
-  [new RegExp(`\\bto\\s+(${FRACTION})`), (m, isAbout) => ({ kind: 'fractionLeft', value: fractionValue(m[1] ?? ''), flags: [], isAbout })],
-  [/\bhalve\b/, (_, isAbout) => ({ kind: 'fractionLeft', value: 0.5, flags: [], isAbout })],
-  [
-    /\b(\d+)\s*-?\s*(?:fold|times)\b/,
-    (m, isAbout) => ({ kind: 'fractionLeft', value: 1 / Number(m[1]), flags: ['confirm_fold'], isAbout }),
-  ],
-  [new RegExp(`\\bor\\s+(${FRACTION})`), (m, isAbout) => ({ kind: 'fractionLeft', value: fractionValue(m[1] ?? ''), flags: [], isAbout })],
-  [
-    new RegExp(`\\b(?:reduce\\s+)(${FRACTION})`),
-    (m, isAbout) => {
-      const value = fractionValue(m[1] ?? '')
-      return { kind: 'fractionLeft', value, flags: value === 0.5 ? [] : ['no_preposition'], isAbout }
-    },
-  ],
-  [new RegExp(`(?:\\bto\\s+)?${AMOUNT}`), (m, isAbout) => ({ kind: 'volumeLeft', ...millilitres(m[1] ?? '', m[2] ?? ''), isAbout })],
+  [new RegExp(`\\bby\\s+(${FRACTION})`), one((m) => left(1 - fractionValue(m[1] ?? '')))],
+  [new RegExp(`\\bto\\s+(${FRACTION})`), one((m) => left(fractionValue(m[1] ?? '')))],
+  [/\bhalve\b/, one(() => left(0.5))],
+  [/\b(\d+)\s*-?\s*(?:fold|times)\b/, one((m) => left(1 / Number(m[1]), ['confirm_fold']))],
+  [new RegExp(`\\bor\\s+(${FRACTION})`), one((m) => left(fractionValue(m[1] ?? '')))],
+  [new RegExp(`\\b(?:reduce\\s+)(${FRACTION})`), one((m) => bare(m[1] ?? ''))],
+  [new RegExp(AMOUNT), one((m) => ({ kind: 'volumeLeft', ...millilitres(m[1] ?? '', m[2] ?? '') }))],
 ]
+const SIGNS: Readonly<Record<string, string>> = { '½': '1/2', '⅓': '1/3', '⅔': '2/3', '¼': '1/4', '¾': '3/4', '⅛': '1/8', '⅕': '1/5' }
+/** A phrase as the patterns know it: lower case, fraction signs spelled out, hyphens between words gone. */
+const plainly = (phrase: string) =>
+  phrase
+    .toLowerCase()
+    .replace(/[½⅓⅔¼¾⅛⅕]/g, (sign) => ` ${SIGNS[sign]}`)
+    .replace(/([a-z])-(?=[a-z])/g, '$1 ')
 
 /**
  * The claims in a phrase such as "by a third", "to 120 ml", "300 to 120 ml or one third".
@@ -109,9 +129,9 @@ const PATTERNS: readonly (readonly [RegExp, Made])[] = [
  * Steps joined by "then" multiply, and come back as one claim. Words that are not about the amount are passed over; a phrase with none gives no claims.
  */
 export function parseReduction(phrase: string): ReductionClaim[] {
-  const steps = phrase.toLowerCase().split(/,?\s*\bthen\b/)
+  const steps = plainly(phrase).split(/,?\s*\bthen\b/)
   if (steps.length > 1) return chain(steps.map(parseReduction))
-  let rest = ` ${phrase.toLowerCase()} `
+  let rest = ` ${plainly(phrase)} `
   const isAbout = /\b(?:about|around|roughly|nearly)\b/.test(rest)
   rest = rest.replace(/\b(?:about|around|roughly)\s+/g, '')
   const claims: ReductionClaim[] = []
@@ -119,7 +139,7 @@ export function parseReduction(phrase: string): ReductionClaim[] {
   if (started) rest = rest.replace(started[0], ' ')
   for (const [pattern, make] of PATTERNS) {
     for (let match = pattern.exec(rest); match; match = pattern.exec(rest)) {
-      claims.push(make(match, isAbout))
+      claims.push(...make(match, isAbout))
       rest = rest.slice(0, match.index) + ' | ' + rest.slice(match.index + match[0].length)
     }
   }

@@ -79,7 +79,10 @@ export function resolveReduction(
   const read = (f: number): Reading => ({ fractionLeft: f, volumeMl: f * base })
   const flags = new Set<ReductionFlag>(claims.flatMap((claim) => claim.flags))
   const bare = claims.find((claim) => claim.flags.includes('no_preposition'))
-  if (bare?.kind === 'fractionLeft') return none('ask', [...flags], [read(1 - bare.value), read(bare.value)])
+  if (bare?.kind === 'fractionLeft') {
+    const others = claims.filter((claim) => claim !== bare).map((claim) => read(fractionOf(claim, base)))
+    return none('ask', [...flags], [...others, read(1 - bare.value), read(bare.value)])
+  }
   const fractions = claims.map((claim) => fractionOf(claim, base))
   const highest = Math.max(...fractions)
   const lowest = Math.min(...fractions)

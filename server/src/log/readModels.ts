@@ -1,5 +1,5 @@
 import type { BatchRow } from '@liquamen/contracts'
-import { compareFacts, foldBatch, foldLot, foldOrder, STREAM_KINDS, type BatchState } from '@liquamen/core'
+import { compareFacts, foldBatch, foldLot, foldOrder, liftFact, STREAM_KINDS, type BatchState } from '@liquamen/core'
 import { sql } from 'drizzle-orm'
 import type { Tx } from '../db/database'
 import { batches, lots, orders } from '../db/schema'
@@ -31,7 +31,8 @@ export async function refreshReadModels(tx: Tx, kitchenId: string, streamIds: re
   for (const [id, facts] of byStream) await refreshStream(tx, kitchenId, id, [...facts].sort(compareFacts))
 }
 
-async function refreshStream(tx: Tx, kitchenId: string, id: string, sorted: StoredFact[]): Promise<void> {
+async function refreshStream(tx: Tx, kitchenId: string, id: string, stored: StoredFact[]): Promise<void> {
+  const sorted = stored.map(liftFact) // the log keeps every fact as it came; a fold knows the newest form
   if (sorted[0]?.streamKind === 'order') {
     const state = foldOrder(id, sorted)
     const row = { status: state.status, pickupAt: state.taken ? new Date(state.taken.pickupAtMs) : null }

@@ -3,7 +3,6 @@ import {
   foldTime,
   kitchenGoods,
   KINDS,
-  liftFact,
   streamOf,
   type Fact,
   type FactKind,
@@ -180,7 +179,7 @@ export const useLiveKitchen = defineStore('kitchen', () => {
     tray.value = all.tray
     unsentCount.value = all.unsent
     all.details.forEach((d) => details.set(d.id, d))
-    mirror.merge(all.facts.map(liftFact))
+    mirror.merge(all.facts)
     return memory
   }
 

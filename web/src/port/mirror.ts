@@ -1,4 +1,4 @@
-import { foldBatch, foldLot, foldOrder, mergeFacts, type BatchState, type Fact, type LotState, type OrderState } from '@liquamen/core'
+import { foldBatch, foldLot, foldOrder, liftFact, mergeFacts, type BatchState, type Fact, type LotState, type OrderState } from '@liquamen/core'
 import { shallowReactive } from 'vue'
 import type { Refused } from './localStore'
 
@@ -20,10 +20,10 @@ export function createMirror() {
     else batches.set(streamId, foldBatch(streamId, facts))
   }
 
-  /** Takes facts in and folds their streams anew. */
+  /** Takes facts in, lifted to their newest form, and folds their streams anew. */
   function merge(facts: readonly Fact[]): void {
     const touched = new Map<string, Fact[]>()
-    for (const fact of facts) touched.set(fact.streamId, [...(touched.get(fact.streamId) ?? []), fact])
+    for (const fact of facts.map(liftFact)) touched.set(fact.streamId, [...(touched.get(fact.streamId) ?? []), fact])
     for (const [id, more] of touched) {
       streams.set(id, mergeFacts(streams.get(id) ?? [], more))
       refold(id)

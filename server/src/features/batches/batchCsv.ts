@@ -1,5 +1,5 @@
 import type { BatchRow, Sample } from '@liquamen/contracts'
-import { compareFacts, foldBatch, FOOD_CODES, houseRules, type BatchState, type ChannelStamp, type Fact } from '@liquamen/core'
+import { compareFacts, foldBatch, FOOD_CODES, houseRules, liftFact, type BatchState, type ChannelStamp, type Fact } from '@liquamen/core'
 import Papa from 'papaparse'
 
 const iso = (ms: number | null | undefined) => (ms === null || ms === undefined ? '' : new Date(ms).toISOString())
@@ -33,7 +33,10 @@ const limitOf = (state: BatchState) => (state.frozen?.formula.emulsion ? FOOD_CO
 
 /** One batch as CSV: a line for each thing that happened, with what was read and what was foretold. */
 export function batchCsv(batchId: string, facts: readonly Fact[]): string {
-  const sorted = facts.filter((fact) => fact.streamId === batchId).sort(compareFacts)
+  const sorted = facts
+    .filter((fact) => fact.streamId === batchId)
+    .map(liftFact)
+    .sort(compareFacts)
   const state = foldBatch(batchId, sorted)
   const lines = sorted.map((fact) => {
     const p = fact.payload as Record<string, unknown>
@@ -79,7 +82,7 @@ export function temperaturesCsv(
   facts: readonly Fact[],
   logs: readonly { readonly binding: BatchState['bindings'][number]; readonly samples: readonly Sample[] }[],
 ): string {
-  const state = foldBatch(batchId, [...facts].sort(compareFacts))
+  const state = foldBatch(batchId, facts.map(liftFact).sort(compareFacts))
   return csv(
     logs.flatMap(({ binding, samples }) =>
       samples.map((s) => ({

@@ -1,5 +1,5 @@
 import { problem, type BatchQuery, type BatchRow, type Samples } from '@liquamen/contracts'
-import { compareFacts, foldBatch, type BatchState, type Fact } from '@liquamen/core'
+import { compareFacts, foldBatch, liftFact, type BatchState, type Fact } from '@liquamen/core'
 import type { Database } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
 import type { StoredFact } from '../../log/chain'
@@ -25,7 +25,7 @@ export function createBatchesService({ database, clock, files, channels }: Batch
     if (found.length === 0) throw notHere()
     return found
   }
-  const fold = (id: string, of: readonly Fact[]): BatchState => foldBatch(id, [...of].sort(compareFacts))
+  const fold = (id: string, of: readonly Fact[]): BatchState => foldBatch(id, of.map(liftFact).sort(compareFacts))
   const list = (kitchenId: string, query: BatchQuery): Promise<BatchRow[]> => database.inKitchen(kitchenId, (tx) => listBatches(tx, query))
   async function exported(kitchenId: string, id: string) {
     const file = await files.exportBatch(kitchenId, id)
