@@ -6,7 +6,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { openDatabase } from '../../server/src/db/database'
 import { createRolesAndDatabase, migrateDatabase, withClient } from '../../server/src/db/prepare'
 import { createDevicesService } from '../../server/src/features/devices/devices.service'
-import { createFactsService } from '../../server/src/features/facts/facts.service'
+import { createFactsService } from '../../server/src/log/facts.service'
 // @ts-expect-error plain JavaScript: it runs before anything is installed
 import { ensurePostgres } from '../../scripts/install.mjs'
 // @ts-expect-error as above

@@ -1,108 +1,177 @@
-export * from './allergens/allergens'
-export * from './allergens/checkAllergens'
-export * from './allergens/usableSources'
-export * from './batch/batchState'
-export * from './batch/foldBatch'
-export * from './batch/foldOrder'
-export * from './techniques/eggEmulsion/liveEmulsion'
-export * from './techniques/reduce/liveEstimate'
-export * from './techniques/reduce/overshoot'
-export * from './pan/actualWalk'
-export * from './safety/probeHealth'
-export * from './techniques/reduce/readings'
-export { GRAINS_FROM_C } from './techniques/eggEmulsion/replayEmulsion'
-export * from './techniques/reduce/stageClock'
-export * from './mixture/butterFat'
-export * from './techniques/eggEmulsion/butterPour'
-export * from './mixture/phases'
-export * from './techniques/eggEmulsion/yolkBath'
-export * from './errors'
-export * from './facts/deviation'
-export * from './facts/effectiveFacts'
-export * from './facts/fact'
-export * from './facts/kinds/kinds'
-export * from './facts/upcast'
-export * from './formula/formula'
-export * from './kitchen/kitchen'
-export * from './ingredients/ingredient'
-export type { ReductionTarget } from './language/reductionTarget'
-export * from './limits'
-export * from './mixture/composition'
-export * from './models/model'
-export * from './models/registry'
-export * from './batch/batchPlan'
-export * from './techniques/reduce/levelCurve'
-export * from './batch/placeBatch'
-export * from './batch/planBatch'
-export * from './batch/readyAt'
-export * from './batch/shares'
-export * from './batch/takenTimes'
-export * from './safety/lightEgg'
-export * from './batch/weighOut'
-export * from './techniques/eggEmulsion/planEmulsion'
-export * from './techniques/reduce/planStage'
-export { changeHeat as changeHeatBelief } from './techniques/reduce/estimator'
+// What the other rooms may use of the core, by room.
+
+// the core itself
+export { DomainError, type Range } from './errors'
+export { LIMITS } from './limits'
+
+// quantity
+export { inParts } from './quantity/checkAmounts'
+export { type ParsedQuantity, parseQuantity } from './quantity/parseQuantity'
+export { readGoods, type ReadGoods, type ReadLine, weighedGood } from './quantity/readGoods'
+export { type MeasureSystem } from './quantity/sayQuantity'
+export { type HouseMeasures, NO_HOUSE_MEASURES, type WeighedGood, weighSaid } from './quantity/weigh'
+
+// ingredients
+export { densityGPerMl } from './ingredients/densityGPerMl'
+export { compositionOf, type Ingredient, type Mark, MARKS, THICKENERS } from './ingredients/ingredient'
+
+// allergens
+export { type Allergen, type AllergenMark, ALLERGENS } from './allergens/allergens'
+export { checkAllergens } from './allergens/checkAllergens'
+export { US_ALLERGENS, usAllergensOf } from './allergens/usAllergens'
+export { type DecidedFinding, isSettled, usableSources } from './allergens/usableSources'
+
+// kitchen
+export {
+  type CrewMember,
+  houseRules,
+  type KitchenCatalog,
+  type KitchenSettings,
+  METALS,
+  type Pan,
+  type Ring,
+  VESSEL_KINDS,
+  type Well,
+} from './kitchen/kitchen'
+
+// vessel
+export { capacityMl, depthAtVolumeMm, radiusAtMm, type VesselProfile } from './vessel/profile'
+
+// heat
+export { airPressureKPa } from './heat/atmosphere'
 export { boilState } from './heat/evaporation'
+export { HEAT_LEVELS, type HeaterKind, HEATERS, type HeatLevel, netPowerW } from './heat/heater'
 export { waterBoilingPointC } from './heat/water'
+
+// mixture
+export { type Composition, massG, type Species, SPECIES } from './mixture/composition'
+export { BLOOM_ML_PER_G } from './mixture/gelatin'
+export { PHASE_BANDS, SERVICE_PHASE_FRAC } from './mixture/phases'
+export { COAT_GRADES, coatGrade, spoonFilmMm } from './mixture/spoonFilm'
+export { viscosityPaS } from './mixture/viscosity'
+
+// formula
+export { applyChoices, type Choices, chosenFormula, dropStep, NO_CHOICES, optionOf } from './formula/applyChoices'
+export { type Caution, CAUTIONS } from './formula/cautions'
+export { checkFormula, type FormulaProblem } from './formula/checkFormula'
+export { diffFormula, type FormulaDifference } from './formula/diffFormula'
+export { type Effort, effortOf } from './formula/effort'
+export { type Explained, explainNumber } from './formula/explainNumber'
+export { type Formula, type FormulaChange, type FormulaItem, type FormulaStep, type School, type SchoolOption } from './formula/formula'
+export { itemMassG } from './formula/itemMassG'
+export { kitchenGoods } from './formula/kitchenGoods'
+export { type LeftOver, sidesOf, type ToPull } from './formula/leftOvers'
+export { vesselLimits, type VesselLimits } from './formula/portions'
+export { saidContradictions } from './formula/saidContradictions'
+export { scaleBy, type ScaleBy, usedMassG } from './formula/scaleBy'
+export { checkRounding, type ShowAs, shownItem } from './formula/shownAmounts'
+export { splitItem, type StagedPart } from './formula/splitItem'
+export { type Substitution, swapsFor } from './formula/substitutions'
+export { SPICE_START_SHARE, tastedGoods } from './formula/tastedGoods'
+export { saltOnPlateFrac, stockSaltLimit, traceFormula, type TraceStep } from './formula/traceFormula'
+export { withMove } from './formula/withMove'
+export { yieldContradiction } from './formula/yieldContradiction'
+
+// pan
+export { actualEnd, actualSalt, actualWalk, beginStage } from './pan/actualWalk'
+export { bulkMl, type Contents, contentsG, sauceOf, VESSEL_ROLES, type VesselRole } from './pan/contents'
+export { spoonPaS } from './pan/thicknessOf'
+export { vesselsOf } from './pan/vesselsOf'
+export { type WalkStep } from './pan/walkFormula'
+
+// techniques
+export { ACTS, type TechniqueId } from './techniques/acts'
+export { DROPS_G_PER_S, type Tool, TOOLS } from './techniques/eggEmulsion/butterPour'
+export { liveEmulsion, type LiveEmulsion } from './techniques/eggEmulsion/liveEmulsion'
+export { EMULSION_MODEL_VERSION } from './techniques/eggEmulsion/planEmulsion'
+export { GRAINS_FROM_C } from './techniques/eggEmulsion/replayEmulsion'
+export { type BathHeat, BATHS, type BowlMaterial, BOWLS, type Whisk, WHISKS } from './techniques/eggEmulsion/yolkBath'
+export { changeHeat as changeHeatBelief } from './techniques/reduce/estimator'
 export { forecast } from './techniques/reduce/forecast'
-export * from './heat/heater'
-export * from './safety/codes'
-export * from './safety/holdClock'
-export * from './safety/lethality'
-export * from './units/roundAmount'
-export * from './vessel/profile'
-export * from './formula/applyChoices'
-export * from './formula/kitchenGoods'
-export * from './formula/effort'
-export * from './formula/explainNumber'
-export * from './formula/leftOvers'
-export * from './formula/shownAmounts'
-export * from './formula/saidContradictions'
-export * from './formula/splitItem'
-export * from './quantity/readGoods'
-export * from './mixture/gelatin'
-export * from './ingredients/densityGPerMl'
-export * from './larder/derivatives'
-export * from './larder/foldLot'
-export * from './larder/larderDays'
-export * from './formula/tastedGoods'
-export * from './formula/checkFormula'
-export * from './formula/diffFormula'
-export * from './formula/scaleBy'
-export * from './pan/contents'
-export * from './pan/walkFormula'
-export * from './pan/vesselsOf'
-export * from './pan/thicknessOf'
-export * from './techniques/acts'
-export * from './techniques/registry'
-export * from './techniques/technique'
-export * from './facts/kinds/vocabulary'
-export * from './facts/kinds/batch'
-export * from './formula/traceFormula'
-export * from './formula/yieldContradiction'
-export * from './formula/portions'
-export * from './quantity/checkAmounts'
-export * from './quantity/parseQuantity'
-export * from './quantity/sayQuantity'
-export * from './quantity/units'
-export * from './quantity/weigh'
-export * from './techniques/season/seasoning'
-export * from './mixture/spoonFilm'
-export * from './mixture/viscosity'
-export * from './allergens/usAllergens'
-export * from './formula/substitutions'
-export * from './mixture/volume'
-export * from './batch/chooseVessels'
-export * from './batch/deadline'
-export * from './batch/live'
-export * from './batch/viewBatch'
-export * from './formula/itemMassG'
-export * from './formula/withMove'
-export * from './techniques/reduce/settleReduction'
-export * from './techniques/thinAtNappe'
-export * from './techniques/thicken/thickenerDose'
-export * from './techniques/hold/watchHold'
-export * from './heat/atmosphere'
-export * from './formula/cautions'
-export * from './practice/followPlan'
+export { readCurve } from './techniques/reduce/levelCurve'
+export { liveEstimate, type LiveEstimate } from './techniques/reduce/liveEstimate'
+export { overshootFixes } from './techniques/reduce/overshoot'
+export { panSurroundings, TargetUnclear } from './techniques/reduce/planStage'
+export { depthReading, heatRatio, levelReading, lookReading, temperatureReading, weighingReading } from './techniques/reduce/readings'
 export { TEXTURE_STOPS } from './techniques/reduce/textureStop'
+export { techniqueOf } from './techniques/registry'
+export { SALT_KINDS, SALT_TARGETS } from './techniques/season/seasoning'
+export { thickenerDoses } from './techniques/thicken/thickenerDose'
+export { saysNappe } from './techniques/thinAtNappe'
+
+// facts
+export { type DeviationCode } from './facts/deviation'
+export { type Actor, compareFacts, type Envelope, type Fact, foldTime, mergeFacts } from './facts/fact'
+export { type Frozen, type OrderShare, type Planned } from './facts/kinds/batch'
+export {
+  type BatchKind,
+  belongsTo,
+  type FactKind,
+  IN_ANY_STREAM,
+  KINDS,
+  type LotKind,
+  type OrderKind,
+  type Payloads,
+  STREAM_KINDS,
+  type StreamKind,
+  streamOf,
+} from './facts/kinds/kinds'
+export {
+  ALLERGEN_DECISIONS,
+  type AllergenDecision,
+  CHANNEL_PLACES,
+  type ChannelStamp,
+  type Cue,
+  CUES,
+  type Explanation,
+  EXPLANATIONS,
+  type Look,
+  LOOKS,
+  type ReadingPayload,
+  STORE_PLACES,
+  type StorePlace,
+} from './facts/kinds/vocabulary'
+export { isReadableVersion, liftFact, upcast } from './facts/upcast'
+
+// batch
+export {
+  type BatchPlan,
+  emulsionOf,
+  type EmulsionPlan,
+  type PlanWarning,
+  type StagePlan,
+  stagesOf,
+  type StepPlan,
+  type StepWork,
+  type WeighOutLine,
+} from './batch/batchPlan'
+export { type BatchState, type StageFact, type StepState } from './batch/batchState'
+export { chooseVessels, type VesselTrouble, type VesselTry } from './batch/chooseVessels'
+export { type AlarmName, alarmOf, type Deadline, type DeadlineCode, type DeadlineKind } from './batch/deadline'
+export { foldBatch } from './batch/foldBatch'
+export { foldOrder, type OrderState } from './batch/foldOrder'
+export { type ReduceLive } from './batch/live'
+export { placeBatch, placeBatches, type PlacedBatch } from './batch/placeBatch'
+export { findPlace, planBatch } from './batch/planBatch'
+export { lateReadyAtMs } from './batch/readyAt'
+export { dealShares } from './batch/shares'
+export { freeFrom, spanOfPlan, type Taken, takenBy } from './batch/takenTimes'
+export { type BatchView, urgencyOf, viewBatch } from './batch/viewBatch'
+
+// larder
+export { derivativesOf } from './larder/derivatives'
+export { foldLot, type Holding, type LotState, storeHoldings, takeFromLots } from './larder/foldLot'
+export { larderDays } from './larder/larderDays'
+
+// safety
+export { FOOD_CODES, type FoodCodeId, holdLimits } from './safety/codes'
+export { holdClock } from './safety/holdClock'
+export { type TempPoint } from './safety/lethality'
+export { hasLightEgg } from './safety/lightEgg'
+
+// models
+export { type Model, type ModelAnswer, runModel } from './models/model'
+export { findModel, MODELS } from './models/registry'
+
+// practice
+export { followPlan, type Put, type Truth } from './practice/followPlan'
