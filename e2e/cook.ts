@@ -10,7 +10,7 @@ import {
   type TechniqueId,
 } from '@liquamen/core'
 import { expectWhole, SIZES } from './layout'
-import { runAhead, serverFacts } from './kitchenServer'
+import { runAhead } from './kitchenServer'
 
 /** A number from a seed, 0..1, the same every time. */
 export function seeded(seed: number): () => number {
@@ -54,9 +54,11 @@ export async function takeOrder(page: Page, sauce: string, portions: number, lab
   return page.getByRole('listitem').filter({ hasText: label })
 }
 
+/** How far the evening of this worker's kitchen has run, minutes. */
+let aheadMin = 0
+
 /** The cook's hands: what is tapped and typed, and a clock that is moved ahead. */
 export class Cook {
-  private aheadMin = 0
   private looks = 0
   constructor(
     private readonly page: Page,
@@ -64,8 +66,8 @@ export class Cook {
   ) {}
   tap = (name: string | RegExp) => this.page.getByRole('button', { name }).first().click()
   async wait(minutes: number): Promise<void> {
-    this.aheadMin += minutes
-    await runAhead(this.page, this.aheadMin)
+    aheadMin += minutes
+    await runAhead(this.page, aheadMin)
   }
   /** Opens an entry by its key, types a number and keeps it. */
   async enter(key: RegExp, value: number): Promise<void> {
@@ -79,7 +81,10 @@ export class Cook {
   /** Facts of a batch, as the server has them, once everything that was tapped is there. */
   async state(batchId: string): Promise<BatchState> {
     await expect(this.page.getByText(/taps? not sent yet/)).toHaveCount(0)
-    const facts = (await serverFacts(this.page)).filter((f) => f.streamId === batchId) as unknown as Fact[]
+    const facts = await this.page.evaluate(
+      async (id) => ((await (await fetch(`/api/batches/${id}`)).json()) as { facts: Fact[] }).facts,
+      batchId,
+    )
     return foldBatch(batchId, facts.map(liftFact))
   }
 

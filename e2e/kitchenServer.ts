@@ -108,6 +108,17 @@ export const test = base.extend<{ kitchen: KitchenServer }>({
     await kitchen.dispose()
   },
 })
+/** Tests that follow one another in one demo kitchen, whose evening goes on. */
+export const eveningTest = base.extend<object, { kitchen: KitchenServer }>({
+  kitchen: [
+    async ({}, use) => {
+      const kitchen = await KitchenServer.create()
+      await use(kitchen)
+      await kitchen.dispose()
+    },
+    { scope: 'worker' },
+  ],
+})
 export { expect } from '@playwright/test'
 
 /** Opens a screen and waits until the kitchen is there. */

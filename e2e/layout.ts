@@ -13,6 +13,12 @@ function faultsOnPage(): string[] {
     `${el.tagName.toLowerCase()} “${(el.getAttribute('aria-label') ?? el.textContent ?? '').trim().slice(0, 40)}”`
   const isShown = (el: Element) =>
     el.checkVisibility({ checkVisibilityCSS: true, checkOpacity: true }) && !el.closest('.visually-hidden, svg')
+  const hitOn = (el: Element) => {
+    const { left, top, width, height } = el.getBoundingClientRect()
+    return document.elementFromPoint(left + width / 2, top + height / 2)
+  }
+  const isOn = (el: Element, hit: Element | null) =>
+    hit !== null && (el.contains(hit) || (hit.closest('.v-input') ?? hit) === el.closest('.v-input'))
   const page = document.documentElement
   if (page.scrollWidth > window.innerWidth + 1) faults.push(`the page is ${page.scrollWidth} px wide on ${window.innerWidth}`)
   for (const el of document.querySelectorAll('header *, main *, footer *, [role=alert] *')) {
@@ -23,14 +29,16 @@ function faultsOnPage(): string[] {
     const rect = el.getBoundingClientRect()
     if (isCut || (rect.width > 0 && rect.right > window.innerWidth + 1)) faults.push(`cut off: ${says(el)}`)
   }
-  for (const el of document.querySelectorAll('button, a[href], input:not([type=file]), [role=combobox]')) {
+  for (const el of document.querySelectorAll('button:enabled, a[href], input:enabled:not([type=file]), [role=combobox]')) {
     if (!isShown(el)) continue
-    el.scrollIntoView({ block: 'center', behavior: 'instant' })
-    const { left, top, width, height } = el.getBoundingClientRect()
+    const { width, height } = el.getBoundingClientRect()
     if (width === 0 || height === 0) continue
-    const hit = document.elementFromPoint(left + width / 2, top + height / 2)
-    const isSame = hit && (el.contains(hit) || hit.contains(el) || (hit.closest('.v-input') ?? hit) === el.closest('.v-input'))
-    if (!isSame) faults.push(`under another: ${says(el)} under ${hit ? says(hit) : 'nothing'}`)
+    let hit = hitOn(el)
+    if (!isOn(el, hit)) {
+      el.scrollIntoView({ block: 'center', behavior: 'instant' }) // what sticks to the screen's foot may be scrolled away from
+      hit = hitOn(el)
+    }
+    if (!isOn(el, hit)) faults.push(`under another: ${says(el)} under ${hit ? says(hit) : 'nothing'}`)
   }
   return faults
 }

@@ -16,7 +16,7 @@ export default defineConfig({
     colorScheme: 'light',
     actionTimeout: 10_000,
     contextOptions: { reducedMotion: 'reduce' },
-    trace: 'retain-on-failure',
+    trace: process.env.E2E_TRACE ? 'on' : 'off',
     launchOptions: {
       executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
       args: [

@@ -51,7 +51,7 @@ export async function intake(): Promise<{ factsPerS: number; rowsPerS: number }>
   const service = createFactsService(deps)
   const chunks = Array.from({ length: COUNT / PER_REQUEST }, (_, i) => facts.slice(i * PER_REQUEST, (i + 1) * PER_REQUEST))
   let start = performance.now()
-  for (const chunk of chunks) await service.post({ deviceId: device.deviceId, kitchenId }, chunk)
+  for (const chunk of chunks) await service.post({ deviceId: device.deviceId, kitchenId, name: 'bench' }, chunk)
   const factsPerS = COUNT / ((performance.now() - start) / 1000)
   const rowsPerS = await withClient(ownerUrl, async (client) => {
     await client.query('create table raw_rows as select * from events limit 0')

@@ -1,4 +1,4 @@
-import { findPlace, kitchenGoods, planBatch, type KitchenCatalog } from '@liquamen/core'
+import { findPlace, kitchenGoods, planBatch, stagesOf, type KitchenCatalog } from '@liquamen/core'
 import { expect, KitchenServer, openScreen, serverFacts, test } from '../kitchenServer'
 
 const digits = (text: string | null) => Number((text ?? '').replace(/[^\d.]/g, ''))
@@ -30,12 +30,12 @@ test('one sauce from the order to the record, every number the core’s own', as
   const plan = planBatch({
     formula: catalog.formulas[0]!,
     ingredients: kitchenGoods(catalog),
-    place: findPlace(catalog.settings, catalog.pans, catalog.rings, pan.id, 'ring2'),
+    place: findPlace(catalog, { pan: pan.id }, 'ring2'),
     portions: 8,
     pickupAtMs: Number(taken?.payload.pickupAtMs),
     nowMs: Date.now(),
   })
-  for (const [i, stage] of plan.stages.entries()) {
+  for (const [i, stage] of stagesOf(plan).entries()) {
     const forms = page.getByRole('region', { name: 'Where it stops' }).nth(i)
     const shown = async (term: string) =>
       digits(
@@ -64,7 +64,7 @@ test('one sauce from the order to the record, every number the core’s own', as
   await at('deglaze')
   await done.click()
   await at('reduce wine')
-  const stage = plan.stages[0]!
+  const stage = stagesOf(plan)[0]!
   await expect(page.getByRole('button', { name: /^Dip/ })).toBeVisible() // the letters belong to keys that are there
   await page.keyboard.press('d')
   await expect(page.getByLabel('Depth at the middle, digits')).toHaveValue(String(Math.round(stage.startDepthMm)))
