@@ -42,13 +42,14 @@ async function refused(response: Response): Promise<string | undefined> {
 }
 
 /** Takes an order for a sauce, found by typing, and answers its line. */
-export async function takeOrder(page: Page, sauce: string, portions: number, label: string): Promise<Locator> {
+export async function takeOrder(page: Page, sauce: string, portions: number, label: string, pickup?: string): Promise<Locator> {
   await page.getByRole('link', { name: 'Service' }).click()
   await page.getByRole('button', { name: 'Take an order' }).click()
   const form = page.getByRole('form', { name: 'Take an order' })
   await form.getByLabel('Sauce').first().fill(sauce)
   await page.getByRole('option', { name: sauce, exact: false }).filter({ hasText: sauce }).first().click()
   await form.getByLabel('Portions').fill(String(portions))
+  if (pickup) await form.getByLabel('Pick-up').fill(pickup)
   await form.getByLabel('Table', { exact: true }).fill(label)
   await form.getByRole('button', { name: 'Take it' }).click()
   return page.getByRole('listitem').filter({ hasText: label })

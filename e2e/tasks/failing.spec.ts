@@ -91,10 +91,14 @@ test('a new version is offered, waits while a batch is under way, and is taken w
   await expect(page.getByText('It waits until the stove is clear.')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Take it now' })).toHaveCount(0)
   await page.getByRole('button', { name: 'Step done' }).click()
-  await page.getByRole('button', { name: 'Discard' }).click()
-  await page.getByLabel('Why it is discarded').fill('practice')
-  await page.getByRole('button', { name: 'Hold to discard' }).click({ delay: 900 })
-  await expect(page.getByText(/discarded: practice/)).toBeVisible()
+  for (const ring of ['Ring 1', 'Ring 3']) {
+    await page.getByRole('link', { name: 'Stove' }).click()
+    await page.getByRole('button', { name: new RegExp(`^${ring}`) }).click()
+    await page.getByRole('button', { name: 'Discard' }).click()
+    await page.getByLabel('Why it is discarded').fill('practice')
+    await page.getByRole('button', { name: 'Hold to discard' }).click({ delay: 900 })
+    await expect(page.getByText(/discarded: practice/)).toBeVisible()
+  }
   await page.getByRole('button', { name: 'Take it now' }).click()
   await expect(page).toHaveTitle('Liquamen, newer')
 })

@@ -1,4 +1,5 @@
 import { findPlace, kitchenGoods, planBatch, stagesOf, type KitchenCatalog } from '@liquamen/core'
+import { takeOrder } from '../cook'
 import { expect, KitchenServer, openScreen, serverFacts, test } from '../kitchenServer'
 
 const digits = (text: string | null) => Number((text ?? '').replace(/[^\d.]/g, ''))
@@ -9,10 +10,9 @@ test('one sauce from the order to the record, every number the core’s own', as
   await page.getByLabel('Portions').fill('0')
   await page.getByRole('button', { name: 'Take it' }).click()
   await expect(page.getByText('Portions must be a whole number from 1 to 400.')).toBeVisible()
-  await page.getByLabel('Portions').fill('8')
-  await page.getByLabel('Table', { exact: true }).fill('Table 12')
-  await page.getByRole('button', { name: 'Take it' }).click()
-  const order = page.getByRole('listitem').filter({ hasText: 'Table 12' })
+  await expect(page.getByText('Which sauce?')).toBeVisible()
+  await page.getByRole('button', { name: 'Cancel', exact: true }).click()
+  const order = await takeOrder(page, 'Red wine & shallot', 8, 'Table 12')
   await order.getByRole('button', { name: 'Plan it' }).click()
 
   // the plan on screen against the core, with the same kitchen and order
@@ -58,11 +58,15 @@ test('one sauce from the order to the record, every number the core’s own', as
   await page.getByRole('button', { name: 'Keep' }).click() // opens at the plan's amount: one tap confirms it
   await expect(page.getByText(/✓ \d+ g/)).toBeVisible()
   const done = page.getByRole('button', { name: 'Step done' })
+  const sure = async () => {
+    await done.click()
+    await page.getByRole('button', { name: 'It is done' }).click() // so soon it is asked about, once
+  }
   const at = (step: string) => expect(page.locator('[aria-current="step"]')).toContainText(step)
   await at('sweat')
-  await done.click()
+  await sure()
   await at('deglaze')
-  await done.click()
+  await sure()
   await at('reduce wine')
   const stage = stagesOf(plan)[0]!
   await expect(page.getByRole('button', { name: /^Dip/ })).toBeVisible() // the letters belong to keys that are there
@@ -131,13 +135,9 @@ test('one sauce from the order to the record, every number the core’s own', as
 
 test('an order that can no longer be met is taken as late, with the earliest that can', async ({ page, kitchen }) => {
   await openScreen(page, kitchen, '/service')
-  await page.getByRole('button', { name: 'Take an order' }).click()
-  await page.getByLabel('Portions').fill('4')
   const soon = new Date(Date.now() + 10 * 60_000).toISOString().slice(11, 16)
-  await page.getByLabel('Pick-up').fill(soon)
-  await page.getByLabel('Table', { exact: true }).fill('Table 5')
-  await page.getByRole('button', { name: 'Take it' }).click()
-  await page.getByRole('listitem').filter({ hasText: 'Table 5' }).getByRole('button', { name: 'Plan it' }).click()
+  const order = await takeOrder(page, 'Red wine & shallot', 4, 'Table 5', soon)
+  await order.getByRole('button', { name: 'Plan it' }).click()
   await expect(page.getByText(new RegExp(`Cannot make ${soon}. Earliest \\d\\d:\\d\\d.`))).toBeVisible()
   await page.getByRole('button', { name: 'Put it on the stove' }).click()
   await page.getByRole('link', { name: 'Service' }).click()
@@ -145,7 +145,7 @@ test('an order that can no longer be met is taken as late, with the earliest tha
     page
       .getByRole('listitem')
       .filter({ hasText: 'Table 5' })
-      .getByText(/Cannot make/),
+      .getByText(/^▽ Late: it will be ready at \d\d:\d\d/),
   ).toBeVisible()
 })
 

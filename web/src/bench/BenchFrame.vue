@@ -155,7 +155,7 @@ h1 {
   background: none;
   color: inherit;
   font: inherit;
-  min-height: 40px;
+  min-height: 48px;
   padding: 0;
   cursor: pointer;
 }

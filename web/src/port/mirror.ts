@@ -1,4 +1,14 @@
-import { foldBatch, foldLot, foldOrder, liftFact, mergeFacts, type BatchState, type Fact, type LotState, type OrderState } from '@liquamen/core'
+import {
+  foldBatch,
+  foldLot,
+  foldOrder,
+  liftFact,
+  mergeFacts,
+  type BatchState,
+  type Fact,
+  type LotState,
+  type OrderState,
+} from '@liquamen/core'
 import { shallowReactive } from 'vue'
 import type { Refused } from './localStore'
 

@@ -63,7 +63,7 @@ const swaps = computed(() =>
     .filter((i) => i.sources?.length)
     .map((i) => ({
       id: i.id,
-      label: kitchen.ingredients.get(i.ingredientId)?.name ?? i.ingredientId,
+      label: (kitchen.ingredients.get(i.ingredientId)?.name ?? i.ingredientId).split(',')[0] ?? '',
       items: (checks.value.length ? usableFor(i.id) : [i.ingredientId, ...(i.sources ?? [])]).map((id) => ({
         value: id,
         title: kitchen.ingredients.get(id)?.name ?? id,

@@ -96,7 +96,6 @@ export const texts = {
   plan: {
     pan: 'Pan',
     ring: 'Ring',
-    source: 'Demi-glace',
     weighOut: 'Weigh out',
     exact: 'exact',
     asShown: 'as shown',
