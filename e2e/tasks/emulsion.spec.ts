@@ -103,7 +103,7 @@ test('hollandaise by probe: simulated and stamped so, lift called ahead, one tap
   await page.getByRole('button', { name: /^Spot/ }).click()
   await expect(page.getByText('two seconds')).toBeVisible()
   await expect(page.getByText('two seconds')).toBeHidden()
-  await runAhead(page, 8)
+  await runAhead(page, 14)
   await expect(page.getByText('Lift off').first()).toBeVisible()
   await expect(page.getByRole('alert').filter({ hasText: 'lift off' })).toBeVisible() // and called on every screen
   await fault('stuck')

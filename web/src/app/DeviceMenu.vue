@@ -20,7 +20,7 @@ const scales: TempUnit[] = ['°C', '°F']
       </button>
     </template>
     <div class="menu" role="group" :aria-label="texts.device.title">
-      <RouterLink to="/kitchen" class="label">{{ texts.app.screens.kitchen }}: {{ kitchenName }}</RouterLink>
+      <RouterLink to="/kitchen" class="label to-kitchen">{{ texts.app.screens.kitchen }}: {{ kitchenName }}</RouterLink>
       <p class="caption">{{ texts.device.measures }}</p>
       <div class="keys">
         <v-btn v-for="m in measures" :key="m.value" :aria-pressed="system === m.value" @click="setSystem(m.value)">{{ m.title }}</v-btn>
@@ -59,6 +59,12 @@ const scales: TempUnit[] = ['°C', '°F']
 .keys {
   display: flex;
   gap: 12px;
+}
+.to-kitchen {
+  min-height: 48px;
+  display: flex;
+  align-items: center;
+  color: inherit;
 }
 .degrees {
   display: none;

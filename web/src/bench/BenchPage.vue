@@ -1,19 +1,26 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import { useRoute } from 'vue-router'
+import type { BatchView } from '@liquamen/core'
+import { computed, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { benchOf } from '../techniques/registry'
 import { texts } from '../ui/texts'
 
 const route = useRoute()
+const router = useRouter()
 const { current } = useKitchenViews()
-/** The batch in the address, else the most pressing one. */
-const view = computed(
-  () =>
-    current.value.find((v) => v.state.id === route.params.id) ??
-    (route.params.id
-      ? undefined
-      : [...current.value].sort((a, b) => Number(b.state.status === 'underWay') - Number(a.state.status === 'underWay'))[0]),
+const view = computed(() => current.value.find((v) => v.state.id === route.params.id))
+/** Hands first, then what is held, then what is planned; among equals what is due first. */
+const rank = ({ state, hold }: BatchView) => (state.status === 'planned' ? 2 : hold ? 1 : 0)
+const dueAtMs = ({ deadlines }: BatchView) => Math.min(...deadlines.map((d) => d.atMs), Infinity)
+const pressing = computed(() => [...current.value].sort((a, b) => rank(a) - rank(b) || dueAtMs(a) - dueAtMs(b))[0])
+// without a batch in its address the most pressing one is opened, and stays: a bench never changes under a hand
+watch(
+  () => !route.params.id && route.path.startsWith('/bench') && pressing.value?.state.id,
+  (id) => {
+    if (id) void router.replace(`/bench/${id}`)
+  },
+  { immediate: true },
 )
 const bench = computed(() => (view.value ? benchOf(view.value) : undefined))
 </script>
