@@ -11,13 +11,20 @@ const PURE = {
   ],
   'no-restricted-syntax': [
     'error',
-    { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'Take the time as an argument.' },
+    {
+      selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+      message: 'Take the time as an argument.',
+    },
   ],
 }
 const forbid = (...group) => ({
   'no-restricted-imports': [
     'error',
-    { patterns: [{ group, message: 'Imports run one way: core ← contracts ← server, core ← contracts ← web.' }] },
+    {
+      patterns: [
+        { group, message: 'Imports run one way: core ← contracts ← server, core ← contracts ← web.' },
+      ],
+    },
   ],
 })
 
@@ -39,14 +46,18 @@ export default ts.config(
       'vue/html-closing-bracket-newline': 'off',
       'vue/attributes-order': 'off',
       'vue/attribute-hyphenation': 'off',
+      'vue/multi-word-component-names': ['error', { ignores: ['Bench', 'Station', 'Sums', 'Record'] }], // the parts of a technique's room
       'no-undef': 'off',
     },
   },
   {
     rules: {
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_', ignoreRestSiblings: true }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_', ignoreRestSiblings: true },
+      ],
       '@typescript-eslint/no-unused-expressions': ['error', { allowShortCircuit: true, allowTernary: true }],
-      'max-lines': ['error', { max: 420, skipBlankLines: true }],
+      'max-lines': ['error', { max: 450, skipBlankLines: true }],
     },
   },
   {
@@ -54,12 +65,18 @@ export default ts.config(
     ignores: ['**/*.test.ts', '**/*.test-helper.ts'],
     rules: { ...PURE, ...forbid('vue', 'hono*', 'zod', 'node:*', 'drizzle*', 'pg', '@liquamen/*') },
   },
-  { files: ['contracts/src/**/*.ts'], rules: forbid('vue', 'hono*', 'drizzle*', 'pg', '@liquamen/server*', '@liquamen/web*') },
+  {
+    files: ['contracts/src/**/*.ts'],
+    rules: forbid('vue', 'hono*', 'drizzle*', 'pg', '@liquamen/server*', '@liquamen/web*'),
+  },
   { files: ['server/src/**/*.ts'], rules: forbid('vue', '@liquamen/web*') },
   {
     files: ['server/src/features/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: forbid('vue', '@liquamen/web*', '../*/**', '!../../**'),
   },
-  { files: ['web/src/**/*.{ts,vue}'], rules: forbid('hono*', 'drizzle*', 'pg', '@liquamen/server*', 'node:*') },
+  {
+    files: ['web/src/**/*.{ts,vue}'],
+    rules: forbid('hono*', 'drizzle*', 'pg', '@liquamen/server*', 'node:*'),
+  },
 )

@@ -28,21 +28,32 @@ export function watchForFaults(page: Page): string[] {
   const faults: string[] = []
   page.on('pageerror', (error) => faults.push(`page error: ${error.message}`))
   page.on('console', (message) => {
-    if (message.type() === 'error' && !message.text().includes('401')) faults.push(`console: ${message.text()}`)
+    if (message.type() === 'error' && !message.text().includes('401'))
+      faults.push(`console: ${message.text()}`)
   })
   page.on('response', (response) => void refused(response).then((why) => why && faults.push(why)))
   return faults
 }
 async function refused(response: Response): Promise<string | undefined> {
   if (response.request().method() !== 'POST' || !response.url().endsWith('/api/facts')) return undefined
-  const body = (await response.json().catch(() => ({}))) as { results?: { status: string; problem?: { title: string } }[] }
+  const body = (await response.json().catch(() => ({}))) as {
+    results?: { status: string; problem?: { title: string } }[]
+  }
   const results = Array.isArray(body) ? (body as typeof body.results) : body.results
   const bad = (results ?? []).find((r) => r.status === 'refused')
-  return response.status() >= 400 || bad ? `refused: ${response.status()} ${JSON.stringify(bad ?? body).slice(0, 200)}` : undefined
+  return response.status() >= 400 || bad
+    ? `refused: ${response.status()} ${JSON.stringify(bad ?? body).slice(0, 200)}`
+    : undefined
 }
 
 /** Takes an order for a sauce, found by typing, and answers its line. */
-export async function takeOrder(page: Page, sauce: string, portions: number, label: string, pickup?: string): Promise<Locator> {
+export async function takeOrder(
+  page: Page,
+  sauce: string,
+  portions: number,
+  label: string,
+  pickup?: string,
+): Promise<Locator> {
   await page.getByRole('link', { name: 'Service' }).click()
   await page.getByRole('button', { name: 'Take an order' }).click()
   const form = page.getByRole('form', { name: 'Take an order' })
@@ -93,7 +104,9 @@ export class Cook {
   /** Where the bench stands: the number of its step, or none where the batch is over. */
   async at(): Promise<number | undefined> {
     if (!/\/bench\//.test(this.page.url())) return undefined
-    const all = await this.steps().evaluateAll((list) => list.map((li) => li.getAttribute('aria-current') === 'step'))
+    const all = await this.steps().evaluateAll((list) =>
+      list.map((li) => li.getAttribute('aria-current') === 'step'),
+    )
     return all.indexOf(true)
   }
 
@@ -194,7 +207,9 @@ export class Cook {
     await this.enter(/^Add/, 30)
   }
   private async answer(says: string): Promise<void> {
-    const question = this.page.locator('section.ask').filter({ hasText: /That does not fit|The level has moved/ })
+    const question = this.page
+      .locator('section.ask')
+      .filter({ hasText: /That does not fit|The level has moved/ })
     if (!(await question.isVisible())) return
     await question.getByRole('button', { name: says }).click()
     await expect(question).toBeHidden()

@@ -43,17 +43,21 @@ export class KitchenServer {
 
   /** Starts it and waits until it says that it is open. */
   start(): Promise<void> {
-    const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts', ...(this.isEmpty ? ['--empty'] : [])], {
-      cwd: ROOT,
-      stdio: ['ignore', 'pipe', 'inherit'],
-      env: {
-        ...process.env,
-        NODE_ENV: 'production',
-        PORT: String(this.port),
-        LIQUAMEN_DATABASE: this.database,
-        PAGE_FOLDER: this.pageFolder,
+    const child = spawn(
+      process.execPath,
+      ['--import', 'tsx', 'server/src/main.ts', ...(this.isEmpty ? ['--empty'] : [])],
+      {
+        cwd: ROOT,
+        stdio: ['ignore', 'pipe', 'inherit'],
+        env: {
+          ...process.env,
+          NODE_ENV: 'production',
+          PORT: String(this.port),
+          LIQUAMEN_DATABASE: this.database,
+          PAGE_FOLDER: this.pageFolder,
+        },
       },
-    })
+    )
     this.child = child
     return new Promise((resolve, reject) => {
       child.once('exit', (code) => reject(new Error(`the server ended with ${code}`)))
@@ -161,5 +165,7 @@ export async function serverFacts(page: Page): Promise<
     payload: Record<string, unknown>
   }[]
 > {
-  return page.evaluate(async () => ((await (await fetch('/api/facts?after=0')).json()) as { facts: never[] }).facts)
+  return page.evaluate(
+    async () => ((await (await fetch('/api/facts?after=0')).json()) as { facts: never[] }).facts,
+  )
 }

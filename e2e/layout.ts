@@ -12,7 +12,8 @@ function faultsOnPage(): string[] {
   const says = (el: Element) =>
     `${el.tagName.toLowerCase()} “${(el.getAttribute('aria-label') ?? el.textContent ?? '').trim().slice(0, 40)}”`
   const isShown = (el: Element) =>
-    el.checkVisibility({ checkVisibilityCSS: true, checkOpacity: true }) && !el.closest('.visually-hidden, svg')
+    el.checkVisibility({ checkVisibilityCSS: true, checkOpacity: true }) &&
+    !el.closest('.visually-hidden, svg')
   const hitOn = (el: Element) => {
     const { left, top, width, height } = el.getBoundingClientRect()
     return document.elementFromPoint(left + width / 2, top + height / 2)
@@ -20,16 +21,22 @@ function faultsOnPage(): string[] {
   const isOn = (el: Element, hit: Element | null) =>
     hit !== null && (el.contains(hit) || (hit.closest('.v-input') ?? hit) === el.closest('.v-input'))
   const page = document.documentElement
-  if (page.scrollWidth > window.innerWidth + 1) faults.push(`the page is ${page.scrollWidth} px wide on ${window.innerWidth}`)
+  if (page.scrollWidth > window.innerWidth + 1)
+    faults.push(`the page is ${page.scrollWidth} px wide on ${window.innerWidth}`)
   for (const el of document.querySelectorAll('header *, main *, footer *, [role=alert] *')) {
     const hasText = [...el.childNodes].some((n) => n.nodeType === Node.TEXT_NODE && n.textContent?.trim())
     if (!hasText || !isShown(el)) continue
     const style = getComputedStyle(el)
-    const isCut = style.overflowX !== 'visible' && el.scrollWidth > el.clientWidth + 1 && style.textOverflow !== 'ellipsis'
+    const isCut =
+      style.overflowX !== 'visible' &&
+      el.scrollWidth > el.clientWidth + 1 &&
+      style.textOverflow !== 'ellipsis'
     const rect = el.getBoundingClientRect()
     if (isCut || (rect.width > 0 && rect.right > window.innerWidth + 1)) faults.push(`cut off: ${says(el)}`)
   }
-  for (const el of document.querySelectorAll('button:enabled, a[href], input:enabled:not([type=file]), [role=combobox]')) {
+  for (const el of document.querySelectorAll(
+    'button:enabled, a[href], input:enabled:not([type=file]), [role=combobox]',
+  )) {
     if (!isShown(el)) continue
     const { width, height } = el.getBoundingClientRect()
     if (width === 0 || height === 0) continue
@@ -44,9 +51,18 @@ function faultsOnPage(): string[] {
 }
 
 /** Looks at the page at a size, or at both, and leaves it at the last of them. */
-export async function expectWhole(page: Page, where: string, sizes: readonly { width: number; height: number }[] = SIZES): Promise<void> {
+export async function expectWhole(
+  page: Page,
+  where: string,
+  sizes: readonly { width: number; height: number }[] = SIZES,
+): Promise<void> {
   for (const size of sizes) {
     await page.setViewportSize(size)
-    await expect.poll(() => page.evaluate(faultsOnPage), { message: `${where} at ${size.width}x${size.height}`, timeout: 4000 }).toEqual([])
+    await expect
+      .poll(() => page.evaluate(faultsOnPage), {
+        message: `${where} at ${size.width}x${size.height}`,
+        timeout: 4000,
+      })
+      .toEqual([])
   }
 }

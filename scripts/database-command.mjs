@@ -23,16 +23,22 @@ function runningPort() {
 ensurePackages()
 let status
 const run = (url) =>
-  spawnSync(process.execPath, ['--import', 'tsx', join(ROOT, 'server/src/commands/chain.ts'), process.argv[2] ?? 'verify'], {
-    cwd: ROOT,
-    stdio: 'inherit',
-    env: { ...process.env, ...(url ? { LIQUAMEN_SUPERUSER_URL: url } : {}) },
-  }).status
+  spawnSync(
+    process.execPath,
+    ['--import', 'tsx', join(ROOT, 'server/src/commands/chain.ts'), process.argv[2] ?? 'verify'],
+    {
+      cwd: ROOT,
+      stdio: 'inherit',
+      env: { ...process.env, ...(url ? { LIQUAMEN_SUPERUSER_URL: url } : {}) },
+    },
+  ).status
 if (process.env.DATABASE_URL) status = run()
 else {
   const port = runningPort()
   const database = port ? undefined : await startPostgres(ensurePostgres(), base)
-  status = run(`postgres://postgres:${readFileSync(join(base, 'secret'), 'utf8')}@127.0.0.1:${port ?? database.port}/postgres`)
+  status = run(
+    `postgres://postgres:${readFileSync(join(base, 'secret'), 'utf8')}@127.0.0.1:${port ?? database.port}/postgres`,
+  )
   await database?.stop()
 }
 process.exit(status ?? 1)

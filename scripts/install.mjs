@@ -20,14 +20,17 @@ function aptInstall(packages, what) {
   if (!isRoot) fail(`${what} is not installed. Install it with: sudo apt-get install ${packages.join(' ')}`)
   say(`installing ${what} (${packages.join(' ')})`)
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
-  const run = (args) => spawnSync('apt-get', args, { env, stdio: ['ignore', 'ignore', 'pipe'], encoding: 'utf8' })
+  const run = (args) =>
+    spawnSync('apt-get', args, { env, stdio: ['ignore', 'ignore', 'pipe'], encoding: 'utf8' })
   const first = run(['install', '-y', '--no-install-recommends', ...packages])
   if (first.status === 0) return
   say('refreshing the package lists')
   run(['update'])
   const second = run(['install', '-y', '--no-install-recommends', ...packages])
   if (second.status !== 0)
-    fail(`${what} could not be installed: ${(second.stderr ?? second.error?.message ?? '').trim().split('\n').at(-1)}`)
+    fail(
+      `${what} could not be installed: ${(second.stderr ?? second.error?.message ?? '').trim().split('\n').at(-1)}`,
+    )
 }
 
 /** PostgreSQL's programs, installed where that is allowed. */
@@ -40,7 +43,9 @@ export function ensurePostgres() {
     writeFileSync('/etc/postgresql-common/createcluster.conf', 'create_main_cluster = false\n')
   }
   aptInstall(['postgresql'], 'PostgreSQL')
-  return findPostgresBin() ?? fail('PostgreSQL was installed, but its programs are not under /usr/lib/postgresql.')
+  return (
+    findPostgresBin() ?? fail('PostgreSQL was installed, but its programs are not under /usr/lib/postgresql.')
+  )
 }
 
 /** Debian's Chromium, for the end-to-end tests. */
@@ -53,7 +58,8 @@ export function ensureChromium() {
 /** `npm ci` when the lock is newer than what is installed. */
 export function ensurePackages() {
   const stamp = join(ROOT, 'node_modules', '.package-lock.json')
-  if (existsSync(stamp) && statSync(stamp).mtimeMs >= statSync(join(ROOT, 'package-lock.json')).mtimeMs) return
+  if (existsSync(stamp) && statSync(stamp).mtimeMs >= statSync(join(ROOT, 'package-lock.json')).mtimeMs)
+    return
   say('installing packages (half a minute)')
   const done = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
     cwd: ROOT,
@@ -88,7 +94,11 @@ export function ensureBuild() {
   )
   if (existsSync(built) && statSync(built).mtimeMs >= newest) return
   say('building')
-  const done = spawnSync('npm', ['run', '-s', 'build'], { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'], encoding: 'utf8' })
+  const done = spawnSync('npm', ['run', '-s', 'build'], {
+    cwd: ROOT,
+    stdio: ['ignore', 'pipe', 'pipe'],
+    encoding: 'utf8',
+  })
   if (done.status !== 0)
     fail(
       `the build failed: ${

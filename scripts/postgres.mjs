@@ -1,6 +1,16 @@
 import { spawn, spawnSync } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
-import { chmodSync, chownSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import {
+  chmodSync,
+  chownSync,
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs'
 import { createServer } from 'node:net'
 import { dirname, join } from 'node:path'
 import { setTimeout as wait } from 'node:timers/promises'
@@ -11,7 +21,9 @@ const READY_WITHIN_MS = 60_000
 /** As root, PostgreSQL must run as another user: the one Debian's package made. */
 function databaseUser() {
   if (process.getuid?.() !== 0) return undefined
-  const ids = ['-u', '-g'].map((flag) => Number(spawnSync('id', [flag, 'postgres'], { encoding: 'utf8' }).stdout))
+  const ids = ['-u', '-g'].map((flag) =>
+    Number(spawnSync('id', [flag, 'postgres'], { encoding: 'utf8' }).stdout),
+  )
   return Number.isInteger(ids[0]) && ids[0] > 0
     ? { uid: ids[0], gid: ids[1] }
     : fail('the user postgres does not exist; install PostgreSQL from Debian’s packages')
@@ -23,7 +35,9 @@ function assertReachable(folder, user) {
   for (let at = folder; at !== '/'; at = dirname(at)) {
     const { mode, uid } = statSync(at)
     if (uid !== user.uid && (mode & 0o001) === 0)
-      fail(`the database may not enter ${at}. Put its data elsewhere: LIQUAMEN_DATA=/var/lib/liquamen npm start`)
+      fail(
+        `the database may not enter ${at}. Put its data elsewhere: LIQUAMEN_DATA=/var/lib/liquamen npm start`,
+      )
   }
 }
 
@@ -69,7 +83,13 @@ export async function startPostgres(bin, base, { isForTests = false } = {}) {
   assertReachable(base, user)
   const dataDir = join(base, 'data')
   const secretFile = join(base, 'secret')
-  const as = { ...user, cwd: '/', stdio: ['ignore', 'pipe', 'pipe'], encoding: 'utf8', env: { PATH: process.env.PATH, LC_ALL: 'C.UTF-8' } }
+  const as = {
+    ...user,
+    cwd: '/',
+    stdio: ['ignore', 'pipe', 'pipe'],
+    encoding: 'utf8',
+    env: { PATH: process.env.PATH, LC_ALL: 'C.UTF-8' },
+  }
   if (!existsSync(secretFile)) writeFileSync(secretFile, randomBytes(24).toString('hex'), { mode: 0o600 })
   if (user) chownSync(secretFile, user.uid, user.gid)
   chmodSync(secretFile, 0o600)
@@ -94,7 +114,8 @@ export async function startPostgres(bin, base, { isForTests = false } = {}) {
       ],
       as,
     )
-    if (made.status !== 0) fail(`the database could not be made: ${(made.stderr ?? '').trim().split('\n').at(-1)}`)
+    if (made.status !== 0)
+      fail(`the database could not be made: ${(made.stderr ?? '').trim().split('\n').at(-1)}`)
     renameSync(fresh, dataDir)
   }
   clearStalePid(dataDir)
@@ -108,11 +129,15 @@ export async function startPostgres(bin, base, { isForTests = false } = {}) {
     log_min_messages: 'error',
     ...(isForTests ? { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' } : {}),
   }
-  const child = spawn(join(bin, 'postgres'), ['-D', dataDir, ...Object.entries(settings).flatMap(([k, v]) => ['-c', `${k}=${v}`])], {
-    ...as,
-    stdio: ['ignore', 'ignore', 'pipe'],
-    detached: true,
-  })
+  const child = spawn(
+    join(bin, 'postgres'),
+    ['-D', dataDir, ...Object.entries(settings).flatMap(([k, v]) => ['-c', `${k}=${v}`])],
+    {
+      ...as,
+      stdio: ['ignore', 'ignore', 'pipe'],
+      detached: true,
+    },
+  )
   let last = ''
   child.stderr.on('data', (chunk) => {
     last = String(chunk).trim() || last
@@ -121,7 +146,8 @@ export async function startPostgres(bin, base, { isForTests = false } = {}) {
   const pidFile = join(dataDir, 'postmaster.pid')
   const until = Date.now() + READY_WITHIN_MS
   while (!(existsSync(pidFile) && readFileSync(pidFile, 'utf8').split('\n')[7]?.trim() === 'ready')) {
-    if (child.exitCode !== null || Date.now() > until) fail(`the database did not start: ${last.split('\n').at(-1)}`)
+    if (child.exitCode !== null || Date.now() > until)
+      fail(`the database did not start: ${last.split('\n').at(-1)}`)
     await wait(20)
   }
   return {

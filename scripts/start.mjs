@@ -12,7 +12,9 @@ const dataFolder = process.env.LIQUAMEN_DATA ?? join(ROOT, '.liquamen')
 /** The port is part of where a browser keeps its unsent taps, so it is remembered, and a change is said. */
 async function choosePort() {
   if (process.env.PORT)
-    return freePort(Number(process.env.PORT)).catch(() => fail(`port ${process.env.PORT} is taken. Set PORT to another, or leave it out.`))
+    return freePort(Number(process.env.PORT)).catch(() =>
+      fail(`port ${process.env.PORT} is taken. Set PORT to another, or leave it out.`),
+    )
   const file = join(dataFolder, 'port')
   const remembered = existsSync(file) ? Number(readFileSync(file, 'utf8')) : undefined
   for (let port = remembered ?? FIRST_PORT; port < FIRST_PORT + 1000; port++) {
@@ -40,15 +42,21 @@ const env = {
   NODE_ENV: 'production',
   PORT: String(port),
   ...(database
-    ? { LIQUAMEN_SUPERUSER_URL: `postgres://${database.user}:${database.password}@${database.host}:${database.port}/postgres` }
+    ? {
+        LIQUAMEN_SUPERUSER_URL: `postgres://${database.user}:${database.password}@${database.host}:${database.port}/postgres`,
+      }
     : {}),
 }
-const server = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'server/src/main.ts'), ...(isEmpty ? ['--empty'] : [])], {
-  cwd: ROOT,
-  env,
-  stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-  detached: true,
-})
+const server = spawn(
+  process.execPath,
+  ['--import', 'tsx', join(ROOT, 'server/src/main.ts'), ...(isEmpty ? ['--empty'] : [])],
+  {
+    cwd: ROOT,
+    env,
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    detached: true,
+  },
+)
 
 // In a demo kitchen the probes and the scale that ship with it run beside the server; they come when the page answers
 let standIns

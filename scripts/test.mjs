@@ -19,7 +19,8 @@ let failed = 0
 /** A check that has no count of its own counts as one. */
 function check(what, command, args) {
   say(what)
-  const isGood = spawnSync('npx', ['--no-install', command, ...args], { cwd: ROOT, stdio: 'inherit', env }).status === 0
+  const isGood =
+    spawnSync('npx', ['--no-install', command, ...args], { cwd: ROOT, stdio: 'inherit', env }).status === 0
   if (isGood) passed += 1
   else failed += 1
 }
@@ -30,7 +31,9 @@ function run(what, args, cwd, report, count) {
     say(what)
     spawn('npx', ['--no-install', ...args], { cwd, stdio: 'inherit', env }).once('exit', (status) => {
       const file = join(results, report)
-      const counted = existsSync(file) ? count(JSON.parse(readFileSync(file, 'utf8'))) : { passed: 0, failed: 1 }
+      const counted = existsSync(file)
+        ? count(JSON.parse(readFileSync(file, 'utf8')))
+        : { passed: 0, failed: 1 }
       passed += counted.passed
       failed += counted.failed + (status !== 0 && counted.failed === 0 ? 1 : 0)
       resolve()
@@ -59,7 +62,9 @@ await run(
   'unit.json',
   (r) => ({
     passed: r.numPassedTests,
-    failed: r.numFailedTests + r.testResults.filter((f) => f.status === 'failed' && f.assertionResults.length === 0).length,
+    failed:
+      r.numFailedTests +
+      r.testResults.filter((f) => f.status === 'failed' && f.assertionResults.length === 0).length,
   }),
 )
 await run('end-to-end tests', ['playwright', 'test'], join(ROOT, 'e2e'), 'e2e.json', (r) => ({

@@ -24,15 +24,22 @@ const ARGS = [
 export async function firstView(): Promise<{ appMs: number; bareMs: number }> {
   const root = ROOT as string
   const page = mkdtempSync(join(tmpdir(), 'liquamen-bench-page-'))
-  const built = spawnSync('npx', ['--no-install', 'vite', 'build', '--outDir', page, '--emptyOutDir', '--logLevel', 'error'], {
-    cwd: join(root, 'web'),
-    env: { ...process.env, BENCH: '1' },
-    stdio: 'inherit',
-  })
+  const built = spawnSync(
+    'npx',
+    ['--no-install', 'vite', 'build', '--outDir', page, '--emptyOutDir', '--logLevel', 'error'],
+    {
+      cwd: join(root, 'web'),
+      env: { ...process.env, BENCH: '1' },
+      stdio: 'inherit',
+    },
+  )
   if (built.status !== 0) throw new Error('the build failed')
   const base = mkdtempSync(join(tmpdir(), 'liquamen-bench-'))
   const cluster = await (
-    startPostgres as (bin: string, base: string) => Promise<{ port: number; password: string; stop: () => Promise<void> }>
+    startPostgres as (
+      bin: string,
+      base: string,
+    ) => Promise<{ port: number; password: string; stop: () => Promise<void> }>
   )((ensurePostgres as () => string)(), base)
   const port = await (freePort as () => Promise<number>)()
   const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {

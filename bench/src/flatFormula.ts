@@ -1,4 +1,12 @@
-import { compositionOf, densityGPerMl, SPECIES, viscosityPaS, type Formula, type Ingredient, type Species } from '@liquamen/core'
+import {
+  compositionOf,
+  densityGPerMl,
+  SPECIES,
+  viscosityPaS,
+  type Formula,
+  type Ingredient,
+  type Species,
+} from '@liquamen/core'
 import { airPressureKPa } from '../../core/src/heat/atmosphere'
 import { ethanolWaterDensity20KgPerM3 } from '../../core/src/heat/ethanol'
 import { volatilityTable } from '../../core/src/heat/volatilityTable'
@@ -82,7 +90,12 @@ export function flatFormula(
       w += LN_STEP
       e = next
     }
-    let [a, b, fa, fb] = [0, LN_STEP, set(w, e), set(w + LN_STEP, e0 > 0 && e > -60 ? rk(w, e, LN_STEP, kappa) : -Infinity)]
+    let [a, b, fa, fb] = [
+      0,
+      LN_STEP,
+      set(w, e),
+      set(w + LN_STEP, e0 > 0 && e > -60 ? rk(w, e, LN_STEP, kappa) : -Infinity),
+    ]
     for (let i = 0; i < 60 && Math.abs(b - a) > 1e-12 && fb !== 0; i++) {
       const h = (a * fb - b * fa) / (fb - fa)
       const f = set(w + h, e0 > 0 && e > -60 ? rk(w, e, h, kappa) : -Infinity)
@@ -138,11 +151,24 @@ export function flatFormula(
       const phaseFrac = Math.min(0.78, m[2]! / 0.889 / ml)
       const solids = mass - m[0]! - m[1]! - m[8]! - m[4]! - m[6]! - m[2]!
       const eta = viscosityPaS(
-        { solidsPct: (100 * solids) / mass, gelatinPct: (100 * m[4]!) / mass, starchPct: (100 * starchEq) / mass, phaseFrac },
+        {
+          solidsPct: (100 * solids) / mass,
+          gelatinPct: (100 * m[4]!) / mass,
+          starchPct: (100 * starchEq) / mass,
+          phaseFrac,
+        },
         45,
       )
       const boilC = waterBoilingPointC(pressureKPa / (1 - (1.86 * m[7]!) / (58.44 * (m[0]! / 18.015 || 1))))
-      sum += mass + ml + m[7]! / mass + (m[8]! + acidEq) / mass + eta + boilC + cost + (alcohol > 0 ? (low + high) / alcohol : 0)
+      sum +=
+        mass +
+        ml +
+        m[7]! / mass +
+        (m[8]! + acidEq) / mass +
+        eta +
+        boilC +
+        cost +
+        (alcohol > 0 ? (low + high) / alcohol : 0)
     }
     return sum
   }

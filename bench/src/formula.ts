@@ -27,14 +27,20 @@ export interface FormulaCost {
 export function largestFormula(catalog: KitchenCatalog): FormulaCost {
   const ingredients = kitchenGoods(catalog)
   const setting = { ingredients, altitudeM: catalog.settings.altitudeM }
-  const formula = [...catalog.formulas].sort((a, b) => b.items.length * b.steps.length - a.items.length * a.steps.length)[0] as Formula
+  const formula = [...catalog.formulas].sort(
+    (a, b) => b.items.length * b.steps.length - a.items.length * a.steps.length,
+  )[0] as Formula
   const made = applyChoices(formula, NO_CHOICES)
   const traced = traceFormula(made, setting)
   const flat = flatFormula(
     made,
     ingredients,
     catalog.settings.altitudeM,
-    new Map(traced.flatMap((t) => (t.target?.fractionLeft === undefined ? [] : [[t.stepId, t.target.fractionLeft] as const]))),
+    new Map(
+      traced.flatMap((t) =>
+        t.target?.fractionLeft === undefined ? [] : [[t.stepId, t.target.fractionLeft] as const],
+      ),
+    ),
   )
   return {
     id: formula.id,
@@ -43,7 +49,13 @@ export function largestFormula(catalog: KitchenCatalog): FormulaCost {
     slide: () => {
       const vessel = { capacityMl: 3000, fullestShare: 2 / 3, floorMl: 120 }
       const scale = scaleBy(made, { by: 'portions', portions: 30 }, traced, ingredients, vessel)
-      return scale && checkRounding(made, scale.factor / scale.batches, traced, setting, { system: 'metric', scaleStepG: 1 })
+      return (
+        scale &&
+        checkRounding(made, scale.factor / scale.batches, traced, setting, {
+          system: 'metric',
+          scaleStepG: 1,
+        })
+      )
     },
     switchSchool: () => {
       const other = applyChoices(formula, NO_CHOICES)

@@ -19,7 +19,9 @@ function time(work: () => unknown, rounds = 9): number {
 const say = (name: string, ratio: number, peer: string, detail: string) =>
   process.stdout.write(`${name.padEnd(28)} ${ratio.toFixed(2).padStart(8)} × ${peer}  (${detail})\n`)
 
-const demo = JSON.parse(readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8')) as {
+const demo = JSON.parse(
+  readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8'),
+) as {
   facts: Fact[]
   catalog: KitchenCatalog
 }
@@ -48,14 +50,21 @@ const sorted = mergeFacts([], many)
 const json = JSON.stringify(many)
 const parseMs = time(() => JSON.parse(json))
 const foldMs = time(() => foldBatch(finishedId, sorted))
-say('fold of 10,000 facts', foldMs / parseMs, 'JSON.parse of them', `${foldMs.toFixed(1)} ms against ${parseMs.toFixed(1)} ms`)
+say(
+  'fold of 10,000 facts',
+  foldMs / parseMs,
+  'JSON.parse of them',
+  `${foldMs.toFixed(1)} ms against ${parseMs.toFixed(1)} ms`,
+)
 
 // One estimator update with its forecast. Peer: the same number of readings as plain exponential smoothing, the least that could be done.
 const state = foldBatch(finishedId, own)
 const step = state.steps.reduceWine
 if (!step?.stage || step.startedAtMs === undefined) throw new Error('no stage')
 const { stage, startedAtMs } = step
-const readings = state.stageFacts.flatMap((f) => (f.kind === 'reading.taken' && 'massG' in f.payload ? [f.payload.massG] : []))
+const readings = state.stageFacts.flatMap((f) =>
+  f.kind === 'reading.taken' && 'massG' in f.payload ? [f.payload.massG] : [],
+)
 const smooth = () => {
   let m = stage.startMassG
   for (let n = 0; n < 1000; n++) for (const z of readings) m += 0.3 * (z - m)
@@ -64,7 +73,8 @@ const smooth = () => {
 const smoothMs = time(smooth) / 1000
 const estimateMs =
   time(() => {
-    for (let n = 0; n < 100; n++) liveEstimate(stage, state.stageFacts, startedAtMs, startedAtMs + 500_000 + n)
+    for (let n = 0; n < 100; n++)
+      liveEstimate(stage, state.stageFacts, startedAtMs, startedAtMs + 500_000 + n)
   }) / 100
 say(
   'estimator update',
@@ -95,12 +105,22 @@ const slideMs =
       largest.slide()
     }
   }) / 20
-say('slider in the workbench', slideMs / (1000 / 60), 'one frame of 16.7 ms', `${slideMs.toFixed(3)} ms, weighed amounts checked`)
+say(
+  'slider in the workbench',
+  slideMs / (1000 / 60),
+  'one frame of 16.7 ms',
+  `${slideMs.toFixed(3)} ms, weighed amounts checked`,
+)
 const switchMs =
   time(() => {
     for (let n = 0; n < 20; n++) largest.switchSchool()
   }) / 20
-say('a school switched', switchMs / (1000 / 60), 'one frame of 16.7 ms', `${switchMs.toFixed(3)} ms; other ways follow between frames`)
+say(
+  'a school switched',
+  switchMs / (1000 / 60),
+  'one frame of 16.7 ms',
+  `${switchMs.toFixed(3)} ms; other ways follow between frames`,
+)
 
 const { factsPerS, rowsPerS } = await intake()
 say(

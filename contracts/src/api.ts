@@ -19,7 +19,11 @@ export const factResultSchema = z.object({
 export const postFactsAnswerSchema = z.object({ results: z.array(factResultSchema), serverNowMs: instantMs })
 export type PostFactsAnswer = z.infer<typeof postFactsAnswerSchema>
 
-export const factsPageSchema = z.object({ facts: z.array(storedFactSchema), headSeq: z.number().int(), hasMore: z.boolean() })
+export const factsPageSchema = z.object({
+  facts: z.array(storedFactSchema),
+  headSeq: z.number().int(),
+  hasMore: z.boolean(),
+})
 
 export const enrolSchema = z.strictObject({ name: text(60).min(1), code: text(20).optional() })
 export const sessionSchema = z.object({
@@ -80,7 +84,11 @@ export const takeFromLarderAnswerSchema = z.object({
 })
 export type TakeFromLarderAnswer = z.infer<typeof takeFromLarderAnswerSchema>
 export const batchFactsSchema = z.object({ facts: z.array(storedFactSchema) })
-export const importAnswerSchema = z.object({ facts: z.number().int(), batches: z.number().int(), formulas: z.number().int() })
+export const importAnswerSchema = z.object({
+  facts: z.number().int(),
+  batches: z.number().int(),
+  formulas: z.number().int(),
+})
 export const computeAnswerSchema = z.object({
   value: z.number().nullable(),
   low: z.number().nullable(),

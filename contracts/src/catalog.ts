@@ -47,7 +47,11 @@ export const vesselProfileSchema = z.discriminatedUnion('shape', [
     heightMm: inRange(LIMITS.heightMm),
     cornerMm: finite.min(0).max(40),
   }),
-  z.strictObject({ shape: z.literal('bowl'), sphereRadiusMm: finite.min(30).max(400), heightMm: inRange(LIMITS.heightMm) }),
+  z.strictObject({
+    shape: z.literal('bowl'),
+    sphereRadiusMm: finite.min(30).max(400),
+    heightMm: inRange(LIMITS.heightMm),
+  }),
 ])
 
 export const panSchema = z.strictObject({
@@ -116,10 +120,15 @@ export const ingredientSchema = z.strictObject({
   per100G: z
     .strictObject(Object.fromEntries(SPECIES.map((s) => [s, finite.min(0).max(100).optional()])))
     .refine(
-      (c) => Math.abs(Object.values(c).reduce<number>((sum, g) => sum + (typeof g === 'number' ? g : 0), 0) - 100) < 2,
+      (c) =>
+        Math.abs(
+          Object.values(c).reduce<number>((sum, g) => sum + (typeof g === 'number' ? g : 0), 0) - 100,
+        ) < 2,
       'must add up to 100 g',
     ),
-  gives: z.strictObject(Object.fromEntries(SPECIES.map((s) => [s, finite.min(0).max(50).optional()]))).optional(),
+  gives: z
+    .strictObject(Object.fromEntries(SPECIES.map((s) => [s, finite.min(0).max(50).optional()])))
+    .optional(),
   madeBy: z.strictObject({ formulaId: slug, version: z.number().int().min(1) }).optional(),
   fixedAcid: z.enum(['tartaric', 'citric', 'lactic', 'malic']).optional(),
   group: text(30).optional(),
@@ -157,9 +166,15 @@ const stepFields = {
 }
 const stepSchema = z
   .strictObject(stepFields)
-  .refine((s) => s.technique !== 'reduce' || (s.target ?? '') !== '', { path: ['target'], message: 'a reduction needs a target' })
+  .refine((s) => s.technique !== 'reduce' || (s.target ?? '') !== '', {
+    path: ['target'],
+    message: 'a reduction needs a target',
+  })
 
-const amountSchema = z.union([z.strictObject({ massG: inRange(LIMITS.massG) }), z.strictObject({ volumeMl: inRange(LIMITS.volumeMl) })])
+const amountSchema = z.union([
+  z.strictObject({ massG: inRange(LIMITS.massG) }),
+  z.strictObject({ volumeMl: inRange(LIMITS.volumeMl) }),
+])
 const itemSchema = z.strictObject({
   id: slug,
   ingredientId: slug,
@@ -203,7 +218,10 @@ const schoolSchema = z
       .min(2)
       .max(8),
   })
-  .refine((s) => s.options.some((o) => o.id === s.defaultId), { path: ['defaultId'], message: 'must be one of the options' })
+  .refine((s) => s.options.some((o) => o.id === s.defaultId), {
+    path: ['defaultId'],
+    message: 'must be one of the options',
+  })
 
 export const formulaSchema = z
   .strictObject({
@@ -229,9 +247,15 @@ export const formulaSchema = z
   .superRefine((f, ctx) => {
     const ids = new Set(f.steps.map((s) => s.id))
     f.items.forEach((item, i) => {
-      if (!ids.has(item.stepId)) ctx.addIssue({ code: 'custom', path: ['items', i, 'stepId'], message: 'names a step that is not there' })
+      if (!ids.has(item.stepId))
+        ctx.addIssue({
+          code: 'custom',
+          path: ['items', i, 'stepId'],
+          message: 'names a step that is not there',
+        })
     })
-    if (ids.size !== f.steps.length) ctx.addIssue({ code: 'custom', path: ['steps'], message: 'two steps have one id' })
+    if (ids.size !== f.steps.length)
+      ctx.addIssue({ code: 'custom', path: ['steps'], message: 'two steps have one id' })
   }) as unknown as z.ZodType<Formula>
 
 /** Everything a kitchen is, in a file or over the wire. */

@@ -20,9 +20,16 @@ export function modelInputSchema(model: Model): z.ZodType<Record<string, number 
 }
 
 /** Runs a model on input from outside. */
-export function compute(modelId: string, input: unknown): { ok: true; answer: ModelAnswer } | { ok: false; problem: Problem } {
+export function compute(
+  modelId: string,
+  input: unknown,
+): { ok: true; answer: ModelAnswer } | { ok: false; problem: Problem } {
   const model = findModel(modelId)
-  if (!model) return { ok: false, problem: problem(404, 'unknownModel', `There is no model named ${modelId.slice(0, 60)}.`) }
+  if (!model)
+    return {
+      ok: false,
+      problem: problem(404, 'unknownModel', `There is no model named ${modelId.slice(0, 60)}.`),
+    }
   const read = modelInputSchema(model).safeParse(input)
   if (!read.success) return { ok: false, problem: schemaProblem(read.error) }
   const answer = runModel(model, read.data)

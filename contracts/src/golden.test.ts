@@ -1,4 +1,13 @@
-import { emulsionOf, foldBatch, KINDS, mergeFacts, stagesOf, upcast, type Fact, type FactKind } from '@liquamen/core'
+import {
+  emulsionOf,
+  foldBatch,
+  KINDS,
+  mergeFacts,
+  stagesOf,
+  upcast,
+  type Fact,
+  type FactKind,
+} from '@liquamen/core'
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { readFact, readPayload } from './readFact'
@@ -7,23 +16,48 @@ import { exportFileSchema } from './exportFile'
 import { kitchenJsonSchema } from './jsonSchema'
 
 // a file a release: what was written once is never written anew
-const golden = ['facts.v1.json', 'facts.v1.emulsion.json', 'facts.v1.store.json', 'facts.v2.rooms.json'].flatMap(
-  (file) => JSON.parse(readFileSync(new URL(`./golden/${file}`, import.meta.url), 'utf8')) as { kind: FactKind; v: number }[],
+const golden = [
+  'facts.v1.json',
+  'facts.v1.emulsion.json',
+  'facts.v1.store.json',
+  'facts.v2.rooms.json',
+].flatMap(
+  (file) =>
+    JSON.parse(readFileSync(new URL(`./golden/${file}`, import.meta.url), 'utf8')) as {
+      kind: FactKind
+      v: number
+    }[],
 )
-const yesterday = JSON.parse(readFileSync(new URL('./golden/kitchen.v1.rooms-before.json', import.meta.url), 'utf8')) as unknown
-const demo = JSON.parse(readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8')) as unknown
+const yesterday = JSON.parse(
+  readFileSync(new URL('./golden/kitchen.v1.rooms-before.json', import.meta.url), 'utf8'),
+) as unknown
+const demo = JSON.parse(
+  readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8'),
+) as unknown
 
 describe('every version ever written can be read', () => {
   it.each(golden.map((fact) => [`${fact.kind} v${fact.v}`, fact] as const))('%s', (_, fact) =>
     expect(readFact(fact)).toMatchObject({ ok: true }),
   )
-  it('the golden file knows every kind', () => expect(new Set(golden.map((f) => f.kind))).toEqual(new Set(Object.keys(KINDS))))
+  it('the golden file knows every kind', () =>
+    expect(new Set(golden.map((f) => f.kind))).toEqual(new Set(Object.keys(KINDS))))
   it('upcasters lift a payload version by version', () => {
     const table = {
-      'portion.served': [(p: unknown) => ({ ...(p as object), orderId: null }), (p: unknown) => ({ ...(p as object), plates: 1 })],
+      'portion.served': [
+        (p: unknown) => ({ ...(p as object), orderId: null }),
+        (p: unknown) => ({ ...(p as object), plates: 1 }),
+      ],
     }
-    expect(upcast('portion.served', 1, { portions: 2 }, table)).toEqual({ portions: 2, orderId: null, plates: 1 })
-    expect(upcast('portion.served', 2, { portions: 2, orderId: null }, table)).toEqual({ portions: 2, orderId: null, plates: 1 })
+    expect(upcast('portion.served', 1, { portions: 2 }, table)).toEqual({
+      portions: 2,
+      orderId: null,
+      plates: 1,
+    })
+    expect(upcast('portion.served', 2, { portions: 2, orderId: null }, table)).toEqual({
+      portions: 2,
+      orderId: null,
+      plates: 1,
+    })
   })
   it('yesterday’s kitchen file opens, and its batches read the same', () => {
     const file = exportFileSchema.parse(yesterday)
@@ -32,7 +66,8 @@ describe('every version ever written can be read', () => {
       return read.ok ? (read.envelope as unknown as Fact) : undefined
     })
     expect(facts.every(Boolean)).toBe(true)
-    const fold = (id: string) => foldBatch(id, mergeFacts([], facts.filter((f) => f?.streamId === id) as Fact[]))
+    const fold = (id: string) =>
+      foldBatch(id, mergeFacts([], facts.filter((f) => f?.streamId === id) as Fact[]))
     const whole = fold(file.facts.find((f) => f.kind === 'batch.finished')!.streamId)
     expect(whole).toMatchObject({ status: 'finished', servedPortions: 6, deviations: [] })
     expect(stagesOf(whole.plan!).map((s) => s.stepId)).toEqual(['reduceWine', 'reduceToCoat'])
@@ -41,22 +76,26 @@ describe('every version ever written can be read', () => {
     expect(emulsionOf(held.plan!)!.yolkG).toBeGreaterThan(90)
     expect(held.hold).toMatchObject({ wellId: 'wellA', letter: 'A' })
   })
-  it('the demo file is in the open format', () => expect(exportFileSchema.safeParse(demo).error).toBeUndefined())
+  it('the demo file is in the open format', () =>
+    expect(exportFileSchema.safeParse(demo).error).toBeUndefined())
 })
 
 describe('compute', () => {
-  it('answers with a band', () => expect(compute('boilingPoint', { altitudeM: 1180 })).toMatchObject({ ok: true, answer: { unit: '°C' } }))
+  it('answers with a band', () =>
+    expect(compute('boilingPoint', { altitudeM: 1180 })).toMatchObject({ ok: true, answer: { unit: '°C' } }))
   it.each([
     ['nobody', {}, 'unknownModel'],
     ['boilingPoint', { altitudeM: 'high' }, 'badInput'],
     ['boilingPoint', { altitudeM: 9e9 }, 'badInput'],
     ['panDepth', {}, 'badInput'],
-  ])('refuses %s', (model, input, code) => expect(compute(model, input)).toMatchObject({ ok: false, problem: { code } }))
+  ])('refuses %s', (model, input, code) =>
+    expect(compute(model, input)).toMatchObject({ ok: false, problem: { code } }),
+  )
 })
 
 describe('the open format', () => {
   it('docs/formats has the JSON Schema of today', () =>
-    expect(JSON.parse(readFileSync(new URL('../../docs/formats/kitchen.v1.schema.json', import.meta.url), 'utf8'))).toEqual(
-      JSON.parse(JSON.stringify(kitchenJsonSchema())),
-    ))
+    expect(
+      JSON.parse(readFileSync(new URL('../../docs/formats/kitchen.v1.schema.json', import.meta.url), 'utf8')),
+    ).toEqual(JSON.parse(JSON.stringify(kitchenJsonSchema()))))
 })

@@ -41,19 +41,24 @@ const words = (text: string | undefined) => (text ?? '').split(/[\s;]+/).filter(
 /** A number as typed, with point or comma; NaN where it is none, so that the schema says so. */
 const numberOf = (text: string | undefined): number | undefined =>
   text === undefined || text.trim() === '' ? undefined : Number(text.trim().replace(',', '.'))
-const defined = <T extends object>(of: T): T => Object.fromEntries(Object.entries(of).filter(([, v]) => v !== undefined)) as T
+const defined = <T extends object>(of: T): T =>
+  Object.fromEntries(Object.entries(of).filter(([, v]) => v !== undefined)) as T
 
 /** What bones give to a liquor, "gelatin:1.9 salt:0.1", g per 100 g. */
 function readGives(text: string | undefined) {
   const pairs = words(text).map((pair) => pair.split(':'))
-  return pairs.length ? Object.fromEntries(pairs.map(([species = '', g]) => [species, numberOf(g)])) : undefined
+  return pairs.length
+    ? Object.fromEntries(pairs.map(([species = '', g]) => [species, numberOf(g)]))
+    : undefined
 }
 
 function readRow(row: Row): unknown {
   const species = Object.fromEntries(SPECIES.map((s) => [s, numberOf(row[s])]))
   const sum = Object.entries(species).reduce((total, [s, v]) => total + (s === 'other' ? 0 : (v ?? 0)), 0)
   if (species.other === undefined && sum < 100) species.other = Math.round((100 - sum) * 1000) / 1000
-  const allergens = Object.fromEntries(LEVELS.flatMap((level) => words(row[level]).map((a) => [a as Allergen, level])))
+  const allergens = Object.fromEntries(
+    LEVELS.flatMap((level) => words(row[level]).map((a) => [a as Allergen, level])),
+  )
   const solidShare = numberOf(row.solidShare)
   return defined({
     id: row.id?.trim(),
@@ -65,7 +70,10 @@ function readRow(row: Row): unknown {
     bulkGPerMl: numberOf(row.bulkGPerMl),
     pieceG: numberOf(row.pieceG),
     trimYield: numberOf(row.trimYield),
-    solidInPan: solidShare === undefined ? undefined : { massShare: solidShare, volumeMlPerG: numberOf(row.solidMlPerG) ?? 1 },
+    solidInPan:
+      solidShare === undefined
+        ? undefined
+        : { massShare: solidShare, volumeMlPerG: numberOf(row.solidMlPerG) ?? 1 },
     gives: readGives(row.gives),
     shelfDays: numberOf(row.shelfDays),
     costMinorPerKg: numberOf(row.costMinorPerKg),
@@ -81,9 +89,13 @@ function readRow(row: Row): unknown {
 /** Reads an ingredient table. Bad lines are listed beside the good ones, whatever their number. */
 export function readIngredientCsv(text: string): IngredientPreview {
   // a table pasted together has both kinds of line ends; blank lines are skipped below, so that the others keep their numbers
-  const { data, meta } = Papa.parse<Row>(text.replace(/^\ufeff/, '').replace(/\r\n?/g, '\n'), { header: true, newline: '\n' })
+  const { data, meta } = Papa.parse<Row>(text.replace(/^\ufeff/, '').replace(/\r\n?/g, '\n'), {
+    header: true,
+    newline: '\n',
+  })
   const missing = ['id', 'name'].filter((c) => !(meta.fields ?? []).includes(c))
-  if (missing.length) return { good: [], bad: [{ line: 1, why: `the column ${missing.join(', ')} is missing` }] }
+  if (missing.length)
+    return { good: [], bad: [{ line: 1, why: `the column ${missing.join(', ')} is missing` }] }
   const good: Ingredient[] = []
   const bad: { line: number; why: string }[] = []
   const seen = new Set<string>()
@@ -110,13 +122,17 @@ export function readIngredientCsv(text: string): IngredientPreview {
 
 /** The table of ingredients as CSV; read again it is the same. A cell that a spreadsheet would run is written as text. */
 export function writeIngredientCsv(ingredients: readonly Ingredient[]): string {
-  const at = (i: Ingredient, level: AllergenMark) => ALLERGENS.filter((a) => i.allergens[a] === level).join(' ')
+  const at = (i: Ingredient, level: AllergenMark) =>
+    ALLERGENS.filter((a) => i.allergens[a] === level).join(' ')
   const rows = ingredients.map((i): Record<Column, string | number> => ({
     id: i.id,
     name: i.name,
     group: i.group ?? '',
     isLiquid: i.isLiquid ? 'yes' : 'no',
-    ...(Object.fromEntries(SPECIES.map((s) => [s, i.per100G[s] ?? ''])) as Record<(typeof SPECIES)[number], number | string>),
+    ...(Object.fromEntries(SPECIES.map((s) => [s, i.per100G[s] ?? ''])) as Record<
+      (typeof SPECIES)[number],
+      number | string
+    >),
     fixedAcid: i.fixedAcid ?? '',
     bulkGPerMl: i.bulkGPerMl ?? '',
     pieceG: i.pieceG ?? '',

@@ -15,7 +15,8 @@ const LONE_SURROGATE = /[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[
 export const isStorableText = (text: string): boolean => !text.includes('\0') && !LONE_SURROGATE.test(text)
 
 /** A text that can be stored, up to a length. */
-export const text = (max: number) => z.string().max(max).refine(isStorableText, 'has characters that cannot be stored')
+export const text = (max: number) =>
+  z.string().max(max).refine(isStorableText, 'has characters that cannot be stored')
 
 /** A UUID of any version. */
 export const uuid = z.uuid()
@@ -25,4 +26,5 @@ export const slug = z.string().regex(/^[A-Za-z][A-Za-z0-9_-]{0,63}$/)
 export const instantMs = z.number().int().min(1_577_836_800_000).max(4_102_444_800_000)
 
 /** The keys of a table of the core, as an enum wants them. */
-export const keysOf = <K extends string>(table: Readonly<Record<K, unknown>>): [K, ...K[]] => Object.keys(table) as [K, ...K[]]
+export const keysOf = <K extends string>(table: Readonly<Record<K, unknown>>): [K, ...K[]] =>
+  Object.keys(table) as [K, ...K[]]

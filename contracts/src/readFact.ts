@@ -4,14 +4,16 @@ import { envelopeSchema, PAYLOAD_SCHEMAS } from './facts/facts'
 import { problem, schemaProblem, type Problem } from './problem'
 
 /** A fact that may be stored, or why not. `envelope` is as sent; `payload` in its newest version. */
-export type ReadFact = { readonly ok: true; readonly envelope: Envelope } | { readonly ok: false; readonly problem: Problem }
+export type ReadFact =
+  { readonly ok: true; readonly envelope: Envelope } | { readonly ok: false; readonly problem: Problem }
 
 const refuse = (found: Problem): ReadFact => ({ ok: false, problem: found })
 
 /** Reads one fact from outside: wrapping, version, stream, payload. */
 export function readFact(input: unknown): ReadFact {
   const envelope = envelopeSchema.safeParse(input)
-  if (!envelope.success) return refuse(schemaProblem(envelope.error, 'This entry is not in a form that can be kept.'))
+  if (!envelope.success)
+    return refuse(schemaProblem(envelope.error, 'This entry is not in a form that can be kept.'))
   return readPayload(envelope.data)
 }
 
@@ -27,10 +29,14 @@ export function readPayload(envelope: z.infer<typeof envelopeSchema>): ReadFact 
       ),
     )
   if (!belongsTo(kind, streamKind))
-    return refuse(problem(422, 'wrongStream', `An entry of the kind ${kind} does not belong to a ${streamKind}.`))
-  if (envelope.actor.deviceId !== envelope.deviceId) return refuse(problem(422, 'wrongActor', 'The entry names two devices.'))
+    return refuse(
+      problem(422, 'wrongStream', `An entry of the kind ${kind} does not belong to a ${streamKind}.`),
+    )
+  if (envelope.actor.deviceId !== envelope.deviceId)
+    return refuse(problem(422, 'wrongActor', 'The entry names two devices.'))
   const payload = PAYLOAD_SCHEMAS[kind].safeParse(lifted(envelope))
-  if (!payload.success) return refuse(schemaProblem(payload.error, 'This entry has numbers or words that cannot be used.'))
+  if (!payload.success)
+    return refuse(schemaProblem(payload.error, 'This entry has numbers or words that cannot be used.'))
   return { ok: true, envelope: { ...envelope, v: KINDS[kind].v, payload: payload.data } as Envelope }
 }
 

@@ -2,4 +2,7 @@
 import { writeFileSync } from 'node:fs'
 import { kitchenJsonSchema } from './jsonSchema'
 
-writeFileSync(new URL('../../docs/formats/kitchen.v1.schema.json', import.meta.url), `${JSON.stringify(kitchenJsonSchema(), null, 1)}\n`)
+writeFileSync(
+  new URL('../../docs/formats/kitchen.v1.schema.json', import.meta.url),
+  `${JSON.stringify(kitchenJsonSchema(), null, 1)}\n`,
+)

@@ -7,7 +7,9 @@ import type { KitchenCatalog } from './kitchen/kitchen'
 import { VESSEL_ROLES } from './pan/contents'
 
 /** The demo kitchen, read from its file as any test needs it. */
-const demo = JSON.parse(readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8')) as {
+const demo = JSON.parse(
+  readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8'),
+) as {
   catalog: KitchenCatalog
   facts: Fact[]
 }

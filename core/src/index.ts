@@ -51,13 +51,27 @@ export { COAT_GRADES, coatGrade, spoonFilmMm } from './mixture/spoonFilm'
 export { viscosityPaS } from './mixture/viscosity'
 
 // formula
-export { applyChoices, type Choices, chosenFormula, dropStep, NO_CHOICES, optionOf } from './formula/applyChoices'
+export {
+  applyChoices,
+  type Choices,
+  chosenFormula,
+  dropStep,
+  NO_CHOICES,
+  optionOf,
+} from './formula/applyChoices'
 export { type Caution, CAUTIONS } from './formula/cautions'
 export { checkFormula, type FormulaProblem } from './formula/checkFormula'
 export { diffFormula, type FormulaDifference } from './formula/diffFormula'
 export { type Effort, effortOf } from './formula/effort'
 export { type Explained, explainNumber } from './formula/explainNumber'
-export { type Formula, type FormulaChange, type FormulaItem, type FormulaStep, type School, type SchoolOption } from './formula/formula'
+export {
+  type Formula,
+  type FormulaChange,
+  type FormulaItem,
+  type FormulaStep,
+  type School,
+  type SchoolOption,
+} from './formula/formula'
 export { itemMassG } from './formula/itemMassG'
 export { kitchenGoods } from './formula/kitchenGoods'
 export { type LeftOver, sidesOf, type ToPull } from './formula/leftOvers'
@@ -85,14 +99,28 @@ export { DROPS_G_PER_S, type Tool, TOOLS } from './techniques/eggEmulsion/butter
 export { liveEmulsion, type LiveEmulsion } from './techniques/eggEmulsion/liveEmulsion'
 export { EMULSION_MODEL_VERSION } from './techniques/eggEmulsion/planEmulsion'
 export { GRAINS_FROM_C } from './techniques/eggEmulsion/replayEmulsion'
-export { type BathHeat, BATHS, type BowlMaterial, BOWLS, type Whisk, WHISKS } from './techniques/eggEmulsion/yolkBath'
+export {
+  type BathHeat,
+  BATHS,
+  type BowlMaterial,
+  BOWLS,
+  type Whisk,
+  WHISKS,
+} from './techniques/eggEmulsion/yolkBath'
 export { changeHeat as changeHeatBelief } from './techniques/reduce/estimator'
 export { forecast } from './techniques/reduce/forecast'
 export { readCurve } from './techniques/reduce/levelCurve'
 export { liveEstimate, type LiveEstimate } from './techniques/reduce/liveEstimate'
 export { overshootFixes } from './techniques/reduce/overshoot'
 export { panSurroundings, TargetUnclear } from './techniques/reduce/planStage'
-export { depthReading, heatRatio, levelReading, lookReading, temperatureReading, weighingReading } from './techniques/reduce/readings'
+export {
+  depthReading,
+  heatRatio,
+  levelReading,
+  lookReading,
+  temperatureReading,
+  weighingReading,
+} from './techniques/reduce/readings'
 export { TEXTURE_STOPS } from './techniques/reduce/textureStop'
 export { techniqueOf } from './techniques/registry'
 export { SALT_KINDS, SALT_TARGETS } from './techniques/season/seasoning'
@@ -147,7 +175,13 @@ export {
 } from './batch/batchPlan'
 export { type BatchState, type StageFact, type StepState } from './batch/batchState'
 export { chooseVessels, type VesselTrouble, type VesselTry } from './batch/chooseVessels'
-export { type AlarmName, alarmOf, type Deadline, type DeadlineCode, type DeadlineKind } from './batch/deadline'
+export {
+  type AlarmName,
+  alarmOf,
+  type Deadline,
+  type DeadlineCode,
+  type DeadlineKind,
+} from './batch/deadline'
 export { foldBatch } from './batch/foldBatch'
 export { foldOrder, type OrderState } from './batch/foldOrder'
 export { type ReduceLive } from './batch/live'

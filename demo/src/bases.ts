@@ -28,7 +28,10 @@ export const BASES: readonly Formula[] = [
       ml('add', 'water', 4000, 'water'),
     ],
     [
-      step('add', 'add', 'cover', 'Roasted bones and roots covered with cold water', [15, 20, 30], { cut: 'coarse', attention: 'none' }),
+      step('add', 'add', 'cover', 'Roasted bones and roots covered with cold water', [15, 20, 30], {
+        cut: 'coarse',
+        attention: 'none',
+      }),
       longSimmer([300, 360, 420], 0.4),
       skimStep,
       strainStep(),
@@ -55,7 +58,10 @@ export const BASES: readonly Formula[] = [
       ml('add', 'water', 3200, 'water'),
     ],
     [
-      step('add', 'add', 'cover', 'Covered with cold water', [5, 8, 10], { cut: 'coarse', attention: 'none' }),
+      step('add', 'add', 'cover', 'Covered with cold water', [5, 8, 10], {
+        cut: 'coarse',
+        attention: 'none',
+      }),
       longSimmer([150, 180, 210], 0.3),
       skimStep,
       strainStep(),
@@ -85,7 +91,11 @@ export const BASES: readonly Formula[] = [
     [
       sweat('Bones white, nothing browned', { cut: 'coarse' }),
       step('add', 'add', 'cover', 'Cold water over it', [3, 5, 7]),
-      step('simmer', 'simmer', 'simmer', 'Twenty minutes, no longer', [18, 20, 22], { lossFrac: 0.1, attention: 'often', heat: 'low' }),
+      step('simmer', 'simmer', 'simmer', 'Twenty minutes, no longer', [18, 20, 22], {
+        lossFrac: 0.1,
+        attention: 'often',
+        heat: 'low',
+      }),
       strainStep(),
       skimStep,
       ...putAway('2 days'),
@@ -111,7 +121,10 @@ export const BASES: readonly Formula[] = [
       ml('add', 'water', 3700, 'water'),
     ],
     [
-      step('add', 'add', 'cover', 'Blanched bones and roots covered with cold water', [15, 20, 30], { cut: 'coarse', attention: 'none' }),
+      step('add', 'add', 'cover', 'Blanched bones and roots covered with cold water', [15, 20, 30], {
+        cut: 'coarse',
+        attention: 'none',
+      }),
       longSimmer([240, 300, 360], 0.36),
       skimStep,
       strainStep(),
@@ -232,7 +245,10 @@ export const BASES: readonly Formula[] = [
           says: 'Roux',
           defaultId: 'brown',
           reason: 'colour and nut',
-          options: [way('brown', 'brown'), way('blond', 'blond: binds more', { op: 'setStep', stepId: 'roux', step: { roux: 'blond' } })],
+          options: [
+            way('brown', 'brown'),
+            way('blond', 'blond: binds more', { op: 'setStep', stepId: 'roux', step: { roux: 'blond' } }),
+          ],
         },
         sourceSchool('stock'),
       ],
@@ -285,16 +301,28 @@ export const BASES: readonly Formula[] = [
               'stock alone, reduced: clear, no gluten, lip-sticky instead of coating',
               { op: 'drop', itemId: 'sauce' },
               { op: 'setAmount', itemId: 'stock', amount: { volumeMl: 7000 } },
-              { op: 'setStep', stepId: 'reduce', step: { target: 'to a fifth', endsWhen: 'A fifth is left, lip-sticky' } },
+              {
+                op: 'setStep',
+                stepId: 'reduce',
+                step: { target: 'to a fifth', endsWhen: 'A fifth is left, lip-sticky' },
+              },
             ),
           ],
         },
       ],
     },
-    [ml('add', 'brownSauceBase', 1600, 'sauce'), ml('add', 'brownStock', 1600, 'stock'), ml('add', 'madeira', 150, 'wine')],
+    [
+      ml('add', 'brownSauceBase', 1600, 'sauce'),
+      ml('add', 'brownStock', 1600, 'stock'),
+      ml('add', 'madeira', 150, 'wine'),
+    ],
     [
       step('add', 'add', 'bring up', 'At the boil, first scum off', [15, 20, 30], { attention: 'none' }),
-      reduce('reduce', 'reduce', 'by half', 'Half is left, glossy', { attention: 'often', heat: 'medium', cautions: ['steam', 'scorch'] }),
+      reduce('reduce', 'reduce', 'by half', 'Half is left, glossy', {
+        attention: 'often',
+        heat: 'medium',
+        cautions: ['steam', 'scorch'],
+      }),
       skimStep,
       strainStep(),
       ...putAway('5 days'),
@@ -321,11 +349,18 @@ export const BASES: readonly Formula[] = [
         attention: 'often',
         heat: 'mediumHigh',
       }),
-      step('move', 'move', 'smaller pan', 'Through the fine sieve’s cloth into a small pan: less wall to burn on', [2, 3, 4], {
-        vessel: 'smallPan',
-        attention: 'constant',
-        cautions: ['steam'],
-      }),
+      step(
+        'move',
+        'move',
+        'smaller pan',
+        'Through the fine sieve’s cloth into a small pan: less wall to burn on',
+        [2, 3, 4],
+        {
+          vessel: 'smallPan',
+          attention: 'constant',
+          cautions: ['steam'],
+        },
+      ),
       reduce('glaze', 'glaze', 'glaze', 'Like warm honey; watch the film', {
         cautions: ['scorch'],
         attention: 'constant',
@@ -355,14 +390,26 @@ export const BASES: readonly Formula[] = [
           reason: 'pale and strongest',
           options: [
             way('white', 'white'),
-            way('blond', 'blond: rounder, binds a little less', { op: 'setStep', stepId: 'roux', step: { roux: 'blond' } }),
+            way('blond', 'blond: rounder, binds a little less', {
+              op: 'setStep',
+              stepId: 'roux',
+              step: { roux: 'blond' },
+            }),
           ],
         },
       ],
     },
-    [g('roux', 'butter', 62, 'fat'), g('roux', 'flour', 48, 'flour'), ml('add', 'chickenStock', 1200, 'stock')],
     [
-      step('roux', 'roux', 'roux', 'Sandy, no colour', [3, 4, 5], { roux: 'white', attention: 'constant', heat: 'low' }),
+      g('roux', 'butter', 62, 'fat'),
+      g('roux', 'flour', 48, 'flour'),
+      ml('add', 'chickenStock', 1200, 'stock'),
+    ],
+    [
+      step('roux', 'roux', 'roux', 'Sandy, no colour', [3, 4, 5], {
+        roux: 'white',
+        attention: 'constant',
+        heat: 'low',
+      }),
       step('add', 'add', 'add stock', 'Cold stock in three additions', [3, 4, 6]),
       step('simmer', 'simmer', 'cook out', 'No taste of flour: a quarter of an hour', [15, 20, 30], {
         lossFrac: 0.12,

@@ -72,11 +72,19 @@ export interface DemoPlace {
 }
 
 /** Plans a batch for an order; a base needs none. */
-export function plan(of: DemoOrder, orderId: string | undefined, { ringId, plannedAtMs, busy = [] }: DemoPlace): DemoBatch {
+export function plan(
+  of: DemoOrder,
+  orderId: string | undefined,
+  { ringId, plannedAtMs, busy = [] }: DemoPlace,
+): DemoBatch {
   const ring = rings.find((r) => r.id === ringId)
   if (!ring) throw new Error(`no ring ${ringId}`)
   const written = formulaOf(of.formulaId)
-  const scaled = { ...written, basisPortions: of.portions, items: written.items.map((i) => scale(i, of.portions / written.basisPortions)) }
+  const scaled = {
+    ...written,
+    basisPortions: of.portions,
+    items: written.items.map((i) => scale(i, of.portions / written.basisPortions)),
+  }
   const request = { formula: scaled, ingredients: goods, pressureKPa: airPressureKPa(settings.altitudeM) }
   const choice = chooseVessels(request, { pans, ring, busyPanIds: new Set(busy) })
   const formula = withMove(written, choice.movesAtStepId)
@@ -102,12 +110,20 @@ export function plan(of: DemoOrder, orderId: string | undefined, { ringId, plann
     plan: made,
   }
   const ingredients = [...goods.values()].filter((i) => used.has(i.id))
-  return { id: idOf(`batch ${of.name}`), planned, plan: made, frozen: { formula, ingredients, vessels: choice.vessels, ring, settings } }
+  return {
+    id: idOf(`batch ${of.name}`),
+    planned,
+    plan: made,
+    frozen: { formula, ingredients, vessels: choice.vessels, ring, settings },
+  }
 }
 
 const scale = (item: Formula['items'][number], factor: number): Formula['items'][number] => ({
   ...item,
-  amount: 'massG' in item.amount ? { massG: item.amount.massG * factor } : { volumeMl: item.amount.volumeMl * factor },
+  amount:
+    'massG' in item.amount
+      ? { massG: item.amount.massG * factor }
+      : { volumeMl: item.amount.volumeMl * factor },
 })
 
 /** Only plans it. */
@@ -133,7 +149,8 @@ export function work(batch: DemoBatch, { startAtMs, truth = BRISK, untilStepId, 
     frozen: batch.frozen,
     startAtMs,
     truth,
-    put: (kind, atMs, payload) => add(kind, batch.id, atMs, payload, kind === 'batch.planned' ? 'bram' : 'ilse'),
+    put: (kind, atMs, payload) =>
+      add(kind, batch.id, atMs, payload, kind === 'batch.planned' ? 'bram' : 'ilse'),
     ...(untilStepId ? { untilStepId } : {}),
     ...(well ? { well } : {}),
   })
@@ -141,7 +158,9 @@ export function work(batch: DemoBatch, { startAtMs, truth = BRISK, untilStepId, 
 
 /** A whole batch for an order, from taking it to the plate. */
 export function whole(of: DemoOrder, ringId: string): DemoBatch {
-  const startAtMs = of.pickupAtMs - 1.3 * plan(of, undefined, { ringId, plannedAtMs: of.takenAtMs }).plan.totalMin.value * MINUTE
+  const startAtMs =
+    of.pickupAtMs -
+    1.3 * plan(of, undefined, { ringId, plannedAtMs: of.takenAtMs }).plan.totalMin.value * MINUTE
   const batch = plan(of, order(of), { ringId, plannedAtMs: startAtMs - 20 * MINUTE })
   work(batch, { startAtMs })
   return batch

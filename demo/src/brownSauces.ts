@@ -14,7 +14,18 @@ const demiChild = (
 ) =>
   formula(
     FAMILY,
-    { id, name, fill, basisPortions: 10, portionMl: 45, salt: 'jusDemi', dishes, keeps, motherId: 'demiGlaceMade', schools: [saltSchool] },
+    {
+      id,
+      name,
+      fill,
+      basisPortions: 10,
+      portionMl: 45,
+      salt: 'jusDemi',
+      dishes,
+      keeps,
+      motherId: 'demiGlaceMade',
+      schools: [saltSchool],
+    },
     items,
     [
       sweat('Soft, golden at the edge', { cut: 'fine' }),
@@ -55,7 +66,11 @@ export const BROWN_SAUCES: readonly Formula[] = [
     'Lyonnaise',
     'brownSauce',
     ['liver', 'cold roast'],
-    demiItems(g('sweat', 'onion', 150, 'onion'), ml('deglaze', 'whiteWine', 200, 'wine'), ml('deglaze', 'wineVinegar', 40, 'vinegar')),
+    demiItems(
+      g('sweat', 'onion', 150, 'onion'),
+      ml('deglaze', 'whiteWine', 200, 'wine'),
+      ml('deglaze', 'wineVinegar', 40, 'vinegar'),
+    ),
   ),
   demiChild(
     'poivrade',
@@ -88,7 +103,11 @@ export const BROWN_SAUCES: readonly Formula[] = [
     'Brown mustard sauce',
     'brownSauce',
     ['pork', 'kidneys'],
-    demiItems(g('sweat', 'onion', 80, 'onion'), ml('deglaze', 'whiteWine', 200, 'wine'), g('mustard', 'mustardDijon', 20, 'mustard')),
+    demiItems(
+      g('sweat', 'onion', 80, 'onion'),
+      ml('deglaze', 'whiteWine', 200, 'wine'),
+      g('mustard', 'mustardDijon', 20, 'mustard'),
+    ),
     [step('mustard', 'add', 'mustard', 'In off the heat: it splits and dulls if boiled', [0.3, 0.5, 1])],
   ),
 ]

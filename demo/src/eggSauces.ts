@@ -2,10 +2,20 @@ import type { Formula, School } from '@liquamen/core'
 import { formula, g, ml, reduce, step, strainStep, way } from './formulaDsl'
 
 const FAMILY = 'egg and butter'
-const method = { bath: 'gentle', whisk: 'normal', tool: 'handWhisk', butterC: 55, holdC: { low: 57, high: 60 } } as const
+const method = {
+  bath: 'gentle',
+  whisk: 'normal',
+  tool: 'handWhisk',
+  butterC: 55,
+  holdC: { low: 57, high: 60 },
+} as const
 const keeps = { hotMin: 105, chilledDays: 0, freezes: 'no' } as const
 const separate = (says: string) =>
-  step('separate', 'add', 'separate', says, [3, 4, 6], { attention: 'none', vessel: 'bowl', cautions: ['rawEgg', 'hotButter'] })
+  step('separate', 'add', 'separate', says, [3, 4, 6], {
+    attention: 'none',
+    vessel: 'bowl',
+    cautions: ['rawEgg', 'hotButter'],
+  })
 const sabayon = step('sabayon', 'whisk', 'sabayon', 'A ribbon stands for three seconds', undefined, {
   attention: 'constant',
   cautions: ['steam', 'rawEgg', 'linedCopper'],
@@ -14,8 +24,17 @@ const pour = step('pour', 'pour', 'pour butter', 'All the butter is in; it shine
   attention: 'constant',
   cautions: ['hotButter'],
 })
-const season = step('season', 'season', 'season', 'Salt at the end, tasted with a clean spoon', [0.5, 1, 1.5], { attention: 'constant' })
-const hold = step('hold', 'hold', 'to well', 'In the well, lid on, its clock running', [0.5, 1, 1.5], { cautions: ['eggClock'] })
+const season = step(
+  'season',
+  'season',
+  'season',
+  'Salt at the end, tasted with a clean spoon',
+  [0.5, 1, 1.5],
+  { attention: 'constant' },
+)
+const hold = step('hold', 'hold', 'to well', 'In the well, lid on, its clock running', [0.5, 1, 1.5], {
+  cautions: ['eggClock'],
+})
 
 /** Whole or clarified butter; the same butterfat either way. */
 const butterSchool = (itemId: string, wholeG: number): School => ({
@@ -31,7 +50,12 @@ const butterSchool = (itemId: string, wholeG: number): School => ({
       ingredientId: 'clarifiedButter',
       factor: 0.83,
     }),
-    way('salted', 'salted: no salt at the end', { op: 'swap', itemId, ingredientId: 'butterSalted', factor: 1 }),
+    way('salted', 'salted: no salt at the end', {
+      op: 'swap',
+      itemId,
+      ingredientId: 'butterSalted',
+      factor: 1,
+    }),
     way('lean', 'lean: 50 g a yolk, eggier', { op: 'setAmount', itemId, amount: { massG: wholeG * 0.6 } }),
   ],
 })
@@ -42,8 +66,14 @@ const bathSchool: School = {
   reason: 'a gentle bath leaves minutes to react',
   options: [
     way('gentle', 'gentle, water still', { op: 'setMethod', method: { bath: 'gentle' } }),
-    way('hard', 'hard, water boiling: fast, burns the wall layer', { op: 'setMethod', method: { bath: 'boil', whisk: 'vigorous' } }),
-    way('simmer', 'simmering, whisked hard', { op: 'setMethod', method: { bath: 'simmer', whisk: 'vigorous' } }),
+    way('hard', 'hard, water boiling: fast, burns the wall layer', {
+      op: 'setMethod',
+      method: { bath: 'boil', whisk: 'vigorous' },
+    }),
+    way('simmer', 'simmering, whisked hard', {
+      op: 'setMethod',
+      method: { bath: 'simmer', whisk: 'vigorous' },
+    }),
   ],
 }
 const whiskSchool: School = {
@@ -83,7 +113,11 @@ const acidSchool = (itemId: string): School => ({
       'midway',
       'with half the butter in, to loosen it',
       { op: 'move', itemId, stepId: 'pour' },
-      { op: 'setStep', stepId: 'pour', step: { endsWhen: 'Half the butter, then the juice, then the rest; it shines and holds' } },
+      {
+        op: 'setStep',
+        stepId: 'pour',
+        step: { endsWhen: 'Half the butter, then the juice, then the rest; it shines and holds' },
+      },
     ),
     way('late', 'at the end: brightest, highest load before it', { op: 'move', itemId, stepId: 'season' }),
   ],
@@ -149,7 +183,13 @@ const hollandaise = formula(
     g('separate', 'lemonJuice', 15, 'juice'),
     g('pour', 'butter', 250, 'butter'),
   ],
-  [separate('Yolks, water and juice in the bowl; butter melted, held near 55 °C'), sabayon, pour, season, hold],
+  [
+    separate('Yolks, water and juice in the bowl; butter melted, held near 55 °C'),
+    sabayon,
+    pour,
+    season,
+    hold,
+  ],
 )
 
 const bearnaiseBase = [
@@ -221,13 +261,22 @@ export const EGG_SAUCES: readonly Formula[] = [
     [...bearnaiseBase, g('herbs', 'tarragon', 6, 'tarragon'), g('herbs', 'chervil', 4, 'chervil')],
     'hollandaise',
   ),
-  relative('choron', 'Choron', 'choron', ['grilled beef', 'eggs'], [...bearnaiseBase, g('herbs', 'tomatoPaste', 18, 'tomato')]),
+  relative(
+    'choron',
+    'Choron',
+    'choron',
+    ['grilled beef', 'eggs'],
+    [...bearnaiseBase, g('herbs', 'tomatoPaste', 18, 'tomato')],
+  ),
   relative(
     'paloise',
     'Paloise',
     'bearnaise',
     ['grilled lamb'],
-    [...bearnaiseBase.map((i) => (i.id === 'stalks' ? g('reduce', 'mint', 4, 'stalks') : i)), g('herbs', 'mint', 8, 'mint')],
+    [
+      ...bearnaiseBase.map((i) => (i.id === 'stalks' ? g('reduce', 'mint', 4, 'stalks') : i)),
+      g('herbs', 'mint', 8, 'mint'),
+    ],
   ),
   relative(
     'foyot',
@@ -264,7 +313,9 @@ export const EGG_SAUCES: readonly Formula[] = [
       sabayon,
       pour,
       season,
-      step('cream', 'add', 'fold in cream', 'Soft cream folded in at plating', [0.5, 1, 1.5], { attention: 'constant' }),
+      step('cream', 'add', 'fold in cream', 'Soft cream folded in at plating', [0.5, 1, 1.5], {
+        attention: 'constant',
+      }),
       hold,
     ],
   ),
@@ -292,7 +343,9 @@ export const EGG_SAUCES: readonly Formula[] = [
       g('pour', 'butter', 250, 'butter'),
     ],
     [
-      reduce('reduce', 'reduce juice', 'to a third', 'A third is left, still bright', { cautions: ['scorch'] }),
+      reduce('reduce', 'reduce juice', 'to a third', 'A third is left, still bright', {
+        cautions: ['scorch'],
+      }),
       separate('Juice cooled to 45 °C, yolks and water in the bowl'),
       sabayon,
       pour,

@@ -9,7 +9,16 @@ const ahead = (minutes: number) => ANCHOR_MS + minutes * MINUTE
 /** The afternoon's staff supper: a whole record for the Log. */
 function staffSupper(): void {
   const pickupAtMs = ago(270)
-  whole({ name: 'Staff supper', formulaId: RED_WINE, portions: 6, pickupAtMs, takenAtMs: pickupAtMs - 90 * MINUTE }, 'ring2')
+  whole(
+    {
+      name: 'Staff supper',
+      formulaId: RED_WINE,
+      portions: 6,
+      pickupAtMs,
+      takenAtMs: pickupAtMs - 90 * MINUTE,
+    },
+    'ring2',
+  )
 }
 
 /** The first sitting's red wine, on its way down. */
@@ -40,14 +49,30 @@ function firstSitting(): void {
 
 /** A roast jus at its simmer, for the carving trolley. */
 function roastJus(): void {
-  const ask: DemoOrder = { name: 'Carving trolley', formulaId: 'roastJus', portions: 12, pickupAtMs: ahead(75), takenAtMs: ago(60) }
-  const batch = plan(ask, order(ask), { ringId: 'ring3', plannedAtMs: ago(50), busy: ['sauteuse24', 'sauteuse19'] })
+  const ask: DemoOrder = {
+    name: 'Carving trolley',
+    formulaId: 'roastJus',
+    portions: 12,
+    pickupAtMs: ahead(75),
+    takenAtMs: ago(60),
+  }
+  const batch = plan(ask, order(ask), {
+    ringId: 'ring3',
+    plannedAtMs: ago(50),
+    busy: ['sauteuse24', 'sauteuse19'],
+  })
   work(batch, { startAtMs: ago(36), untilStepId: 'simmer', truth: { ...BRISK, reads: false } })
 }
 
 /** Hollandaise for the asparagus: made by cues, in well A, some of it served. */
 function earlyAsparagus(): void {
-  const ask: DemoOrder = { name: 'Asparagus, early tables', formulaId: HOLLANDAISE, portions: 12, pickupAtMs: ago(30), takenAtMs: ago(110) }
+  const ask: DemoOrder = {
+    name: 'Asparagus, early tables',
+    formulaId: HOLLANDAISE,
+    portions: 12,
+    pickupAtMs: ago(30),
+    takenAtMs: ago(110),
+  }
   const batch = plan(ask, order(ask), { ringId: 'ring5', plannedAtMs: ago(100) })
   const heldAtMs = work(batch, { startAtMs: ago(52), well: { id: 'wellA', letter: 'A' } })
   add('reading.taken', batch.id, heldAtMs + 4 * MINUTE, { stepId: 'hold', how: 'temperature', tempC: 59.5 })
@@ -57,7 +82,13 @@ function earlyAsparagus(): void {
 
 /** Planned and still to come, and orders that nobody has planned yet. */
 function toCome(): void {
-  const second: DemoOrder = { name: 'Second sitting', formulaId: RED_WINE, portions: 10, pickupAtMs: ahead(118), takenAtMs: ago(35) }
+  const second: DemoOrder = {
+    name: 'Second sitting',
+    formulaId: RED_WINE,
+    portions: 10,
+    pickupAtMs: ahead(118),
+    takenAtMs: ago(35),
+  }
   putOn(plan(second, order(second), { ringId: 'ring4', plannedAtMs: ago(25), busy: ['sauteuse24'] }), ago(25))
   order({
     name: 'Table 9',
@@ -75,7 +106,10 @@ function toCome(): void {
     pickupAtMs: ahead(52),
     takenAtMs: ago(30),
   }
-  putOn(plan(asparagus, order(asparagus), { ringId: 'ring6', plannedAtMs: ago(20), busy: ['bowlSteel'] }), ago(20))
+  putOn(
+    plan(asparagus, order(asparagus), { ringId: 'ring6', plannedAtMs: ago(20), busy: ['bowlSteel'] }),
+    ago(20),
+  )
   order({
     name: 'Table 2',
     formulaId: HOLLANDAISE,
@@ -100,7 +134,14 @@ function walkIn(): void {
   ] as const) {
     const madeAtMs = ANCHOR_MS - madeDaysAgo * DAY
     const expiresAtMs = madeAtMs + keepsDays * DAY
-    add('lot.stored', idOf(`lot ${name}`), ago(300), { ingredientId, massG, place, madeAtMs, expiresAtMs, batchId: null })
+    add('lot.stored', idOf(`lot ${name}`), ago(300), {
+      ingredientId,
+      massG,
+      place,
+      madeAtMs,
+      expiresAtMs,
+      batchId: null,
+    })
   }
 }
 

@@ -1,13 +1,29 @@
-import { SALT_TARGETS, type Formula, type FormulaItem, type FormulaStep, type SchoolOption } from '@liquamen/core'
+import {
+  SALT_TARGETS,
+  type Formula,
+  type FormulaItem,
+  type FormulaStep,
+  type SchoolOption,
+} from '@liquamen/core'
 
 /** Grams and millilitres of an ingredient, put in at a step. */
-export const g = (stepId: string, ingredientId: string, massG: number, id = `${ingredientId}_${stepId}`): FormulaItem => ({
+export const g = (
+  stepId: string,
+  ingredientId: string,
+  massG: number,
+  id = `${ingredientId}_${stepId}`,
+): FormulaItem => ({
   id,
   ingredientId,
   stepId,
   amount: { massG },
 })
-export const ml = (stepId: string, ingredientId: string, volumeMl: number, id = `${ingredientId}_${stepId}`): FormulaItem => ({
+export const ml = (
+  stepId: string,
+  ingredientId: string,
+  volumeMl: number,
+  id = `${ingredientId}_${stepId}`,
+): FormulaItem => ({
   id,
   ingredientId,
   stepId,
@@ -34,11 +50,26 @@ export const step = (
 })
 
 export const sweat = (says = 'Soft and clear, no colour at the edge', more: More = {}) =>
-  step('sweat', 'sweat', 'sweat', says, [3, 5, 7], { heat: 'mediumLow', attention: 'often', cautions: ['hotFat'], ...more })
+  step('sweat', 'sweat', 'sweat', says, [3, 5, 7], {
+    heat: 'mediumLow',
+    attention: 'often',
+    cautions: ['hotFat'],
+    ...more,
+  })
 export const deglaze = (says = 'In, and the pan scraped clean') =>
-  step('deglaze', 'deglaze', 'deglaze', says, [0.5, 1, 1.5], { heat: 'high', attention: 'constant', cautions: ['wineVapour', 'steam'] })
+  step('deglaze', 'deglaze', 'deglaze', says, [0.5, 1, 1.5], {
+    heat: 'high',
+    attention: 'constant',
+    cautions: ['wineVapour', 'steam'],
+  })
 export const reduce = (id: string, verb: string, target: string, endsWhen: string, more: More = {}) =>
-  step(id, 'reduce', verb, endsWhen, undefined, { target, heat: 'high', attention: 'often', cautions: ['steam'], ...more })
+  step(id, 'reduce', verb, endsWhen, undefined, {
+    target,
+    heat: 'high',
+    attention: 'often',
+    cautions: ['steam'],
+    ...more,
+  })
 export const strainStep = (pressFrac = 0) =>
   step(
     'strain',
@@ -49,16 +80,23 @@ export const strainStep = (pressFrac = 0) =>
     { pressFrac, attention: 'constant', cautions: ['steam'] },
   )
 export const season = () =>
-  step('season', 'season', 'season', 'Salt at the end, tasted with a clean spoon', [0.5, 1, 1.5], { attention: 'constant' })
+  step('season', 'season', 'season', 'Salt at the end, tasted with a clean spoon', [0.5, 1, 1.5], {
+    attention: 'constant',
+  })
 export const mount = () =>
   step('mount', 'mount', 'mount butter', 'Off the heat, swirled in piece by piece, glossy', [1, 1.5, 2.5], {
     attention: 'constant',
     cautions: ['noBoilAfterButter'],
   })
-export const serve = () => step('serve', 'serve', 'serve', 'All portions are on the plate', [1, 2, 3], { cautions: ['clock'] })
+export const serve = () =>
+  step('serve', 'serve', 'serve', 'All portions are on the plate', [1, 2, 3], { cautions: ['clock'] })
 
 /** One way of a school. */
-export const way = (id: string, says: string, ...changes: SchoolOption['changes']): SchoolOption => ({ id, says, changes })
+export const way = (id: string, says: string, ...changes: SchoolOption['changes']): SchoolOption => ({
+  id,
+  says,
+  changes,
+})
 
 /** A base is not seasoned: what its bones bring is all. */
 const SALT = { ...SALT_TARGETS, base: [0, 0.009], glaze: [0, 0.02] } as const

@@ -21,8 +21,20 @@ export function history(): void {
 }
 
 /** A base, made and put away as a lot. */
-function base(formulaId: string, portions: number, startAtMs: number, ringId: string, keepsDays: number): void {
-  const ask = { name: `${formulaId} for the week`, formulaId, portions, pickupAtMs: startAtMs + 12 * 60 * MINUTE, takenAtMs: startAtMs }
+function base(
+  formulaId: string,
+  portions: number,
+  startAtMs: number,
+  ringId: string,
+  keepsDays: number,
+): void {
+  const ask = {
+    name: `${formulaId} for the week`,
+    formulaId,
+    portions,
+    pickupAtMs: startAtMs + 12 * 60 * MINUTE,
+    takenAtMs: startAtMs,
+  }
   const batch = plan(ask, undefined, { ringId, plannedAtMs: startAtMs - 10 * MINUTE })
   const madeAtMs = Math.round(work(batch, { startAtMs }))
   const { makes } = batch.frozen.formula

@@ -24,7 +24,14 @@ const formulas: Formula[] = [
 ]
 const ingredients: readonly Ingredient[] = pantry.good
 
-const bowl = (id: string, name: string, material: BowlMaterial, tareG: number, sphereRadiusMm: number, heightMm: number): Pan => ({
+const bowl = (
+  id: string,
+  name: string,
+  material: BowlMaterial,
+  tareG: number,
+  sphereRadiusMm: number,
+  heightMm: number,
+): Pan => ({
   id,
   name,
   kind: 'bowl',
@@ -49,7 +56,13 @@ const pan = (
   rimRadiusMm: number,
   heightMm: number,
   cornerMm: number,
-): Pan => ({ id, name, kind, tareG, profile: { shape: 'pan', baseRadiusMm, rimRadiusMm, heightMm, cornerMm } })
+): Pan => ({
+  id,
+  name,
+  kind,
+  tareG,
+  profile: { shape: 'pan', baseRadiusMm, rimRadiusMm, heightMm, cornerMm },
+})
 const ring = (number: number, row: number, column: number, strength: string, ratedW: number): Ring => ({
   id: `ring${number}`,
   number,

@@ -17,7 +17,13 @@ export const facts: Fact[] = []
 export const guestDetails: ExportFile['guestDetails'] = []
 
 /** Puts a fact on the demo's record. */
-export function add<K extends FactKind>(kind: K, streamId: string, atMs: number, payload: Payloads[K], crewId = 'ilse'): Fact {
+export function add<K extends FactKind>(
+  kind: K,
+  streamId: string,
+  atMs: number,
+  payload: Payloads[K],
+  crewId = 'ilse',
+): Fact {
   const seq = facts.length + 1
   const envelope: Envelope<K> = {
     id: idOf(`fact ${seq}`),

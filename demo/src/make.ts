@@ -19,4 +19,6 @@ const file: ExportFile = {
   facts: facts as unknown as ExportFile['facts'],
 }
 writeFileSync(new URL('../larchwater-house.json', import.meta.url), `${JSON.stringify(file)}\n`)
-process.stdout.write(`${facts.length} facts of ${new Set(facts.map((f) => f.streamId)).size} orders, batches and lots\n`)
+process.stdout.write(
+  `${facts.length} facts of ${new Set(facts.map((f) => f.streamId)).size} orders, batches and lots\n`,
+)

@@ -10,7 +10,11 @@ export const NUT_BUTTERS: readonly Formula[] = [
       [
         'hazelnutButter',
         'Hazelnut butter with capers',
-        [g('finish', 'capers', 20, 'capers'), g('finish', 'lemonJuice', 14, 'juice'), g('finish', 'parsley', 4, 'parsley')],
+        [
+          g('finish', 'capers', 20, 'capers'),
+          g('finish', 'lemonJuice', 14, 'juice'),
+          g('finish', 'parsley', 4, 'parsley'),
+        ],
         ['skate', 'sole'],
       ],
       [
@@ -46,9 +50,16 @@ export const NUT_BUTTERS: readonly Formula[] = [
           heat: 'medium',
           cautions: ['hotFat'],
         }),
-        step('finish', 'add', 'quench', 'Juice in a thin stream, off the heat, at arm’s length', [0.2, 0.3, 0.5], {
-          cautions: ['spatter'],
-        }),
+        step(
+          'finish',
+          'add',
+          'quench',
+          'Juice in a thin stream, off the heat, at arm’s length',
+          [0.2, 0.3, 0.5],
+          {
+            cautions: ['spatter'],
+          },
+        ),
         season(),
         serve(),
       ],

@@ -1,5 +1,18 @@
 import type { Formula } from '@liquamen/core'
-import { deglaze, formula, g, ml, mount, reduce, season, serve, step, strainStep, sweat, way } from './formulaDsl'
+import {
+  deglaze,
+  formula,
+  g,
+  ml,
+  mount,
+  reduce,
+  season,
+  serve,
+  step,
+  strainStep,
+  sweat,
+  way,
+} from './formulaDsl'
 import { creamBody, creamDown, skimStep, sourceSchool } from './sharedSteps'
 
 const FAMILY = 'pan sauces and jus'
@@ -85,7 +98,11 @@ export const PAN_SAUCES: readonly Formula[] = [
       deglaze(),
       reduce('reduceWine', 'reduce', 'to a third', 'A third is left'),
       step('addStock', 'add', 'add stock', 'In', [1, 2, 3]),
-      step('simmer', 'simmer', 'simmer', 'Tastes of the roast', [25, 30, 40], { lossFrac: 0.25, attention: 'none', heat: 'low' }),
+      step('simmer', 'simmer', 'simmer', 'Tastes of the roast', [25, 30, 40], {
+        lossFrac: 0.25,
+        attention: 'none',
+        heat: 'low',
+      }),
       strainStep(),
       skimStep,
       reduce('reduceToCoat', 'reduce', 'by half', 'Half is left, glossy'),

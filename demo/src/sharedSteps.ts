@@ -12,12 +12,22 @@ export const longSimmer = (minutes: readonly [number, number, number], lossFrac:
 
 /** Into a shallow tray and down through the danger range, then away as a lot. */
 export const putAway = (keeps: string) => [
-  step('cool', 'cool', 'cool', 'In trays no deeper than 5 cm, in the cold: 57 to 21 °C in two hours, to 5 °C in six', [90, 150, 240], {
+  step(
+    'cool',
+    'cool',
+    'cool',
+    'In trays no deeper than 5 cm, in the cold: 57 to 21 °C in two hours, to 5 °C in six',
+    [90, 150, 240],
+    {
+      attention: 'none',
+      vessel: 'tray',
+      cautions: ['coolingClock'],
+    },
+  ),
+  step('store', 'store', 'put away', `Covered, labelled with its day; keeps ${keeps}`, [2, 4, 6], {
     attention: 'none',
-    vessel: 'tray',
-    cautions: ['coolingClock'],
+    cautions: [],
   }),
-  step('store', 'store', 'put away', `Covered, labelled with its day; keeps ${keeps}`, [2, 4, 6], { attention: 'none', cautions: [] }),
 ]
 
 /** Fat off the top. */
@@ -31,7 +41,12 @@ export const sourceSchool = (itemId: string): School => ({
   reason: 'unsalted, with its own gelatin',
   options: [
     way('made', 'made here, unsalted'),
-    way('cube', 'from cubes: salt of its own, no gelatin', { op: 'swap', itemId, ingredientId: 'stockCubeBroth', factor: 1 }),
+    way('cube', 'from cubes: salt of its own, no gelatin', {
+      op: 'swap',
+      itemId,
+      ingredientId: 'stockCubeBroth',
+      factor: 1,
+    }),
     way('tinned', 'tinned', { op: 'swap', itemId, ingredientId: 'chickenBrothTin', factor: 1 }),
   ],
 })
@@ -42,12 +57,17 @@ export const saltSchool: School = {
   says: 'Salt',
   defaultId: 'late',
   reason: 'what is reduced grows saltier',
-  options: [way('late', 'at the end'), way('early', 'a pinch at the start', { op: 'add', item: g('sweat', 'salt', 2, 'earlySalt') })],
+  options: [
+    way('late', 'at the end'),
+    way('early', 'a pinch at the start', { op: 'add', item: g('sweat', 'salt', 2, 'earlySalt') }),
+  ],
 }
 
 /** Cream on its way down: it grows heavier, but without starch it never coats as a roux does. */
 export const creamDown = (target: string) =>
-  reduce('creamDown', 'reduce cream', target, 'Heavier, runs off in a sheet; no fat at the edge', { cautions: ['scorch'] })
+  reduce('creamDown', 'reduce cream', target, 'Heavier, runs off in a sheet; no fat at the edge', {
+    cautions: ['scorch'],
+  })
 
 /** Body of a cream sauce: as it reduces, or with starch where it must hold to the plate. */
 export const creamBody = (litres: number): School => ({
@@ -65,7 +85,10 @@ export const creamBody = (litres: number): School => ({
       {
         op: 'addStep',
         afterStepId: 'creamDown',
-        step: step('slurry', 'thicken', 'slurry', 'Boiled a minute: coats the spoon', [1, 1.5, 2], { heat: 'medium', cautions: [] }),
+        step: step('slurry', 'thicken', 'slurry', 'Boiled a minute: coats the spoon', [1, 1.5, 2], {
+          heat: 'medium',
+          cautions: [],
+        }),
       },
     ),
   ],

@@ -27,9 +27,17 @@ export const WHITE_SAUCES: readonly Formula[] = [
       g('liaison', 'yolk', 34, 'yolks'),
     ],
     [
-      step('roux', 'roux', 'roux', 'Sandy, no colour', [3, 4, 5], { roux: 'white', attention: 'constant', heat: 'low' }),
+      step('roux', 'roux', 'roux', 'Sandy, no colour', [3, 4, 5], {
+        roux: 'white',
+        attention: 'constant',
+        heat: 'low',
+      }),
       step('add', 'add', 'add stock', 'Cold stock in three additions', [3, 4, 6]),
-      step('simmer', 'simmer', 'cook out', 'No taste of flour', [15, 20, 30], { lossFrac: 0.12, attention: 'often', heat: 'low' }),
+      step('simmer', 'simmer', 'cook out', 'No taste of flour', [15, 20, 30], {
+        lossFrac: 0.12,
+        attention: 'often',
+        heat: 'low',
+      }),
       strainStep(),
       step('liaison', 'liaison', 'liaison', 'Tempered, thickened at 82 °C, never boiled', [2, 3, 4], {
         attention: 'constant',

@@ -1,6 +1,19 @@
 import type { Formula, School } from '@liquamen/core'
 import { creamBody, creamDown } from './sharedSteps'
-import { deglaze, formula, g, ml, mount, reduce, season, serve, step, strainStep, sweat, way } from './formulaDsl'
+import {
+  deglaze,
+  formula,
+  g,
+  ml,
+  mount,
+  reduce,
+  season,
+  serve,
+  step,
+  strainStep,
+  sweat,
+  way,
+} from './formulaDsl'
 
 const BUTTER = 'butter on wine'
 const WINE = 'wine reductions'
@@ -71,7 +84,11 @@ const thickenSchool = (stepId: string): School => ({
       { op: 'setStep', stepId, step: { target: 'by a quarter' } },
       { op: 'add', item: g('slurry', 'arrowroot', 6, 'arrowroot') },
       { op: 'add', item: g('slurry', 'water', 10, 'slurryWater') },
-      { op: 'addStep', afterStepId: stepId, step: step('slurry', 'thicken', 'slurry', 'Boiled one minute, clear', [1, 1.5, 2]) },
+      {
+        op: 'addStep',
+        afterStepId: stepId,
+        step: step('slurry', 'thicken', 'slurry', 'Boiled one minute, clear', [1, 1.5, 2]),
+      },
     ),
     way(
       'roux',
@@ -82,7 +99,13 @@ const thickenSchool = (stepId: string): School => ({
       {
         op: 'addStep',
         afterStepId: stepId,
-        step: step('roux', 'thicken', 'white roux', 'Cold roux whisked in, boiled until no flour is tasted', [12, 15, 20]),
+        step: step(
+          'roux',
+          'thicken',
+          'white roux',
+          'Cold roux whisked in, boiled until no flour is tasted',
+          [12, 15, 20],
+        ),
       },
     ),
     way(
@@ -94,7 +117,13 @@ const thickenSchool = (stepId: string): School => ({
       {
         op: 'addStep',
         afterStepId: stepId,
-        step: step('manie', 'thicken', 'kneaded butter', 'Whisked in piece by piece, boiled six minutes', [5, 6, 8]),
+        step: step(
+          'manie',
+          'thicken',
+          'kneaded butter',
+          'Whisked in piece by piece, boiled six minutes',
+          [5, 6, 8],
+        ),
       },
     ),
   ],
@@ -116,7 +145,13 @@ const steps = (target: string, ends: string) => [
   season(),
   serve(),
 ]
-const wineButter = (id: string, name: string, fill: string, dishes: string[], items: readonly ReturnType<typeof g>[]) =>
+const wineButter = (
+  id: string,
+  name: string,
+  fill: string,
+  dishes: string[],
+  items: readonly ReturnType<typeof g>[],
+) =>
   formula(
     BUTTER,
     {
@@ -199,8 +234,13 @@ export const WINE_SAUCES: readonly Formula[] = [
     [
       sweat('Soft and clear, no colour at the edge', { cut: 'fine' }),
       deglaze('Wine in, pan scraped clean'),
-      reduce('reduceWine', 'reduce wine', 'to a third', 'A third of the wine is left', { cautions: ['wineVapour', 'steam'] }),
-      step('addDemi', 'add', 'add demi', 'Stirred in, back at the boil', [0.5, 1, 1.5], { heat: 'high', cautions: ['steam'] }),
+      reduce('reduceWine', 'reduce wine', 'to a third', 'A third of the wine is left', {
+        cautions: ['wineVapour', 'steam'],
+      }),
+      step('addDemi', 'add', 'add demi', 'Stirred in, back at the boil', [0.5, 1, 1.5], {
+        heat: 'high',
+        cautions: ['steam'],
+      }),
       reduce('reduceToCoat', 'to coat', 'by a third', 'Coats the spoon; a line drawn through it stays', {
         heat: 'mediumHigh',
         cautions: ['steam', 'scorch'],
@@ -242,8 +282,13 @@ export const WINE_SAUCES: readonly Formula[] = [
       [
         sweat(),
         deglaze(),
-        reduce('reduceWine', 'reduce wine', 'to a third', 'A third is left, glossy', { cautions: ['wineVapour', 'steam'] }),
-        step('addDemi', 'add', 'add demi', 'Stirred in, back at the boil', [0.5, 1, 1.5], { heat: 'high', cautions: ['steam'] }),
+        reduce('reduceWine', 'reduce wine', 'to a third', 'A third is left, glossy', {
+          cautions: ['wineVapour', 'steam'],
+        }),
+        step('addDemi', 'add', 'add demi', 'Stirred in, back at the boil', [0.5, 1, 1.5], {
+          heat: 'high',
+          cautions: ['steam'],
+        }),
         reduce('reduceToCoat', 'to coat', 'by a quarter', 'Coats the spoon', { cautions: ['scorch'] }),
         strainStep(),
         mount(),
@@ -284,7 +329,9 @@ export const WINE_SAUCES: readonly Formula[] = [
       strainStep(),
       step('addCream', 'add', 'add cream', 'In, boiled once', [1, 1.5, 2], { cautions: ['steam'] }),
       creamDown('by a fifth'),
-      step('leaves', 'add', 'sorrel', 'Leaves in at the call; they grey in a minute', [0.3, 0.5, 1], { cut: 'neat' }),
+      step('leaves', 'add', 'sorrel', 'Leaves in at the call; they grey in a minute', [0.3, 0.5, 1], {
+        cut: 'neat',
+      }),
       season(),
       serve(),
     ],

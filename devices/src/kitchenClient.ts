@@ -34,8 +34,10 @@ export function createKitchenClient(url: string, clock: () => number) {
     useToken: (kept: string) => {
       token = kept
     },
-    enrol: (name: string, code?: string) => call<{ deviceId: string }>('/devices/enrol', { name, ...(code ? { code } : {}) }),
-    addChannel: (kind: 'probe' | 'scale', name: string) => call<{ id: string }>('/channels', { kind, name, isSimulated: true }),
+    enrol: (name: string, code?: string) =>
+      call<{ deviceId: string }>('/devices/enrol', { name, ...(code ? { code } : {}) }),
+    addChannel: (kind: 'probe' | 'scale', name: string) =>
+      call<{ id: string }>('/channels', { kind, name, isSimulated: true }),
     /** Times are the device's own; the kitchen settles them by `sentAtMs`. */
     send: (channelId: string, samples: readonly { atMs: number; value: number }[]) =>
       call<unknown>(`/channels/${channelId}/samples`, { groupId: randomUUID(), sentAtMs: clock(), samples }),

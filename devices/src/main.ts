@@ -23,7 +23,10 @@ const STAND_INS: readonly StandIn[] = [
 const url = process.argv[2] ?? process.env.LIQUAMEN_URL ?? 'http://127.0.0.1:4173'
 const code = process.argv[3]
 const tokenFile = process.env.LIQUAMEN_DEVICE_TOKENS
-const tokens = tokenFile && existsSync(tokenFile) ? (JSON.parse(readFileSync(tokenFile, 'utf8')) as Record<string, string>) : {}
+const tokens =
+  tokenFile && existsSync(tokenFile)
+    ? (JSON.parse(readFileSync(tokenFile, 'utf8')) as Record<string, string>)
+    : {}
 const only = process.env.LIQUAMEN_DEVICE
 const controlPort = process.env.CONTROL_PORT === undefined ? undefined : Number(process.env.CONTROL_PORT)
 const stopping = new AbortController()

@@ -26,7 +26,12 @@ export interface StandInPlace {
 }
 
 /** Listens on loopback for `POST /fault {"fault":"stuck"}`; answers the fault in force. */
-function openControl(port: number, faulty: ReturnType<typeof createFaulty>, say: (line: string) => void, stopping: AbortSignal): void {
+function openControl(
+  port: number,
+  faulty: ReturnType<typeof createFaulty>,
+  say: (line: string) => void,
+  stopping: AbortSignal,
+): void {
   const server = createServer((request, response) => {
     let body = ''
     request.on('data', (chunk) => {
@@ -39,7 +44,9 @@ function openControl(port: number, faulty: ReturnType<typeof createFaulty>, say:
         .writeHead(asked && !FAULTS.includes(asked) ? 400 : 200, { 'content-type': 'application/json' })
         .end(JSON.stringify({ fault: faulty.fault(), faults: FAULTS }))
     })
-  }).listen(port, '127.0.0.1', () => say(`control at http://127.0.0.1:${(server.address() as { port: number }).port}`))
+  }).listen(port, '127.0.0.1', () =>
+    say(`control at http://127.0.0.1:${(server.address() as { port: number }).port}`),
+  )
   stopping.addEventListener('abort', () => server.close())
 }
 

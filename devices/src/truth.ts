@@ -15,13 +15,16 @@ export function createWatcher() {
     take(facts: readonly Fact[]): void {
       for (const fact of facts) {
         seq = Math.max(seq, fact.seq ?? 0)
-        if (fact.streamKind === 'batch') streams.set(fact.streamId, mergeFacts(streams.get(fact.streamId) ?? [], [fact]))
+        if (fact.streamKind === 'batch')
+          streams.set(fact.streamId, mergeFacts(streams.get(fact.streamId) ?? [], [fact]))
       }
     },
     /** The batch that has this channel now. */
     boundTo(channelId: string): BatchState | undefined {
       const states = [...streams]
-        .filter(([, facts]) => facts.some((f) => f.kind === 'channel.bound' && f.payload.channelId === channelId))
+        .filter(([, facts]) =>
+          facts.some((f) => f.kind === 'channel.bound' && f.payload.channelId === channelId),
+        )
         .map(([id, facts]) => foldBatch(id, facts))
       return states.find((s) => s.bindings.some((b) => b.channelId === channelId && b.toMs === undefined))
     },
@@ -34,7 +37,9 @@ export function trueTempC(state: BatchState | undefined, nowMs: number, waterC =
   if (!state || !bowl) return ROOM_C
   if (!state.hold) return bowl.tempC + BOWL_OFFSET_K
   const wellC = waterC - WELL_BELOW_WATER_K
-  return wellC + (bowl.tempC + BOWL_OFFSET_K - wellC) * Math.exp(-(nowMs - state.hold.startedAtMs) / WELL_TIME_MS)
+  return (
+    wellC + (bowl.tempC + BOWL_OFFSET_K - wellC) * Math.exp(-(nowMs - state.hold.startedAtMs) / WELL_TIME_MS)
+  )
 }
 
 /** What a sound scale would read, g: the bowl and what is in it. */

@@ -20,9 +20,13 @@ test('pictures of the main views', async ({ page, kitchen }) => {
     await openScreen(page, kitchen, path)
     await page
       .locator(
-        { '/bench': 'svg.bench', '/log': 'a.line', '/book': 'a.node', '/book/allergens': 'table', '/book/pantry': 'button.line' }[
-          path as string
-        ] ?? 'h1',
+        {
+          '/bench': 'svg.bench',
+          '/log': 'a.line',
+          '/book': 'a.node',
+          '/book/allergens': 'table',
+          '/book/pantry': 'button.line',
+        }[path as string] ?? 'h1',
       )
       .first()
       .waitFor()
@@ -40,7 +44,11 @@ test('pictures of the main views', async ({ page, kitchen }) => {
   await page.getByLabel('Portions').fill('14')
   await page.getByLabel('Table', { exact: true }).fill('Table 3')
   await page.getByRole('button', { name: 'Take it' }).click()
-  await page.getByRole('listitem').filter({ hasText: 'Table 3' }).getByRole('button', { name: 'Plan it' }).click()
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'Table 3' })
+    .getByRole('button', { name: 'Plan it' })
+    .click()
   await page.getByRole('button', { name: 'Put it on the stove' }).waitFor()
   await page.screenshot({ path: `${OUT}plan.png` })
   await openScreen(page, kitchen, '/book/hollandaise')
@@ -77,6 +85,8 @@ test('pictures of the main views', async ({ page, kitchen }) => {
     .first()
     .click({ timeout: 3000 })
     .catch(() => undefined)
-  await expect.poll(async () => page.locator('.temp.glance').textContent(), { timeout: 30_000 }).toMatch(/^6[0-4]/)
+  await expect
+    .poll(async () => page.locator('.temp.glance').textContent(), { timeout: 30_000 })
+    .toMatch(/^6[0-4]/)
   await page.screenshot({ path: `${OUT}emulsion.png` })
 })

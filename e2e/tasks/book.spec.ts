@@ -3,14 +3,19 @@ import type { Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { expect, openScreen, test } from '../kitchenServer'
 
-const { catalog } = JSON.parse(readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8')) as {
+const { catalog } = JSON.parse(
+  readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8'),
+) as {
   catalog: KitchenCatalog
 }
 const setting = { ingredients: kitchenGoods(catalog), altitudeM: catalog.settings.altitudeM }
 const hollandaise = catalog.formulas.find((f) => f.id === 'hollandaise')!
 /** The finished sauce by the core, in ml, beside which the screen is held. */
 const finishedMl = (factor: number, schools: Record<string, string> = {}) =>
-  Math.round((traceFormula(applyChoices(hollandaise, { ...NO_CHOICES, schools }), setting).at(-1)?.volumeMl ?? 0) * factor)
+  Math.round(
+    (traceFormula(applyChoices(hollandaise, { ...NO_CHOICES, schools }), setting).at(-1)?.volumeMl ?? 0) *
+      factor,
+  )
 
 const amount = (page: Page, good: string) => page.getByRole('textbox', { name: `Amount of ${good}` })
 const number = (page: Page, name: string) =>
@@ -94,7 +99,9 @@ test('from the Book to the workbench: scale, switch a school, swap, compare, edi
   await expect(page.getByText(/^As chosen: hard, water boiling/)).toBeVisible() // the school goes with the order
   await page.getByLabel('Portions').fill('4')
   await page.getByRole('button', { name: 'Take it' }).click()
-  await expect(page.getByRole('listitem').filter({ hasText: 'Hollandaise' }).filter({ hasText: '4' }).first()).toBeVisible()
+  await expect(
+    page.getByRole('listitem').filter({ hasText: 'Hollandaise' }).filter({ hasText: '4' }).first(),
+  ).toBeVisible()
 })
 
 test('a formula that cannot be made names its step and why, and a save by another wipes nobody’s changes', async ({
@@ -116,9 +123,11 @@ test('a formula that cannot be made names its step and why, and a save by anothe
   await amount(page, 'Water').press('Enter')
   const answer = await page.evaluate(async () => {
     const read = async () =>
-      ((await (await fetch('/api/session')).json()) as { catalog: { formulas: { id: string; version: number }[] } }).catalog.formulas.find(
-        (f) => f.id === 'hollandaise',
-      )!
+      (
+        (await (await fetch('/api/session')).json()) as {
+          catalog: { formulas: { id: string; version: number }[] }
+        }
+      ).catalog.formulas.find((f) => f.id === 'hollandaise')!
     const formula = await read()
     const put = (name: string) =>
       fetch('/api/catalog/formulas/hollandaise', {
@@ -156,8 +165,16 @@ test('the pantry as a table: out, in again, bad lines listed and the good ones w
   const bad = Array.from({ length: 20 }, (_, n) =>
     own.replace('water,Water', `bad${n},Bad ${n}`).replace(',100,', n % 2 ? ',-3,' : ',much,'),
   )
-  const table = [head, ...rows.slice(0, 50), ...bad, ...rows.slice(50), own.replace('water,Water', 'meltwater,Meltwater')].join('\n')
-  await page.locator('input[type=file]').setInputFiles({ name: 'goods.csv', mimeType: 'text/csv', buffer: Buffer.from(table) })
+  const table = [
+    head,
+    ...rows.slice(0, 50),
+    ...bad,
+    ...rows.slice(50),
+    own.replace('water,Water', 'meltwater,Meltwater'),
+  ].join('\n')
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'goods.csv', mimeType: 'text/csv', buffer: Buffer.from(table) })
   const preview = page.getByRole('region', { name: 'Import CSV' })
   await expect(preview).toContainText(`1 new, 0 changed, ${catalog.ingredients.length} as they were.`)
   await expect(preview.getByRole('listitem')).toHaveCount(20)

@@ -13,12 +13,22 @@ const light = async (page: Page) => {
 }
 const batchOf = async (page: Page) => {
   const id = page.url().split('/').at(-1)!
-  return { id, state: foldBatch(id, mergeFacts([], (await serverFacts(page)).filter((f) => f.streamId === id) as unknown as Fact[])) }
+  return {
+    id,
+    state: foldBatch(
+      id,
+      mergeFacts([], (await serverFacts(page)).filter((f) => f.streamId === id) as unknown as Fact[]),
+    ),
+  }
 }
 const sent = (page: Page) => expect(page.getByText('not sent yet')).toBeHidden()
-const big = async (page: Page) => Number((await page.locator('.temp.glance').textContent())?.replace(/[^\d.]/g, ''))
+const big = async (page: Page) =>
+  Number((await page.locator('.temp.glance').textContent())?.replace(/[^\d.]/g, ''))
 
-test('hollandaise by cues alone, into a well, past the house’s rule by name and stopped by the code’s limit', async ({ page, kitchen }) => {
+test('hollandaise by cues alone, into a well, past the house’s rule by name and stopped by the code’s limit', async ({
+  page,
+  kitchen,
+}) => {
   test.setTimeout(240_000)
   await openScreen(page, kitchen, '/stove')
   await light(page)
@@ -51,7 +61,9 @@ test('hollandaise by cues alone, into a well, past the house’s rule by name an
   await step(page, 'season')
   await page.getByRole('button', { name: 'Step done' }).click()
   await step(page, 'to well')
-  await expect(page.getByRole('button', { name: /^A onto the old Hollandaise: takes its clock/ })).toBeVisible()
+  await expect(
+    page.getByRole('button', { name: /^A onto the old Hollandaise: takes its clock/ }),
+  ).toBeVisible()
   await page.getByRole('button', { name: 'B free' }).click()
   await expect(page.getByText('before it must go')).toBeVisible()
   await expect(page.getByText('Lightly cooked egg: no probe’s log')).toBeVisible()
@@ -121,15 +133,23 @@ test('hollandaise by probe: simulated and stamped so, lift called ahead, one tap
   const { id, state } = await batchOf(page)
   expect(state.bindings).toMatchObject([{ name: 'Probe 1', isSimulated: true, place: 'bowl' }])
   const spots = state.stageFacts.filter((f) => f.kind === 'reading.taken')
-  expect(spots.map((f) => (f.payload as { probe?: { name: string } }).probe?.name)).toEqual(['Probe 1', undefined])
+  expect(spots.map((f) => (f.payload as { probe?: { name: string } }).probe?.name)).toEqual([
+    'Probe 1',
+    undefined,
+  ])
   await page.goto(`${kitchen.url}/log/${id}`)
   await expect(page.getByRole('img', { name: 'Temperature, °C' })).toBeVisible()
   await expect(page.getByText('Probe 1 SIMULATED').first()).toBeVisible()
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Temperatures as CSV' }).click()])
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Temperatures as CSV' }).click(),
+  ])
   const file = info.outputPath('temperatures.csv')
   await download.saveAs(file)
   expect(
-    (await (await import('node:fs/promises')).readFile(file, 'utf8')).split('\r\n').filter((line) => line.includes('SIMULATED')).length,
+    (await (await import('node:fs/promises')).readFile(file, 'utf8'))
+      .split('\r\n')
+      .filter((line) => line.includes('SIMULATED')).length,
   ).toBeGreaterThan(5)
 })
 
@@ -140,7 +160,9 @@ test('a probe bound to two sauces is asked about, and an order that must not hav
 }) => {
   await kitchen.startStandIn('Probe 1')
   await openScreen(page, kitchen, '/service')
-  await expect(page.getByRole('listitem').filter({ hasText: 'Table 2' }).getByText('must not have lightly cooked egg')).toBeVisible()
+  await expect(
+    page.getByRole('listitem').filter({ hasText: 'Table 2' }).getByText('must not have lightly cooked egg'),
+  ).toBeVisible()
   await page.getByRole('link', { name: 'Stove' }).click()
   await light(page)
   await page.getByRole('button', { name: 'Bind a probe' }).click()

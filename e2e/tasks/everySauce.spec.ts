@@ -5,7 +5,12 @@ import type { Page } from '@playwright/test'
 import { eveningTest as test, expect, openScreen } from '../kitchenServer'
 import { expectWhole } from '../layout'
 
-const formulas = demo.catalog.formulas as unknown as { id: string; name: string; basisPortions: number; makes?: string }[]
+const formulas = demo.catalog.formulas as unknown as {
+  id: string
+  name: string
+  basisPortions: number
+  makes?: string
+}[]
 const number = (value: number) => Math.round(value).toLocaleString('en-GB')
 
 for (const [i, formula] of formulas.entries())
@@ -28,10 +33,14 @@ for (const [i, formula] of formulas.entries())
     // the record says what the core makes of the facts
     await expectWhole(page, 'the record')
     const state = await cook.state(batchId)
-    await expect(page.getByText(`${portions} portions · ${formula.makes ? 'put away' : 'served'}`)).toBeVisible()
+    await expect(
+      page.getByText(`${portions} portions · ${formula.makes ? 'put away' : 'served'}`),
+    ).toBeVisible()
     for (const { stage, massG } of Object.values(state.steps))
       if (stage && massG !== undefined)
-        await expect(page.getByRole('cell', { name: `${number(massG)} of ${number(stage.targetMassG)}` }).first()).toBeVisible()
+        await expect(
+          page.getByRole('cell', { name: `${number(massG)} of ${number(stage.targetMassG)}` }).first(),
+        ).toBeVisible()
     expect(state.deviations.map((d) => d.code).filter((code) => code !== 'overReduced')).toEqual([]) // a hand that stops too late is on record
     expect(Object.values(state.steps).every((s) => s.finishedAtMs !== undefined)).toBe(true)
     expect(faults).toEqual([])
@@ -43,7 +52,11 @@ async function plannedFor(page: Page, sauceName: string, portions: number): Prom
     page.evaluate(
       async (of) => {
         const { batches } = (await (await fetch('/api/batches')).json()) as { batches: BatchRow[] }
-        return batches.find((b) => b.sauceName === of.sauceName && b.portions === of.portions && b.status === 'planned')?.id ?? ''
+        return (
+          batches.find(
+            (b) => b.sauceName === of.sauceName && b.portions === of.portions && b.status === 'planned',
+          )?.id ?? ''
+        )
       },
       { sauceName, portions },
     )

@@ -7,9 +7,14 @@ const weigh = async (page: import('@playwright/test').Page, grossG: string) => {
   await page.getByLabel('Pan and all on the scale, digits').fill(grossG)
   await page.getByRole('button', { name: 'Keep' }).click()
 }
-const clockMs = async (page: import('@playwright/test').Page) => Date.parse((await page.locator('time.now').getAttribute('datetime')) ?? '')
+const clockMs = async (page: import('@playwright/test').Page) =>
+  Date.parse((await page.locator('time.now').getAttribute('datetime')) ?? '')
 const grossOnScreen = async (page: import('@playwright/test').Page) =>
-  Number(/([\d,]+) g on the scale/.exec((await page.locator('.forms').first().textContent()) ?? '')?.[1]?.replace(',', ''))
+  Number(
+    /([\d,]+) g on the scale/
+      .exec((await page.locator('.forms').first().textContent()) ?? '')?.[1]
+      ?.replace(',', ''),
+  )
 
 test('two browsers follow each other', async ({ browser, kitchen }) => {
   const [stove, pass] = await Promise.all(
@@ -59,7 +64,10 @@ test('the server is stopped for a minute in the middle of a batch: clocks run, t
   expect(Math.max(...after.map((f) => f.atMs))).toBeLessThan(stoppedAt + 60_000) // they carry the time at which they were made
 })
 
-test('a tablet whose clock is ten minutes wrong shows and records the kitchen’s time', async ({ page, kitchen }) => {
+test('a tablet whose clock is ten minutes wrong shows and records the kitchen’s time', async ({
+  page,
+  kitchen,
+}) => {
   await page.addInitScript(() => {
     const real = Date.now.bind(Date)
     Date.now = () => real() + 600_000
@@ -69,19 +77,27 @@ test('a tablet whose clock is ten minutes wrong shows and records the kitchen’
   const before = (await serverFacts(page)).filter((f) => f.kind === 'reading.taken').length
   await weigh(page, String(await grossOnScreen(page)))
   await expect(page.getByText('not sent yet')).toBeHidden()
-  await expect.poll(async () => (await serverFacts(page)).filter((f) => f.kind === 'reading.taken').length).toBe(before + 1)
+  await expect
+    .poll(async () => (await serverFacts(page)).filter((f) => f.kind === 'reading.taken').length)
+    .toBe(before + 1)
   const taken = (await serverFacts(page)).filter((f) => f.kind === 'reading.taken').at(-1)
   expect(Math.abs((taken?.atMs ?? 0) - Date.now())).toBeLessThan(5000)
 })
 
-test('a new version is offered, waits while a batch is under way, and is taken when the stove is clear', async ({ page, kitchen }) => {
+test('a new version is offered, waits while a batch is under way, and is taken when the stove is clear', async ({
+  page,
+  kitchen,
+}) => {
   await openScreen(page, kitchen, '/bench')
   await page.evaluate(() => navigator.serviceWorker.ready)
   await page.reload()
   await page.locator('svg.bench').waitFor()
   await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true)
   const index = join(kitchen.pageFolder, 'index.html')
-  writeFileSync(index, readFileSync(index, 'utf8').replace('<title>Liquamen</title>', '<title>Liquamen, newer</title>'))
+  writeFileSync(
+    index,
+    readFileSync(index, 'utf8').replace('<title>Liquamen</title>', '<title>Liquamen, newer</title>'),
+  )
   const worker = join(kitchen.pageFolder, 'sw.js')
   writeFileSync(worker, readFileSync(worker, 'utf8').replace(/(url:"index.html",revision:")[^"]+/, '$1newer'))
   appendFileSync(worker, '\n// a newer build\n')
@@ -103,10 +119,15 @@ test('a new version is offered, waits while a batch is under way, and is taken w
   await expect(page).toHaveTitle('Liquamen, newer')
 })
 
-test('without server and without anything kept, the page says so and offers to try again', async ({ page, kitchen }) => {
+test('without server and without anything kept, the page says so and offers to try again', async ({
+  page,
+  kitchen,
+}) => {
   await page.route('**/api/**', (route) => route.abort())
   await page.goto(kitchen.url)
-  await expect(page.getByText('The server is out of reach, and this browser has nothing kept yet.')).toBeVisible()
+  await expect(
+    page.getByText('The server is out of reach, and this browser has nothing kept yet.'),
+  ).toBeVisible()
   await page.unroute('**/api/**')
   await page.getByRole('button', { name: 'Try again' }).click()
   await expect(page.getByRole('button', { name: /^Ring 1, Red wine & shallot/ })).toBeVisible()

@@ -48,7 +48,9 @@ for (const theme of ['day', 'night']) {
             )
             .map((e) => ({
               name: e.textContent?.trim() || e.getAttribute('aria-label'),
-              ...(({ height }) => ({ height }))((e.closest('.v-input__control') ?? e).getBoundingClientRect()),
+              ...(({ height }) => ({ height }))(
+                (e.closest('.v-input__control') ?? e).getBoundingClientRect(),
+              ),
               grace: e.classList.contains('event') || e.classList.contains('flag') ? 30 : 0,
             }))
             .filter((e) => e.height + e.grace < 44),
@@ -59,7 +61,10 @@ for (const theme of ['day', 'night']) {
       expect(
         violations
           .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-          .map((v) => `${where}: ${v.id} ${v.nodes[0]?.html.slice(0, 160)} ${v.nodes[0]?.failureSummary?.slice(0, 200)}`),
+          .map(
+            (v) =>
+              `${where}: ${v.id} ${v.nodes[0]?.html.slice(0, 160)} ${v.nodes[0]?.failureSummary?.slice(0, 200)}`,
+          ),
       ).toEqual([])
     }
     for (const [screen, there] of Object.entries(SCREENS)) {
@@ -114,7 +119,10 @@ for (const theme of ['day', 'night']) {
   })
 }
 
-test('the whole bench by keyboard: a ring by its number, an entry by its letter, undo by Z', async ({ page, kitchen }) => {
+test('the whole bench by keyboard: a ring by its number, an entry by its letter, undo by Z', async ({
+  page,
+  kitchen,
+}) => {
   await openScreen(page, kitchen, '/stove')
   await page.getByRole('button', { name: /^Ring 1/ }).focus()
   await page.keyboard.press('1')
@@ -141,13 +149,19 @@ test('the drawn level is dragged, and the drag is a reading', async ({ page, kit
   await expect(page.locator('path.reading')).toHaveCount(1)
 })
 
-test('the tap that opens the service wakes the sound, and an alarm is silenced by name', async ({ page, kitchen }) => {
+test('the tap that opens the service wakes the sound, and an alarm is silenced by name', async ({
+  page,
+  kitchen,
+}) => {
   await openScreen(page, kitchen, '/bench')
   await page.getByRole('button', { name: 'Open the service' }).click()
   await expect(page.getByRole('button', { name: 'Open the service' })).toBeHidden() // heard
   await page.keyboard.press('w')
   const target = Number(
-    (await page.getByRole('region', { name: 'Where it stops' }).locator('dd').nth(3).textContent())?.replace(/[^\d]/g, ''),
+    (await page.getByRole('region', { name: 'Where it stops' }).locator('dd').nth(3).textContent())?.replace(
+      /[^\d]/g,
+      '',
+    ),
   )
   await page.getByLabel('Pan and all on the scale, digits').fill(String(target))
   await page.getByRole('button', { name: 'Keep' }).click()

@@ -4,7 +4,10 @@ import { expect, KitchenServer, openScreen, serverFacts, test } from '../kitchen
 
 const digits = (text: string | null) => Number((text ?? '').replace(/[^\d.]/g, ''))
 
-test('one sauce from the order to the record, every number the core’s own', async ({ page, kitchen }, info) => {
+test('one sauce from the order to the record, every number the core’s own', async ({
+  page,
+  kitchen,
+}, info) => {
   await openScreen(page, kitchen, '/service')
   await page.getByRole('button', { name: 'Take an order' }).click()
   await page.getByLabel('Portions').fill('0')
@@ -50,7 +53,9 @@ test('one sauce from the order to the record, every number the core’s own', as
     expect(await shown('volume, as at 20 °C')).toBe(Math.round(stage.targetVolumeMl))
     expect(await shown('on this scale')).toBe(Math.round(stage.targetGrossG))
   }
-  await expect(page.getByText(/^0\.\d\d % of its own/)).toHaveText(new RegExp(`^${(plan.salt.ownSaltFrac * 100).toFixed(2)} %`))
+  await expect(page.getByText(/^0\.\d\d % of its own/)).toHaveText(
+    new RegExp(`^${(plan.salt.ownSaltFrac * 100).toFixed(2)} %`),
+  )
   await page.getByRole('button', { name: 'Put it on the stove' }).click()
 
   // make it
@@ -77,7 +82,9 @@ test('one sauce from the order to the record, every number the core’s own', as
   const stage = stagesOf(plan)[0]!
   await expect(page.getByRole('button', { name: /^Dip/ })).toBeVisible() // the letters belong to keys that are there
   await page.keyboard.press('d')
-  await expect(page.getByLabel('Depth at the middle, digits')).toHaveValue(String(Math.round(stage.startDepthMm)))
+  await expect(page.getByLabel('Depth at the middle, digits')).toHaveValue(
+    String(Math.round(stage.startDepthMm)),
+  )
   await page.getByRole('button', { name: 'Keep' }).click()
   await page.getByRole('button', { name: /^Look/ }).click()
   await page.getByRole('button', { name: 'boiling hard' }).click()
@@ -120,7 +127,10 @@ test('one sauce from the order to the record, every number the core’s own', as
   await expect(page.getByText('8 portions · served')).toBeVisible()
   await expect(page.getByRole('cell', { name: 'to coat' }).first()).toBeVisible()
   await expect(page.getByRole('img', { name: 'Liquid in the pan, g' })).toBeVisible()
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Batch as JSON' }).click()])
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Batch as JSON' }).click(),
+  ])
   const file = info.outputPath('batch.json')
   await download.saveAs(file)
   const table = await page.getByRole('table').first().innerText()
@@ -141,7 +151,10 @@ test('one sauce from the order to the record, every number the core’s own', as
   await empty.dispose()
 })
 
-test('an order that can no longer be met is taken as late, with the earliest that can', async ({ page, kitchen }) => {
+test('an order that can no longer be met is taken as late, with the earliest that can', async ({
+  page,
+  kitchen,
+}) => {
   await openScreen(page, kitchen, '/service')
   const soon = new Date(Date.now() + 10 * 60_000).toISOString().slice(11, 16)
   const order = await takeOrder(page, 'Red wine & shallot', 4, 'Table 5', soon)

@@ -1,9 +1,18 @@
-import { applyChoices, explainNumber, kitchenGoods, NO_CHOICES, traceFormula, type KitchenCatalog } from '@liquamen/core'
+import {
+  applyChoices,
+  explainNumber,
+  kitchenGoods,
+  NO_CHOICES,
+  traceFormula,
+  type KitchenCatalog,
+} from '@liquamen/core'
 import type { Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { expect, openScreen, test } from '../kitchenServer'
 
-const { catalog } = JSON.parse(readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8')) as {
+const { catalog } = JSON.parse(
+  readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8'),
+) as {
   catalog: KitchenCatalog
 }
 const setting = { ingredients: kitchenGoods(catalog), altitudeM: catalog.settings.altitudeM }
@@ -35,13 +44,18 @@ test('two variants beside each other, and any number says where it is from', asy
   )
   const trace = traceFormula(made, setting)
   const told = explainNumber(made, trace, trace.at(-1)!.stepId, 'saltFrac', setting)!
-  await expect(why.getByRole('row').first()).toContainText(`Chicken broth, tinned estimate ${told.brought[0]!.amount.toFixed(2)} g`)
+  await expect(why.getByRole('row').first()).toContainText(
+    `Chicken broth, tinned estimate ${told.brought[0]!.amount.toFixed(2)} g`,
+  )
   await expect(why.getByRole('row').last()).toContainText('is there')
   await salt.getByRole('button').click()
   await expect(why).toBeHidden()
 })
 
-test('goods as told: what is missing waits, what is said twice is settled, what is unclear is asked', async ({ page, kitchen }) => {
+test('goods as told: what is missing waits, what is said twice is settled, what is unclear is asked', async ({
+  page,
+  kitchen,
+}) => {
   await openScreen(page, kitchen, '/book/beurreBlanc')
   await page.getByRole('button', { name: 'Goods as told' }).click()
   const tell = page.getByRole('region', { name: 'Goods as told' })
@@ -66,7 +80,10 @@ test('goods as told: what is missing waits, what is said twice is settled, what 
   await expect(page.getByRole('button', { name: 'Save as version 2' })).toBeEnabled()
 })
 
-test('an amount goes in by stages, a step is changed, and the copy is a sauce of its own', async ({ page, kitchen }) => {
+test('an amount goes in by stages, a step is changed, and the copy is a sauce of its own', async ({
+  page,
+  kitchen,
+}) => {
   await openScreen(page, kitchen, '/book/beurreBlanc')
   const butters = amount(page, 'Butter, unsalted')
   const before = await butters.count()
@@ -96,7 +113,10 @@ test('an amount goes in by stages, a step is changed, and the copy is a sauce of
   await expect(page.getByText(`${catalog.formulas.length + 1} sauces`)).toBeVisible()
 })
 
-test('the store: a lot is put in, counted, shown in the Book, and a sauce is made from all of it', async ({ page, kitchen }) => {
+test('the store: a lot is put in, counted, shown in the Book, and a sauce is made from all of it', async ({
+  page,
+  kitchen,
+}) => {
   await openScreen(page, kitchen, '/book/pantry')
   const store = page.getByRole('region', { name: 'Store' })
   await expect(store.getByText(/^✕ past its day/)).toHaveCount(1)
@@ -115,13 +135,18 @@ test('the store: a lot is put in, counted, shown in the Book, and a sauce is mad
   await expect(page.getByRole('link', { name: /^Vegetable stock 1\.2 l/ })).toBeVisible()
   await expect(page.getByRole('link', { name: /^Fish stock$/ })).toBeVisible() // past its day: not held
   await page.getByRole('link', { name: 'Bordelaise' }).click()
-  await expect(page.getByText(/^Demi-glace, made here: 5\.\d l in the store, until .*, enough for \d+/)).toBeVisible()
+  await expect(
+    page.getByText(/^Demi-glace, made here: 5\.\d l in the store, until .*, enough for \d+/),
+  ).toBeVisible()
   await page.getByRole('button', { name: 'Make it from all of it' }).click()
   await expect(page.getByRole('textbox', { name: 'Make', exact: true })).toHaveValue(/^\d{3,4}$/)
   await expect(page.getByText(/tastes?\.|then taste/)).toBeVisible() // pepper does not grow with the pot
 })
 
-test('a device that speaks ounces and Fahrenheit shows and takes them, and keeps them', async ({ page, kitchen }) => {
+test('a device that speaks ounces and Fahrenheit shows and takes them, and keeps them', async ({
+  page,
+  kitchen,
+}) => {
   await openScreen(page, kitchen, '/book/hollandaise')
   await page.getByRole('button', { name: /^This device/ }).click()
   const menu = page.getByRole('group', { name: 'This device' })

@@ -18,7 +18,11 @@ export async function connectionFromEnvironment(env: NodeJS.ProcessEnv): Promise
   if (!env.LIQUAMEN_SUPERUSER_URL) throw new Error('set DATABASE_URL, or start with: npm start')
   const { password } = new URL(env.LIQUAMEN_SUPERUSER_URL) // one secret, in one file, for the whole private cluster
   return {
-    ...(await createRolesAndDatabase(env.LIQUAMEN_SUPERUSER_URL, env.LIQUAMEN_DATABASE ?? 'liquamen', password)),
+    ...(await createRolesAndDatabase(
+      env.LIQUAMEN_SUPERUSER_URL,
+      env.LIQUAMEN_DATABASE ?? 'liquamen',
+      password,
+    )),
     appRole: 'liquamen_app',
   }
 }

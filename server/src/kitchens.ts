@@ -8,5 +8,9 @@ export interface KitchenName {
 
 /** All kitchens, oldest first; asked as the owner, who may list them. */
 export function listKitchens(ownerUrl: string): Promise<KitchenName[]> {
-  return withClient(ownerUrl, async (client) => (await client.query<KitchenName>('select id, name from kitchens order by created_at')).rows)
+  return withClient(
+    ownerUrl,
+    async (client) =>
+      (await client.query<KitchenName>('select id, name from kitchens order by created_at')).rows,
+  )
 }

@@ -55,7 +55,12 @@ const app = createApp(
   }),
 )
 const server = serve(
-  { fetch: app.fetch, hostname: host, port, ...(tls ? { createServer: createHttpsServer, serverOptions: tls } : {}) },
+  {
+    fetch: app.fetch,
+    hostname: host,
+    port,
+    ...(tls ? { createServer: createHttpsServer, serverOptions: tls } : {}),
+  },
   () => void announce(),
 )
 server.on('error', (error: NodeJS.ErrnoException) => {

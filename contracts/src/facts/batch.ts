@@ -26,7 +26,9 @@ const atMsOrNull = finite.nullable()
 /** Payloads of a batch's facts, checked against the core's types. */
 export const BATCH_SCHEMAS: { readonly [K in BatchKind]: z.ZodType<Payloads[K]> } = {
   'batch.planned': z.strictObject({
-    shares: z.array(z.strictObject({ orderId: uuid, portions: inRange({ ...LIMITS.portions, min: 0 }).int() })).max(50),
+    shares: z
+      .array(z.strictObject({ orderId: uuid, portions: inRange({ ...LIMITS.portions, min: 0 }).int() }))
+      .max(50),
     formulaId: slug,
     sauceName: text(80),
     fill: slug,
@@ -49,7 +51,10 @@ export const BATCH_SCHEMAS: { readonly [K in BatchKind]: z.ZodType<Payloads[K]> 
     }),
     plan: batchPlanSchema,
   }),
-  'batch.finished': z.strictObject({ result: z.enum(['served', 'stored', 'discarded', 'merged']), reason: text(300) }),
+  'batch.finished': z.strictObject({
+    result: z.enum(['served', 'stored', 'discarded', 'merged']),
+    reason: text(300),
+  }),
   'ingredient.weighed': z.strictObject({ itemId: slug, ingredientId: slug, massG: inRange(LIMITS.massG) }),
   'step.started': z.strictObject({ stepId, stage: stagePlanSchema.optional() }),
   'step.finished': z.strictObject({ stepId, massG: grams.optional() }),
@@ -71,9 +76,24 @@ export const BATCH_SCHEMAS: { readonly [K in BatchKind]: z.ZodType<Payloads[K]> 
   'channel.released': z.strictObject({ channelId: uuid }),
   'bath.changed': z.strictObject({ stepId, bath: z.enum(keysOf<BathHeat>(BATHS)) }),
   'cue.seen': z.strictObject({ stepId, cue: z.enum(CUES) }),
-  'pour.started': z.strictObject({ stepId, ingredientId: slug, gPerS: finite.min(0).max(200), tempC: inRange(LIMITS.tempC) }),
-  'pour.stopped': z.strictObject({ stepId, ingredientId: slug, massG: inRange(LIMITS.massG), tempC: inRange(LIMITS.tempC), probe }),
-  'pasteurisation.credited': z.strictObject({ ...stamp, band: z.enum(['none', 'under5', 'from5to8', 'over8']), modelVersion: version }),
+  'pour.started': z.strictObject({
+    stepId,
+    ingredientId: slug,
+    gPerS: finite.min(0).max(200),
+    tempC: inRange(LIMITS.tempC),
+  }),
+  'pour.stopped': z.strictObject({
+    stepId,
+    ingredientId: slug,
+    massG: inRange(LIMITS.massG),
+    tempC: inRange(LIMITS.tempC),
+    probe,
+  }),
+  'pasteurisation.credited': z.strictObject({
+    ...stamp,
+    band: z.enum(['none', 'under5', 'from5to8', 'over8']),
+    modelVersion: version,
+  }),
   'control.lost': z.strictObject({ tempC: finite, limitC: inRange(LIMITS.tempC), probe }),
   'hold.started': z.strictObject({
     wellId: slug.nullable(),
@@ -86,7 +106,11 @@ export const BATCH_SCHEMAS: { readonly [K in BatchKind]: z.ZodType<Payloads[K]> 
     }),
     portions: inRange({ ...LIMITS.portions, min: 0 }).int(),
     onto: z
-      .strictObject({ batchId: uuid, clockStartedAtMs: instantMs, portions: inRange({ ...LIMITS.portions, min: 0 }).int() })
+      .strictObject({
+        batchId: uuid,
+        clockStartedAtMs: instantMs,
+        portions: inRange({ ...LIMITS.portions, min: 0 }).int(),
+      })
       .nullable(),
   }),
   'hold.stirred': z.strictObject({ stepId }),

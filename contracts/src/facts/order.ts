@@ -14,5 +14,9 @@ export const ORDER_SCHEMAS: { readonly [K in OrderKind]: z.ZodType<Payloads[K]> 
     choices: choicesSchema,
   }),
   'order.cancelled': z.strictObject({ reason: text(200) }),
-  'allergen.decided': z.strictObject({ allergen: z.enum(ALLERGENS), ingredientId: slug, decision: z.enum(ALLERGEN_DECISIONS) }),
+  'allergen.decided': z.strictObject({
+    allergen: z.enum(ALLERGENS),
+    ingredientId: slug,
+    decision: z.enum(ALLERGEN_DECISIONS),
+  }),
 }

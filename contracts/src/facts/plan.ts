@@ -141,7 +141,16 @@ const stepPlanSchema: z.ZodType<StepPlan> = z.strictObject({
   stand: z.enum(['ring', 'bath', 'well', 'aside']),
   hands: finite.min(0).max(4),
   after: z.array(stepId).max(8),
-  level: z.strictObject({ startG: grams, endG: grams, startMl: finite, endMl: finite, startMm: finite, endMm: finite }).optional(),
+  level: z
+    .strictObject({
+      startG: grams,
+      endG: grams,
+      startMl: finite,
+      endMl: finite,
+      startMm: finite,
+      endMm: finite,
+    })
+    .optional(),
   work: workSchema,
 })
 
@@ -165,7 +174,13 @@ export const batchPlanSchema: z.ZodType<BatchPlan> = z.strictObject({
     )
     .max(80),
   steps: z.array(stepPlanSchema).max(40),
-  salt: z.strictObject({ finalMassG: grams, ownSaltFrac: share, targetFrac: share, addG: grams, addShown: shown }),
+  salt: z.strictObject({
+    finalMassG: grams,
+    ownSaltFrac: share,
+    targetFrac: share,
+    addG: grams,
+    addShown: shown,
+  }),
   finalVolumeMl: finite,
   yieldPortions: z.number().int(),
   ethanolLeftFrac: z.strictObject({ low: finite, high: finite }),

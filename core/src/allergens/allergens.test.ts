@@ -38,9 +38,14 @@ describe('allergens', () => {
   const decide = (decision?: DecidedFinding['decision'], on = 'demiBought') =>
     usableSources(
       formula,
-      checkAllergens(goods, ['celery']).map((f) => ({ ...f, decision: f.ingredientId === on ? decision : undefined })),
+      checkAllergens(goods, ['celery']).map((f) => ({
+        ...f,
+        decision: f.ingredientId === on ? decision : undefined,
+      })),
     ).get('demi')
   it('nothing decided: no demi-glace may go in', () => expect(decide()).toEqual([]))
-  it('the bought label read and free: only that one may', () => expect(decide('labelClear')).toEqual(['demiBought']))
-  it('that plate without sauce: both may', () => expect(decide('leaveOff', 'demiHere')).toEqual(['demiHere', 'demiBought']))
+  it('the bought label read and free: only that one may', () =>
+    expect(decide('labelClear')).toEqual(['demiBought']))
+  it('that plate without sauce: both may', () =>
+    expect(decide('leaveOff', 'demiHere')).toEqual(['demiHere', 'demiBought']))
 })

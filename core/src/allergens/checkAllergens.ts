@@ -12,7 +12,10 @@ export interface AllergenFinding {
  * Where an order's allergies meet what the sauce is made of; an unknown label counts until a person decides.
  * @param ingredients - every ingredient that goes into the pan, finishing butter too
  */
-export function checkAllergens(ingredients: readonly Ingredient[], allergies: readonly Allergen[]): AllergenFinding[] {
+export function checkAllergens(
+  ingredients: readonly Ingredient[],
+  allergies: readonly Allergen[],
+): AllergenFinding[] {
   return allergies.flatMap((allergen) =>
     ingredients.flatMap((ingredient) => {
       const mark = ingredient.allergens[allergen]

@@ -150,13 +150,23 @@ export type PlanWarning =
   | { readonly code: 'panTooShallow'; readonly stepId: string; readonly depthMm: number }
   | { readonly code: 'saltyAlready'; readonly saltFrac: number }
   | { readonly code: 'waterFirst'; readonly waterG: number; readonly phaseFrac: number }
-  | { readonly code: 'splits'; readonly stepId: string; readonly phaseFrac: number; readonly limitFrac: number }
+  | {
+      readonly code: 'splits'
+      readonly stepId: string
+      readonly phaseFrac: number
+      readonly limitFrac: number
+    }
   | { readonly code: 'bowlTooSmall'; readonly shareFull: number; readonly batches: number }
   | { readonly code: 'grainyBath' }
   | { readonly code: 'linedCopper' }
   | { readonly code: 'metalTaints'; readonly metal: string }
   | { readonly code: 'baseTooSmall'; readonly baseMm: number; readonly leastMm: number }
-  | { readonly code: 'thinAtNappe'; readonly stepId: string; readonly paS: number; readonly wantedPaS: number }
+  | {
+      readonly code: 'thinAtNappe'
+      readonly stepId: string
+      readonly paS: number
+      readonly wantedPaS: number
+    }
   | { readonly code: 'tooManyForOne'; readonly batches: number }
   | { readonly code: 'neverReached'; readonly stepId: string }
   | { readonly code: 'late'; readonly earliestAtMs: number }

@@ -52,7 +52,8 @@ export interface HoldState {
 /** A batch as its facts tell it. Folded alike in browser and server; holds no physics. */
 export interface BatchState {
   readonly id: string
-  readonly status: 'planned' | 'takenOff' | 'underWay' | 'finished' | 'stored' | 'discarded' | 'merged' | 'unknown'
+  readonly status:
+    'planned' | 'takenOff' | 'underWay' | 'finished' | 'stored' | 'discarded' | 'merged' | 'unknown'
   readonly planned?: Payloads['batch.planned']
   readonly plan?: BatchPlan
   readonly frozen?: Frozen

@@ -79,11 +79,13 @@ function needsOf(role: VesselRole, walk: readonly WalkStep[]): Needs {
   }
 }
 
-const fullestShare = (role: VesselRole) => (role === 'bowl' ? FULLEST_BOWL : role === 'tray' ? FULLEST_TRAY : FULLEST_PAN_SHARE)
+const fullestShare = (role: VesselRole) =>
+  role === 'bowl' ? FULLEST_BOWL : role === 'tray' ? FULLEST_TRAY : FULLEST_PAN_SHARE
 
 function tryPan(pan: Pan, needs: Needs, { ring, busyPanIds }: VesselSupply): VesselTry {
   const shareFull = needs.fullestMl / capacityMl(pan.profile)
-  const endDepthMm = needs.leastMl === undefined ? undefined : depthAtVolumeMm(pan.profile, needs.leastMl * HOT)
+  const endDepthMm =
+    needs.leastMl === undefined ? undefined : depthAtVolumeMm(pan.profile, needs.leastMl * HOT)
   const baseMm = pan.profile.shape === 'pan' ? 2 * pan.profile.baseRadiusMm : Infinity
   const is: Readonly<Record<VesselTrouble, boolean>> = {
     tooFull: shareFull > fullestShare(needs.role),
@@ -101,7 +103,10 @@ const widthMm = ({ profile }: Pan) => radiusAtMm(profile, profile.heightMm / 3)
 /** Fewer and lighter troubles first; among the untroubled the widest where something is reduced, since it is quicker, else the snuggest. */
 function compareTries(needs: Needs): (a: VesselTry, b: VesselTry) => number {
   const weight = (t: VesselTry) =>
-    t.troubles.reduce((sum, trouble) => sum + 2 ** (VESSEL_TROUBLES.length - VESSEL_TROUBLES.indexOf(trouble)), 0)
+    t.troubles.reduce(
+      (sum, trouble) => sum + 2 ** (VESSEL_TROUBLES.length - VESSEL_TROUBLES.indexOf(trouble)),
+      0,
+    )
   return (a, b) => {
     const byTrouble = weight(a) - weight(b)
     if (byTrouble !== 0) return byTrouble
@@ -122,7 +127,9 @@ function triesFor(role: VesselRole, walk: readonly WalkStep[], supply: VesselSup
 /** The reduction at which a smaller pan would spare the sauce a film: what it begins with fits in there, and its end stands deep enough. */
 function moveFor(walk: readonly WalkStep[], chosen: Pan, supply: VesselSupply): string | undefined {
   const later = walk.filter((w) => w.vessel === 'pan' && w.boiled?.to)
-  const at = later.find((w, i) => i > 0 && depthAtVolumeMm(chosen.profile, bulkMl(w.end) * HOT) < SCORCH.misleadingDepthMm)
+  const at = later.find(
+    (w, i) => i > 0 && depthAtVolumeMm(chosen.profile, bulkMl(w.end) * HOT) < SCORCH.misleadingDepthMm,
+  )
   if (!at) return undefined
   const rest = walk.slice(walk.indexOf(at)).filter((w) => w.vessel === 'pan')
   const smaller = supply.pans.filter(
@@ -159,7 +166,9 @@ export function chooseVessels(request: WalkRequest, supply: VesselSupply): Vesse
   const first = assign(walk, supply)
   const movesAtStepId = first.vessels.pan && moveFor(walk, first.vessels.pan, supply)
   const moved =
-    movesAtStepId === undefined ? first : assign(walkFormula({ ...request, formula: withMove(request.formula, movesAtStepId) }), supply)
+    movesAtStepId === undefined
+      ? first
+      : assign(walkFormula({ ...request, formula: withMove(request.formula, movesAtStepId) }), supply)
   const forced = Object.entries(moved.tried).map(([role, tries]) => {
     const roomiest = Math.min(...tries.map((t) => t.shareFull / fullestShare(role as VesselRole)))
     return Number.isFinite(roomiest) && role !== 'tray' ? Math.ceil(roomiest - 1e-9) : 1

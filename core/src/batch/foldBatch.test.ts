@@ -5,7 +5,9 @@ import { mergeFacts, type Fact } from '../facts/fact'
 import { streamOf, type FactKind, type Payloads } from '../facts/kinds/kinds'
 import { foldBatch } from './foldBatch'
 
-const finished = demoFacts.find((f) => f.kind === 'batch.planned' && f.payload.formulaId === 'redWineShallot')!.streamId
+const finished = demoFacts.find(
+  (f) => f.kind === 'batch.planned' && f.payload.formulaId === 'redWineShallot',
+)!.streamId
 const stream = demoFacts.filter((f) => f.streamId === finished)
 const whole = foldBatch(finished, mergeFacts([], stream))
 
@@ -33,7 +35,12 @@ const codes = (...facts: Fact[]) => fold(...facts).deviations.map((d) => d.code)
 
 describe('foldBatch', () => {
   it('tells the demo’s finished batch: every step ended, all served, nothing out of order', () => {
-    expect(whole).toMatchObject({ status: 'finished', servedPortions: 6, deviations: [], crewIds: ['bram', 'ilse'] })
+    expect(whole).toMatchObject({
+      status: 'finished',
+      servedPortions: 6,
+      deviations: [],
+      crewIds: ['bram', 'ilse'],
+    })
     expect(Object.values(whole.steps).every((s) => s.finishedAtMs !== undefined)).toBe(true)
     expect(whole.stageFacts).toHaveLength(4)
   })
@@ -46,7 +53,8 @@ describe('foldBatch', () => {
         (shuffled, again, size) => {
           const delivered = [...shuffled, ...again.map((i) => stream[i]!)]
           let sorted: Fact[] = []
-          for (let i = 0; i < delivered.length; i += size) sorted = mergeFacts(sorted, delivered.slice(i, i + size))
+          for (let i = 0; i < delivered.length; i += size)
+            sorted = mergeFacts(sorted, delivered.slice(i, i + size))
           expect(foldBatch(finished, sorted)).toEqual(whole)
         },
       ),
@@ -61,31 +69,52 @@ describe('foldBatch', () => {
     )
   })
   it.each<[string, () => Fact[]]>([
-    ['stepStartedTwice', () => [fact('step.started', { stepId: 'a' }), fact('step.started', { stepId: 'a' })]],
+    [
+      'stepStartedTwice',
+      () => [fact('step.started', { stepId: 'a' }), fact('step.started', { stepId: 'a' })],
+    ],
     ['stepNeverStarted', () => [fact('step.finished', { stepId: 'a' })]],
     [
       'stepFinishedTwice',
-      () => [fact('step.started', { stepId: 'a' }), fact('step.finished', { stepId: 'a' }), fact('step.finished', { stepId: 'a' })],
+      () => [
+        fact('step.started', { stepId: 'a' }),
+        fact('step.finished', { stepId: 'a' }),
+        fact('step.finished', { stepId: 'a' }),
+      ],
     ],
     [
       'afterTheEnd',
-      () => [fact('batch.finished', { result: 'served', reason: '' }), fact('portion.served', { portions: 1, orderId: null })],
+      () => [
+        fact('batch.finished', { result: 'served', reason: '' }),
+        fact('portion.served', { portions: 1, orderId: null }),
+      ],
     ],
     [
       'finishedTwice',
-      () => [fact('batch.finished', { result: 'served', reason: '' }), fact('batch.finished', { result: 'discarded', reason: 'x' })],
+      () => [
+        fact('batch.finished', { result: 'served', reason: '' }),
+        fact('batch.finished', { result: 'discarded', reason: 'x' }),
+      ],
     ],
     ['changesUnknownFact', () => [fact('fact.voided', { factId: 'nobody', reason: '' })]],
     ['neverStarted', () => [fact('pan.lifted', { stepId: 'a' })]],
   ])('%s becomes a deviation', (code, facts) => expect(codes(...facts())).toContain(code))
   it('a correction replaces, a taking-back removes, and taking the taking-back back restores', () => {
     const served = fact('portion.served', { portions: 9, orderId: null })
-    const corrected = fact('fact.corrected', { factId: served.id, kind: 'portion.served', payload: { portions: 6, orderId: null } })
+    const corrected = fact('fact.corrected', {
+      factId: served.id,
+      kind: 'portion.served',
+      payload: { portions: 6, orderId: null },
+    })
     expect(fold(served, corrected).servedPortions).toBe(6)
     const voided = fact('fact.voided', { factId: served.id, reason: '' })
     expect(fold(served, voided).servedPortions).toBe(0)
-    expect(fold(served, voided, fact('fact.voided', { factId: voided.id, reason: '' })).servedPortions).toBe(9)
-    expect(fold(served, corrected, fact('fact.voided', { factId: corrected.id, reason: '' })).servedPortions).toBe(9)
+    expect(fold(served, voided, fact('fact.voided', { factId: voided.id, reason: '' })).servedPortions).toBe(
+      9,
+    )
+    expect(
+      fold(served, corrected, fact('fact.voided', { factId: corrected.id, reason: '' })).servedPortions,
+    ).toBe(9)
   })
   it('a forecast that was shown cannot be taken back', () => {
     const shown = fact('forecast.shown', {

@@ -20,7 +20,12 @@ interface Fold {
   readonly crew: Set<string>
 }
 
-const RESULT_STATUS = { served: 'finished', stored: 'stored', discarded: 'discarded', merged: 'merged' } as const
+const RESULT_STATUS = {
+  served: 'finished',
+  stored: 'stored',
+  discarded: 'discarded',
+  merged: 'merged',
+} as const
 const OVERSHOOT = 0.95 // under this share of the target's mass a reduction has gone too far
 const UNFINISHED_BUSINESS: readonly Fact['kind'][] = [
   'batch.planned',
@@ -42,7 +47,8 @@ function setStep(fold: Fold, stepId: string, change: StepState): void {
 
 function startStep(fold: Fold, fact: Of<'step.started'>): void {
   const { stepId, stage } = fact.payload
-  if (fold.draft.steps[stepId]?.startedAtMs !== undefined) return deviate(fold, fact, 'stepStartedTwice', stepId)
+  if (fold.draft.steps[stepId]?.startedAtMs !== undefined)
+    return deviate(fold, fact, 'stepStartedTwice', stepId)
   setStep(fold, stepId, { startedAtMs: fact.atMs, ...(stage ? { stage } : {}) })
   fold.draft.currentStepId = stepId
   if (stage) {
@@ -68,11 +74,25 @@ function finishStep(fold: Fold, fact: Of<'step.finished'>): void {
 function serve(fold: Fold, fact: Of<'portion.served'>): void {
   const { draft } = fold
   draft.servedPortions += fact.payload.portions
-  fold.servings.push({ atMs: fact.atMs, portions: fact.payload.portions, orderId: fact.payload.orderId, by: fact.actor.crewId })
+  fold.servings.push({
+    atMs: fact.atMs,
+    portions: fact.payload.portions,
+    orderId: fact.payload.orderId,
+    by: fact.actor.crewId,
+  })
   const { hold } = draft
-  if (hold && draft.clockStartedAtMs !== undefined && fact.atMs >= draft.clockStartedAtMs + hold.limits.codeS * 1000)
+  if (
+    hold &&
+    draft.clockStartedAtMs !== undefined &&
+    fact.atMs >= draft.clockStartedAtMs + hold.limits.codeS * 1000
+  )
     deviate(fold, fact, 'servedPastCodeLimit')
-  else if (hold && draft.clockStartedAtMs !== undefined && !hold.goneOn && fact.atMs >= draft.clockStartedAtMs + hold.limits.houseS * 1000)
+  else if (
+    hold &&
+    draft.clockStartedAtMs !== undefined &&
+    !hold.goneOn &&
+    fact.atMs >= draft.clockStartedAtMs + hold.limits.houseS * 1000
+  )
     deviate(fold, fact, 'servedPastHouseLimit')
   if (draft.plan && draft.servedPortions > draft.plan.yieldPortions + (hold?.onto?.portions ?? 0))
     deviate(fold, fact, 'servedMoreThanMade', draft.servedPortions)
@@ -105,7 +125,8 @@ function bind(fold: Fold, fact: Of<'channel.bound'>): void {
 
 function release(fold: Fold, fact: Fact, channelId?: string): void {
   fold.bindings.forEach((b, i) => {
-    if (b.toMs === undefined && (channelId === undefined || b.channelId === channelId)) fold.bindings[i] = { ...b, toMs: fact.atMs }
+    if (b.toMs === undefined && (channelId === undefined || b.channelId === channelId))
+      fold.bindings[i] = { ...b, toMs: fact.atMs }
   })
 }
 
@@ -122,7 +143,10 @@ function goOn(fold: Fold, fact: Of<'hold.goneOn'>): void {
   if (clockStartedAtMs !== undefined && fact.atMs >= clockStartedAtMs + held.limits.codeS * 1000)
     return deviate(fold, fact, 'goneOnPastCodeLimit')
   deviate(fold, fact, 'passedHouseLimit', fact.actor.crewId)
-  fold.draft.hold = { ...held, goneOn: { atMs: fact.atMs, by: fact.actor.crewId, reason: fact.payload.reason } }
+  fold.draft.hold = {
+    ...held,
+    goneOn: { atMs: fact.atMs, by: fact.actor.crewId, reason: fact.payload.reason },
+  }
 }
 
 function plan(fold: Fold, fact: Of<'batch.planned'>): void {
@@ -143,7 +167,8 @@ function takeOff(fold: Fold, fact: Of<'batch.takenOff'>): void {
 /** One kind, one case: a kind without a case does not compile. */
 function apply(fold: Fold, fact: FactOf<BatchKind>): void {
   const { draft } = fold
-  if (draft.finishedAtMs !== undefined && !UNFINISHED_BUSINESS.includes(fact.kind)) deviate(fold, fact, 'afterTheEnd', fact.kind)
+  if (draft.finishedAtMs !== undefined && !UNFINISHED_BUSINESS.includes(fact.kind))
+    deviate(fold, fact, 'afterTheEnd', fact.kind)
   switch (fact.kind) {
     case 'batch.planned':
       return plan(fold, fact)
@@ -209,7 +234,10 @@ function apply(fold: Fold, fact: FactOf<BatchKind>): void {
     case 'portion.served':
       return serve(fold, fact)
     case 'alarm.silenced':
-      draft.silenced = [...draft.silenced, { key: `${fact.payload.alarm}:${fact.payload.stepId}`, atMs: fact.atMs }]
+      draft.silenced = [
+        ...draft.silenced,
+        { key: `${fact.payload.alarm}:${fact.payload.stepId}`, atMs: fact.atMs },
+      ]
       return
     default:
       fact satisfies never
@@ -246,6 +274,7 @@ export function foldBatch(id: string, sorted: readonly Fact[]): BatchState {
     if (fact && how === 'corrected') deviate(fold, fact, 'corrected', fact.kind)
   }
   const { draft, stageFacts, bindings, forecasts, servings, deviations, crew } = fold
-  if (draft.startedAtMs === undefined && draft.status === 'unknown' && stageFacts[0]) deviate(fold, stageFacts[0], 'neverStarted')
+  if (draft.startedAtMs === undefined && draft.status === 'unknown' && stageFacts[0])
+    deviate(fold, stageFacts[0], 'neverStarted')
   return { ...draft, stageFacts, bindings, forecasts, servings, deviations, crewIds: [...crew] }
 }

@@ -10,19 +10,29 @@ export interface OrderState {
   readonly taken?: Payloads['order.taken'] | undefined
   readonly takenAtMs: number
   /** `allergen:ingredientId` → what a person decided. */
-  readonly decisions: Readonly<Record<string, Payloads['allergen.decided'] & { readonly by: string | undefined; readonly atMs: number }>>
+  readonly decisions: Readonly<
+    Record<string, Payloads['allergen.decided'] & { readonly by: string | undefined; readonly atMs: number }>
+  >
   readonly deviations: readonly Deviation[]
 }
 
 function apply(state: OrderState, fact: FactOf<OrderKind>): OrderState {
   switch (fact.kind) {
     case 'order.taken':
-      return { ...state, status: state.status === 'cancelled' ? 'cancelled' : 'open', taken: fact.payload, takenAtMs: fact.atMs }
+      return {
+        ...state,
+        status: state.status === 'cancelled' ? 'cancelled' : 'open',
+        taken: fact.payload,
+        takenAtMs: fact.atMs,
+      }
     case 'order.cancelled':
       return { ...state, status: 'cancelled' }
     case 'allergen.decided': {
       const key = `${fact.payload.allergen}:${fact.payload.ingredientId}`
-      return { ...state, decisions: { ...state.decisions, [key]: { ...fact.payload, by: fact.actor.crewId, atMs: fact.atMs } } }
+      return {
+        ...state,
+        decisions: { ...state.decisions, [key]: { ...fact.payload, by: fact.actor.crewId, atMs: fact.atMs } },
+      }
     }
   }
 }

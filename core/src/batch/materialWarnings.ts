@@ -18,15 +18,22 @@ export const standsSour = ({ metal = 'stainless' }: Pick<Pan, 'metal'>): boolean
 const baseMm = ({ profile }: Pan) => (profile.shape === 'pan' ? 2 * profile.baseRadiusMm : 0)
 
 /** What a walk's vessels are made of and stand on that does not suit it. */
-export function materialWarnings({ vessels, ring }: Pick<BatchPlace, 'vessels' | 'ring'>, walk: readonly WalkStep[]): PlanWarning[] {
+export function materialWarnings(
+  { vessels, ring }: Pick<BatchPlace, 'vessels' | 'ring'>,
+  walk: readonly WalkStep[],
+): PlanWarning[] {
   return Object.entries(vessels).flatMap(([role, pan]): PlanWarning[] => {
     const sourest = Math.max(
       0,
-      ...walk.filter((w) => w.vessel === role).map((w) => Math.max(acidFrac(sauceOf(w.begin)), acidFrac(sauceOf(w.end)))),
+      ...walk
+        .filter((w) => w.vessel === role)
+        .map((w) => Math.max(acidFrac(sauceOf(w.begin)), acidFrac(sauceOf(w.end)))),
     )
     const leastMm = leastBaseMm(ring.heater)
     return [
-      ...(sourest >= SOUR_FROM_FRAC && !standsSour(pan) ? [{ code: 'metalTaints' as const, metal: pan.metal ?? '' }] : []),
+      ...(sourest >= SOUR_FROM_FRAC && !standsSour(pan)
+        ? [{ code: 'metalTaints' as const, metal: pan.metal ?? '' }]
+        : []),
       ...(pan.profile.shape === 'pan' && role !== 'tray' && baseMm(pan) < leastMm
         ? [{ code: 'baseTooSmall' as const, baseMm: baseMm(pan), leastMm }]
         : []),

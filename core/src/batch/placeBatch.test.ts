@@ -15,7 +15,11 @@ const overlaps = (a: { fromMs: number; toMs: number }, b: Taken) => a.fromMs < b
 
 describe('a place for a batch', () => {
   it.each(ids)('%s: eight portions find vessels that are not too full and fit what they are for', (id) => {
-    const { choice, plan } = placeBatch(request(id, larchwaterTest.formulas.find((f) => f.id === id)!.basisPortions), larchwaterTest, [])
+    const { choice, plan } = placeBatch(
+      request(id, larchwaterTest.formulas.find((f) => f.id === id)!.basisPortions),
+      larchwaterTest,
+      [],
+    )
     for (const step of plan.steps) expect([step.stepId, step.panId]).not.toContain(null)
     expect(Object.values(choice.tried).flatMap((t) => t?.[0]?.troubles ?? [])).not.toContain('tooFull')
     expect(choice.batches).toBe(1)
@@ -36,7 +40,13 @@ describe('a place for a batch', () => {
     },
   )
   it('where every ring is taken it begins when the first is free, and says that it is late', () => {
-    const taken = larchwaterTest.rings.map((r, i) => ({ fromMs: 0, toMs: 1e9 + i * 60_000, ringId: r.id, panIds: [], batchId: r.id }))
+    const taken = larchwaterTest.rings.map((r, i) => ({
+      fromMs: 0,
+      toMs: 1e9 + i * 60_000,
+      ringId: r.id,
+      panIds: [],
+      batchId: r.id,
+    }))
     const placed = placeBatch(request('redWineShallot', 8), larchwaterTest, taken)
     expect(placed.isRingBusy).toBe(true)
     expect(placed.plan.isLate).toBe(true)
@@ -45,7 +55,9 @@ describe('a place for a batch', () => {
   it('a vessel that stands in another batch then is the last that is taken', () => {
     const free = placeBatch(request('redWineShallot', 8), larchwaterTest, [])
     const panIds = [free.place.vessels.pan!.id]
-    const busy = placeBatch(request('redWineShallot', 8), larchwaterTest, [{ fromMs: 0, toMs: 2e9, ringId: 'none', panIds, batchId: 'b' }])
+    const busy = placeBatch(request('redWineShallot', 8), larchwaterTest, [
+      { fromMs: 0, toMs: 2e9, ringId: 'none', panIds, batchId: 'b' },
+    ])
     expect(panIds).not.toContain(busy.place.vessels.pan!.id)
   })
 })

@@ -42,7 +42,12 @@ function vesselsFor(
       formula: request.formula,
       ingredients: request.ingredients,
       pressureKPa: airPressureKPa(settings.altitudeM),
-      lines: lines.map((l) => ({ itemId: l.itemId, stepId: l.stepId, ingredientId: l.ingredientId, massG: l.shownG })),
+      lines: lines.map((l) => ({
+        itemId: l.itemId,
+        stepId: l.stepId,
+        ingredientId: l.ingredientId,
+        massG: l.shownG,
+      })),
       phrases: request.phrases,
     },
     { pans, ring, busyPanIds },
@@ -73,13 +78,19 @@ function tryRing({ request, catalog, taken, wish }: TryOn, ring: Ring): PlacedBa
     const choice = vesselsFor(request, catalog, ring, busy)
     const place = { vessels: wished(choice, pans, wish), ring, settings }
     const formula = withMove(request.formula, choice.movesAtStepId)
-    return { choice, place, plan: planBatch({ ...request, formula, place, ...(freeFromMs === undefined ? {} : { freeFromMs }) }) }
+    return {
+      choice,
+      place,
+      plan: planBatch({ ...request, formula, place, ...(freeFromMs === undefined ? {} : { freeFromMs }) }),
+    }
   }
   const alone = planIn(new Set())
   const span = spanOfPlan(alone.plan)
   const ringFreeFromMs = freeFrom(onRing, span.fromMs, span.toMs - span.fromMs)
   const isRingBusy = ringFreeFromMs > span.fromMs
-  const busy = new Set(meets(taken, ringFreeFromMs, ringFreeFromMs + span.toMs - span.fromMs).flatMap((t) => t.panIds))
+  const busy = new Set(
+    meets(taken, ringFreeFromMs, ringFreeFromMs + span.toMs - span.fromMs).flatMap((t) => t.panIds),
+  )
   if (!isRingBusy && busy.size === 0) return { ring, ringFreeFromMs, isRingBusy, ...alone }
   return { ring, ringFreeFromMs, isRingBusy, ...planIn(busy, isRingBusy ? ringFreeFromMs : undefined) }
 }
@@ -93,7 +104,12 @@ const troublesOf = ({ choice }: PlacedBatch): number =>
  *
  * @throws DomainError as `planBatch`; `unknownRing` where the kitchen has none
  */
-export function placeBatch(request: UnplacedRequest, catalog: KitchenCatalog, taken: readonly Taken[], wish: PlaceWish = {}): PlacedBatch {
+export function placeBatch(
+  request: UnplacedRequest,
+  catalog: KitchenCatalog,
+  taken: readonly Taken[],
+  wish: PlaceWish = {},
+): PlacedBatch {
   const rings = [...catalog.rings].sort((a, b) => b.heater.ratedW - a.heater.ratedW)
   const candidates = wish.ringId ? rings.filter((r) => r.id === wish.ringId) : rings
   const tryOn = { request, catalog, taken, wish }
@@ -119,7 +135,12 @@ function compare(a: PlacedBatch, b: PlacedBatch): number {
 }
 
 /** An order too big for one vessel in equal batches, one after the other on whatever is free. */
-export function placeBatches(request: UnplacedRequest, catalog: KitchenCatalog, taken: readonly Taken[], batches: number): PlacedBatch[] {
+export function placeBatches(
+  request: UnplacedRequest,
+  catalog: KitchenCatalog,
+  taken: readonly Taken[],
+  batches: number,
+): PlacedBatch[] {
   const placed: PlacedBatch[] = []
   const sofar = [...taken]
   let left = request.portions

@@ -39,7 +39,12 @@ describe('planBatch', () => {
   it('yields what was ordered and a tenth over, with salt under the mark before any is added', () => {
     expect(plan.yieldPortions).toBeGreaterThanOrEqual(14)
     expect(plan.salt.ownSaltFrac).toBeLessThan(0.0105)
-    expectWithin((plan.salt.ownSaltFrac * plan.salt.finalMassG + plan.salt.addG) / (plan.salt.finalMassG + plan.salt.addG), 0.0105, 1e-9)
+    expectWithin(
+      (plan.salt.ownSaltFrac * plan.salt.finalMassG + plan.salt.addG) /
+        (plan.salt.finalMassG + plan.salt.addG),
+      0.0105,
+      1e-9,
+    )
   })
   it('hardly any alcohol stays of a wine boiled to a third, and never none', () => {
     expect(plan.ethanolLeftFrac.high).toBeLessThan(0.005)
@@ -65,11 +70,17 @@ describe('planBatch', () => {
     [NaN, 'outOfRange'],
     [401, 'outOfRange'],
   ])('refuses %d portions', (portions, code) =>
-    expect(() => planBatch(request({ portions }))).toThrow(expect.objectContaining({ code, field: 'portions' })),
+    expect(() => planBatch(request({ portions }))).toThrow(
+      expect.objectContaining({ code, field: 'portions' }),
+    ),
   )
   it('refuses a phrase that is no single target', () =>
     expect(() => planBatch(request({ phrases: { reduceWine: 'by a third, to 180 ml' } }))).toThrow(
-      expect.objectContaining({ code: 'targetUnclear', field: 'reduceWine', target: expect.objectContaining({ flags: ['by_to_swap'] }) }),
+      expect.objectContaining({
+        code: 'targetUnclear',
+        field: 'reduceWine',
+        target: expect.objectContaining({ flags: ['by_to_swap'] }),
+      }),
     ))
   it('warns of a pan that would boil over, of one too wide for a stick, and of salty stock', () => {
     const codes = (more: Partial<PlanRequest>) => planBatch(request(more)).warnings.map((w) => w.code)
@@ -86,7 +97,8 @@ describe('planBatch', () => {
     )
   })
   it('more heat is never slower, and a smaller ring never faster (law)', () => {
-    const minutes = (ringId: string) => planBatch(request({ place: placeIn('sauteuse24', ringId) })).totalMin.value
+    const minutes = (ringId: string) =>
+      planBatch(request({ place: placeIn('sauteuse24', ringId) })).totalMin.value
     expect(minutes('ring1')).toBeLessThanOrEqual(minutes('ring2'))
     expect(minutes('ring2')).toBeLessThanOrEqual(minutes('ring3'))
     expect(massG(stages[1]!.start)).toBeGreaterThan(stages[0]!.targetMassG)

@@ -46,18 +46,32 @@ export interface PlanRequest {
 }
 
 const sumBands = (bands: readonly MinutesBand[]): MinutesBand =>
-  bands.reduce((sum, b) => ({ low: sum.low + b.low, value: sum.value + b.value, high: sum.high + b.high }), NO_MINUTES)
+  bands.reduce(
+    (sum, b) => ({ low: sum.low + b.low, value: sum.value + b.value, high: sum.high + b.high }),
+    NO_MINUTES,
+  )
 
 function levelOf(pan: Pan | undefined, { begin, end }: WalkStep): StepLevel {
   const mm = (of: Contents) => (pan ? depthAtVolumeMm(pan.profile, bulkMl(of)) : 0)
   const grams = (of: Contents) => massG(sauceOf(of)) + of.solids.massG
-  return { startG: grams(begin), endG: grams(end), startMl: bulkMl(begin), endMl: bulkMl(end), startMm: mm(begin), endMm: mm(end) }
+  return {
+    startG: grams(begin),
+    endG: grams(end),
+    startMl: bulkMl(begin),
+    endMl: bulkMl(end),
+    startMm: mm(begin),
+    endMm: mm(end),
+  }
 }
 
 const isMilky = (good: Ingredient | undefined) => good?.group === 'dairy' && good.isLiquid
 
 /** Butter and cream of a walk up to a step. */
-function milkUpTo(walk: readonly WalkStep[], i: number, ingredients: ReadonlyMap<string, Ingredient>): MilkSoFar {
+function milkUpTo(
+  walk: readonly WalkStep[],
+  i: number,
+  ingredients: ReadonlyMap<string, Ingredient>,
+): MilkSoFar {
   const lines = walk.slice(0, i + 1).flatMap((w) => w.lines)
   const sum = (isIt: (good: Ingredient | undefined) => boolean | undefined) =>
     lines.reduce((total, l) => total + (isIt(ingredients.get(l.ingredientId)) ? l.massG : 0), 0)
@@ -72,7 +86,10 @@ const anyVessel = ({ vessels }: BatchPlace): Pan => {
 }
 
 /** Steps of a walk as planned, with what their rooms want said. */
-function planSteps(request: PlanRequest, walk: readonly WalkStep[]): { steps: StepPlan[]; warnings: PlanWarning[] } {
+function planSteps(
+  request: PlanRequest,
+  walk: readonly WalkStep[],
+): { steps: StepPlan[]; warnings: PlanWarning[] } {
   const { formula, ingredients, place } = request
   const warnings: PlanWarning[] = []
   const heated = new Set<VesselRole>()
@@ -137,7 +154,12 @@ export function planBatch(request: PlanRequest): BatchPlan {
     formula,
     ingredients,
     pressureKPa: airPressureKPa(place.settings.altitudeM),
-    lines: lines.map((l) => ({ itemId: l.itemId, stepId: l.stepId, ingredientId: l.ingredientId, massG: l.shownG })),
+    lines: lines.map((l) => ({
+      itemId: l.itemId,
+      stepId: l.stepId,
+      ingredientId: l.ingredientId,
+      massG: l.shownG,
+    })),
     phrases: request.phrases,
   })
   const { steps, warnings } = planSteps(request, walk)
@@ -161,7 +183,9 @@ export function planBatch(request: PlanRequest): BatchPlan {
     warnings: [
       ...warnings,
       ...materialWarnings(place, walk),
-      ...(salt.ownSaltFrac > formula.saltTargetFrac.high ? [{ code: 'saltyAlready' as const, saltFrac: salt.ownSaltFrac }] : []),
+      ...(salt.ownSaltFrac > formula.saltTargetFrac.high
+        ? [{ code: 'saltyAlready' as const, saltFrac: salt.ownSaltFrac }]
+        : []),
       ...(times.isLate ? [{ code: 'late' as const, earliestAtMs: times.earliestReadyAtMs }] : []),
     ],
     modelVersion: REDUCTION_MODEL_VERSION,
@@ -170,7 +194,11 @@ export function planBatch(request: PlanRequest): BatchPlan {
 
 /** The settings, vessels and ring of a place, found by id; a plain sentence's worth of error where one is missing. */
 export function findPlace(
-  { settings, pans, rings }: { readonly settings: KitchenSettings; readonly pans: readonly Pan[]; readonly rings: readonly Ring[] },
+  {
+    settings,
+    pans,
+    rings,
+  }: { readonly settings: KitchenSettings; readonly pans: readonly Pan[]; readonly rings: readonly Ring[] },
   panIds: Readonly<Partial<Record<VesselRole, string>>>,
   ringId: string,
 ): BatchPlace {

@@ -12,18 +12,21 @@ function stepEndsAtMs({ live, stepStartedAtMs, planned }: BatchView, nowMs: numb
   return Math.max(nowMs, (stepStartedAtMs ?? nowMs) + (planned?.minutes.value ?? 0) * MINUTE_MS)
 }
 
-const minutesOf = (steps: readonly { readonly minutes: MinutesBand }[]) => steps.reduce((sum, s) => sum + s.minutes.value, 0)
+const minutesOf = (steps: readonly { readonly minutes: MinutesBand }[]) =>
+  steps.reduce((sum, s) => sum + s.minutes.value, 0)
 
 /** When a batch will be ready, ms, by the middle forecast of what is left of it; undefined where it is done or was never planned. */
 export function readyAtMs(view: BatchView, nowMs: number): number | undefined {
   const { state, step } = view
   if (!state.plan || view.hold || !step) return undefined
-  if (state.status === 'planned') return Math.max(nowMs, spanOfPlan(state.plan).fromMs) + state.plan.totalMin.value * MINUTE_MS
+  if (state.status === 'planned')
+    return Math.max(nowMs, spanOfPlan(state.plan).fromMs) + state.plan.totalMin.value * MINUTE_MS
   if (state.status !== 'underWay') return undefined
   const steps = state.plan.steps
   const at = steps.findIndex((s) => s.stepId === step.id)
   const current = steps.slice(at, at + 1)
-  const begins = view.stepStartedAtMs === undefined ? nowMs + minutesOf(current) * MINUTE_MS : stepEndsAtMs(view, nowMs)
+  const begins =
+    view.stepStartedAtMs === undefined ? nowMs + minutesOf(current) * MINUTE_MS : stepEndsAtMs(view, nowMs)
   return begins + minutesOf(steps.slice(at + 1)) * MINUTE_MS
 }
 

@@ -15,7 +15,10 @@ export interface Taken {
 }
 
 /** When a plan has its ring and vessels: counted back from the pick-up; a late one from when it could begin. */
-export function spanOfPlan({ totalMin, isLate, earliestReadyAtMs, latestStartAtMs }: BatchPlan): { fromMs: number; toMs: number } {
+export function spanOfPlan({ totalMin, isLate, earliestReadyAtMs, latestStartAtMs }: BatchPlan): {
+  fromMs: number
+  toMs: number
+} {
   const spareMs = totalMin.value * COUNT_BACK_SPARE * MINUTE_MS
   const fromMs = isLate ? earliestReadyAtMs - spareMs : latestStartAtMs
   return { fromMs, toMs: fromMs + spareMs }
@@ -42,7 +45,8 @@ export function takenBy(view: BatchView, nowMs: number): Taken | undefined {
 /** The earliest moment from which a stretch of so many ms finds the thing free. */
 export function freeFrom(taken: readonly Taken[], fromMs: number, lengthMs: number): number {
   let at = fromMs
-  for (const t of [...taken].sort((a, b) => a.fromMs - b.fromMs)) if (t.fromMs < at + lengthMs && t.toMs > at) at = t.toMs
+  for (const t of [...taken].sort((a, b) => a.fromMs - b.fromMs))
+    if (t.fromMs < at + lengthMs && t.toMs > at) at = t.toMs
   return at
 }
 

@@ -14,7 +14,8 @@ const underWay = facts.find(
   (f) => f.kind === 'batch.started' && f.payload.frozen.formula.id === 'redWineShallot' && !ended(f.streamId),
 )!.streamId
 const planned = facts.find(
-  (f) => f.kind === 'batch.planned' && !facts.some((g) => g.streamId === f.streamId && g.kind === 'batch.started'),
+  (f) =>
+    f.kind === 'batch.planned' && !facts.some((g) => g.streamId === f.streamId && g.kind === 'batch.started'),
 )!.streamId
 let n = 0
 const fact = (streamId: string, kind: Fact['kind'], payload: unknown, atMs: number) =>
@@ -34,7 +35,11 @@ const fact = (streamId: string, kind: Fact['kind'], payload: unknown, atMs: numb
     atMs,
   }) as unknown as Fact
 const view = (streamId: string, nowMs: number, ...more: Fact[]): BatchView =>
-  viewBatch(foldBatch(streamId, [...facts.filter((f) => f.streamId === streamId), ...more].sort(compareFacts)), catalog, nowMs)!
+  viewBatch(
+    foldBatch(streamId, [...facts.filter((f) => f.streamId === streamId), ...more].sort(compareFacts)),
+    catalog,
+    nowMs,
+  )!
 
 const reduction = (nowMs: number) => {
   const { live } = view(underWay, nowMs)
@@ -63,7 +68,12 @@ describe('what a batch asks for, and when', () => {
   })
   it('silenced stays silent until a new fact moves it', () => {
     const stop = view(underWay, NOW).deadlines[1]!
-    const silenced = fact(underWay, 'alarm.silenced', { alarm: 'actNow', stepId: 'reduceWine' }, stop.atMs + 1000)
+    const silenced = fact(
+      underWay,
+      'alarm.silenced',
+      { alarm: 'actNow', stepId: 'reduceWine' },
+      stop.atMs + 1000,
+    )
     expect(view(underWay, stop.atMs + 2000, silenced).deadlines[1]?.isSilenced).toBe(true)
     const { stage } = reduction(NOW)
     const heavier = fact(
@@ -72,13 +82,17 @@ describe('what a batch asks for, and when', () => {
       { stepId: 'reduceWine', ingredientId: 'water', massG: 200, sdG: 4, coolerByK: 70 },
       stop.atMs + 3000,
     )
-    const moved = view(underWay, stop.atMs + 4000, silenced, heavier).deadlines.find((d) => d.kind === 'actNow')!
+    const moved = view(underWay, stop.atMs + 4000, silenced, heavier).deadlines.find(
+      (d) => d.kind === 'actNow',
+    )!
     expect(moved.atMs).toBeGreaterThan(stop.atMs + 60_000)
     expect(moved.isSilenced).toBe(false)
     expect(stage.stepId).toBe('reduceWine')
   })
   it('a pan off the heat has no deadline', () =>
-    expect(view(underWay, NOW + 1000, fact(underWay, 'pan.lifted', { stepId: 'reduceWine' }, NOW + 500)).deadlines).toEqual([]))
+    expect(
+      view(underWay, NOW + 1000, fact(underWay, 'pan.lifted', { stepId: 'reduceWine' }, NOW + 500)).deadlines,
+    ).toEqual([]))
   it('a planned batch asks to be lit at its latest start', () => {
     const v = view(planned, NOW)
     expect(v.deadlines).toMatchObject([{ kind: 'start', atMs: v.state.plan!.latestStartAtMs, code: 'light' }])
@@ -87,7 +101,9 @@ describe('what a batch asks for, and when', () => {
     const { latestStartAtMs, pickupAtMs } = view(planned, NOW).state.plan!
     expect(lateReadyAtMs(view(planned, latestStartAtMs), latestStartAtMs)).toBeUndefined()
     const late = latestStartAtMs + 90 * 60_000
-    expect(lateReadyAtMs(view(planned, late), late)! - readyAtMs(view(planned, late - 60_000), late - 60_000)!).toBeCloseTo(60_000, 3)
+    expect(
+      lateReadyAtMs(view(planned, late), late)! - readyAtMs(view(planned, late - 60_000), late - 60_000)!,
+    ).toBeCloseTo(60_000, 3)
     expect(lateReadyAtMs(view(planned, late), late)).toBeGreaterThan(pickupAtMs)
   })
   it('a reduction that runs late by its readings makes the batch late', () => {

@@ -153,7 +153,9 @@ export function viewBatch(
     hold,
     credit: creditOf(state, probe).band,
     probe: probeOf(state, readingsOf, nowMs),
-    deadlines: step ? due.map((d) => named(d, { state, step, sauce: formula.name, ring: ring.number, hold })) : [],
+    deadlines: step
+      ? due.map((d) => named(d, { state, step, sauce: formula.name, ring: ring.number, hold }))
+      : [],
   }
 }
 
@@ -181,7 +183,10 @@ function named(due: Due, { state, step, sauce, ring, hold }: Whose): Deadline {
 }
 
 /** How urgent a batch is at a moment. */
-export function urgencyOf({ deadlines }: Pick<BatchView, 'deadlines'>, nowMs: number): 'steady' | 'lookSoon' | 'actNow' | 'pastLimit' {
+export function urgencyOf(
+  { deadlines }: Pick<BatchView, 'deadlines'>,
+  nowMs: number,
+): 'steady' | 'lookSoon' | 'actNow' | 'pastLimit' {
   const due = deadlines.filter((d) => d.atMs <= nowMs && d.kind !== 'start')
   if (due.some((d) => d.kind === 'discard')) return 'pastLimit'
   if (due.some((d) => d.kind === 'actNow')) return 'actNow'

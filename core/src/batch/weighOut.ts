@@ -24,13 +24,22 @@ export function shownAmount(
   ingredient: Ingredient,
   factor: number,
   scaleStepG: number,
-): { readonly shown: ShownAmount; readonly exactG: number; readonly exactMl: number; readonly shownG: number } {
+): {
+  readonly shown: ShownAmount
+  readonly exactG: number
+  readonly exactMl: number
+  readonly shownG: number
+} {
   const density = densityGPerMl(ingredient)
   const exactG = factor * ('massG' in amount ? amount.massG : amount.volumeMl * density)
   const exactMl = exactG / density
   const isPoured = 'volumeMl' in amount
   const pieceG = ingredient.emulsionRole === 'yolk' ? ingredient.pieceG : undefined
-  const shown = pieceG ? roundPieces(exactG, pieceG) : isPoured ? roundVolume(exactMl) : roundMass(exactG, scaleStepG)
+  const shown = pieceG
+    ? roundPieces(exactG, pieceG)
+    : isPoured
+      ? roundVolume(exactMl)
+      : roundMass(exactG, scaleStepG)
   return { shown, exactG, exactMl, shownG: shown.value * (pieceG ?? (isPoured ? density : 1)) }
 }
 

@@ -19,7 +19,12 @@ export function effectiveFacts(sorted: readonly Fact[]): {
   const target = (fact: Fact, factId: string, allowed: (kind: Fact['kind']) => boolean): boolean => {
     const aim = byId.get(factId)
     if (aim && allowed(aim.kind)) return true
-    deviations.push({ code: aim ? 'cannotBeChanged' : 'changesUnknownFact', factId: fact.id, atMs: fact.atMs, detail: aim?.kind })
+    deviations.push({
+      code: aim ? 'cannotBeChanged' : 'changesUnknownFact',
+      factId: fact.id,
+      atMs: fact.atMs,
+      detail: aim?.kind,
+    })
     return false
   }
   // a voiding may itself be voided, so the last word is settled from the end

@@ -10,7 +10,13 @@ const fact = (id: string, atMs: number, deviceId: string, deviceSeq: number, mor
 
 describe('the order of facts', () => {
   it('time, then device, then the device’s own count, then id', () => {
-    const inOrder = [fact('d', 1, 'z', 9), fact('c', 2, 'a', 5), fact('b', 2, 'b', 1), fact('a', 2, 'b', 2), fact('e', 2, 'b', 2)]
+    const inOrder = [
+      fact('d', 1, 'z', 9),
+      fact('c', 2, 'a', 5),
+      fact('b', 2, 'b', 1),
+      fact('a', 2, 'b', 2),
+      fact('e', 2, 'b', 2),
+    ]
     expect(
       [...inOrder]
         .reverse()
@@ -29,8 +35,13 @@ describe('the order of facts', () => {
     [1000, 600, 5000, 1600, undefined],
     [9_000_000, 0, 1000, 1000, 'future'],
     [30_000, 0, 1000, 30_000, undefined],
-  ])('a device’s %d with offset %d received at %s is %d', (deviceAtMs, clockOffsetMs, received, atMs, clockFlag) =>
-    expect(foldTime({ deviceAtMs, clockOffsetMs }, received)).toEqual({ atMs, ...(clockFlag ? { clockFlag } : {}) }),
+  ])(
+    'a device’s %d with offset %d received at %s is %d',
+    (deviceAtMs, clockOffsetMs, received, atMs, clockFlag) =>
+      expect(foldTime({ deviceAtMs, clockOffsetMs }, received)).toEqual({
+        atMs,
+        ...(clockFlag ? { clockFlag } : {}),
+      }),
   )
 })
 
@@ -41,7 +52,9 @@ describe('what scale, jug and spoon can show', () => {
     [0.2, 1, 1],
     [1234, 1, 1235],
     [18, 5, 20],
-  ])('%d g on a scale of %d g', (g, step, shown) => expect(roundMass(g, step)).toEqual({ value: shown, unit: 'g' }))
+  ])('%d g on a scale of %d g', (g, step, shown) =>
+    expect(roundMass(g, step)).toEqual({ value: shown, unit: 'g' }),
+  )
   it.each([
     [93, 95],
     [417, 420],
@@ -58,7 +71,10 @@ describe('what scale, jug and spoon can show', () => {
 
 describe('numerics', () => {
   it('a root, or that there is none', () => {
-    expect(bisect((x) => x * x - 2, 0, 2)).toMatchObject({ status: 'converged', root: expect.closeTo(Math.SQRT2, 12) as number })
+    expect(bisect((x) => x * x - 2, 0, 2)).toMatchObject({
+      status: 'converged',
+      root: expect.closeTo(Math.SQRT2, 12) as number,
+    })
     expect(bisect(() => 1, 0, 1)).toEqual({ status: 'noBracket', fLow: 1, fHigh: 1 })
   })
   it.each([

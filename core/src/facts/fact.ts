@@ -1,4 +1,12 @@
-import { streamOf, type BatchKind, type FactKind, type LotKind, type OrderKind, type Payloads, type StreamKind } from './kinds/kinds'
+import {
+  streamOf,
+  type BatchKind,
+  type FactKind,
+  type LotKind,
+  type OrderKind,
+  type Payloads,
+  type StreamKind,
+} from './kinds/kinds'
 
 /** Who did it: the device always, the person where one had signed on. */
 export interface Actor {
@@ -46,7 +54,9 @@ export function foldTime(
   receivedAtMs?: number,
 ): { atMs: number; clockFlag?: ClockFlag } {
   const atMs = envelope.deviceAtMs + envelope.clockOffsetMs
-  return receivedAtMs !== undefined && atMs > receivedAtMs + FUTURE_TOLERANCE_MS ? { atMs: receivedAtMs, clockFlag: 'future' } : { atMs }
+  return receivedAtMs !== undefined && atMs > receivedAtMs + FUTURE_TOLERANCE_MS
+    ? { atMs: receivedAtMs, clockFlag: 'future' }
+    : { atMs }
 }
 
 /** The one order of facts: time, then device, then the device's own count, then id. */
@@ -81,4 +91,5 @@ interface KindsOf {
   readonly lot: LotKind
 }
 /** Whether a fact is of a kind that belongs to this stream; what may stand in any (corrections, takings-back) is none. */
-export const isOf = <S extends StreamKind>(stream: S, fact: Fact): fact is FactOf<KindsOf[S]> => streamOf(fact.kind) === stream
+export const isOf = <S extends StreamKind>(stream: S, fact: Fact): fact is FactOf<KindsOf[S]> =>
+  streamOf(fact.kind) === stream

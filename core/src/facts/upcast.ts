@@ -35,5 +35,7 @@ export function isReadableVersion(kind: FactKind, v: number): boolean {
 
 /** A stored fact in the newest form of its kind; the log and its chain keep it as it was written. */
 export function liftFact<F extends Fact>(fact: F): F {
-  return fact.v === KINDS[fact.kind].v ? fact : { ...fact, v: KINDS[fact.kind].v, payload: upcast(fact.kind, fact.v, fact.payload) }
+  return fact.v === KINDS[fact.kind].v
+    ? fact
+    : { ...fact, v: KINDS[fact.kind].v, payload: upcast(fact.kind, fact.v, fact.payload) }
 }

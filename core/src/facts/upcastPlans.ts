@@ -28,7 +28,8 @@ function workOf(plan: PlanV1, step: PlanV1['steps'][number]): StepWork {
   if (stage) return { kind: 'reduce', stage }
   const { emulsion } = plan
   if (!emulsion?.ribbonS || step.minutes.value !== emulsion.ribbonS.value / 60) return { kind: 'plain' }
-  const phaseLimitFrac = emulsion.method.tool === 'stickBlender' ? HIGHEST_PHASE_FRAC.powerBlender : HIGHEST_PHASE_FRAC.handWhisk
+  const phaseLimitFrac =
+    emulsion.method.tool === 'stickBlender' ? HIGHEST_PHASE_FRAC.powerBlender : HIGHEST_PHASE_FRAC.handWhisk
   return { kind: 'eggEmulsion', emulsion: { ...emulsion, phaseLimitFrac } }
 }
 

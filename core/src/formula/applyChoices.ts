@@ -12,13 +12,18 @@ const scaleAmount = (amount: FormulaItem['amount'], factor: number): FormulaItem
   'massG' in amount ? { massG: amount.massG * factor } : { volumeMl: amount.volumeMl * factor }
 
 function applyChange(formula: Formula, change: FormulaChange): Formula {
-  const items = (f: (item: FormulaItem) => FormulaItem): Formula => ({ ...formula, items: formula.items.map(f) })
+  const items = (f: (item: FormulaItem) => FormulaItem): Formula => ({
+    ...formula,
+    items: formula.items.map(f),
+  })
   switch (change.op) {
     case 'setAmount':
       return items((i) => (i.id === change.itemId ? { ...i, amount: change.amount } : i))
     case 'swap':
       return items((i) =>
-        i.id === change.itemId ? { ...i, ingredientId: change.ingredientId, amount: scaleAmount(i.amount, change.factor) } : i,
+        i.id === change.itemId
+          ? { ...i, ingredientId: change.ingredientId, amount: scaleAmount(i.amount, change.factor) }
+          : i,
       )
     case 'move':
       return items((i) => (i.id === change.itemId ? { ...i, stepId: change.stepId } : i))
@@ -27,11 +32,17 @@ function applyChange(formula: Formula, change: FormulaChange): Formula {
     case 'add':
       return { ...formula, items: [...formula.items, change.item] }
     case 'setStep':
-      return { ...formula, steps: formula.steps.map((s) => (s.id === change.stepId ? { ...s, ...change.step } : s)) }
+      return {
+        ...formula,
+        steps: formula.steps.map((s) => (s.id === change.stepId ? { ...s, ...change.step } : s)),
+      }
     case 'dropStep':
       return dropStep(formula, change.stepId)
     case 'addStep':
-      return { ...formula, steps: formula.steps.flatMap((s) => (s.id === change.afterStepId ? [s, change.step] : [s])) }
+      return {
+        ...formula,
+        steps: formula.steps.flatMap((s) => (s.id === change.afterStepId ? [s, change.step] : [s])),
+      }
     case 'setKeeps':
       return formula.keeps ? { ...formula, keeps: { ...formula.keeps, ...change.keeps } } : formula
     case 'setMethod':
@@ -62,11 +73,18 @@ export function applyChoices(formula: Formula, choices: Choices): Formula {
     (made, school) => (optionOf(formula, school.id, choices)?.changes ?? []).reduce(applyChange, made),
     formula,
   )
-  return Object.entries(choices.swaps).reduce((made, [itemId, swap]) => applyChange(made, { op: 'swap', itemId, ...swap }), schooled)
+  return Object.entries(choices.swaps).reduce(
+    (made, [itemId, swap]) => applyChange(made, { op: 'swap', itemId, ...swap }),
+    schooled,
+  )
 }
 
 /** A formula of the kitchen as somebody asked for it; undefined where the kitchen does not have it. */
-export function chosenFormula(formulas: readonly Formula[], id: string | undefined, choices?: Choices): Formula | undefined {
+export function chosenFormula(
+  formulas: readonly Formula[],
+  id: string | undefined,
+  choices?: Choices,
+): Formula | undefined {
   const formula = formulas.find((f) => f.id === id)
   return formula && choices ? applyChoices(formula, choices) : formula
 }

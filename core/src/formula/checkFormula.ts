@@ -54,20 +54,29 @@ export function checkFormula(
   const problems: FormulaProblem[] = []
   for (const item of formula.items) {
     if (!ingredients.has(item.ingredientId))
-      problems.push({ code: 'missingIngredient', stepId: item.stepId, itemId: item.id, detail: item.ingredientId })
-    if (!stepIds.includes(item.stepId)) problems.push({ code: 'unknownStep', itemId: item.id, detail: item.stepId })
+      problems.push({
+        code: 'missingIngredient',
+        stepId: item.stepId,
+        itemId: item.id,
+        detail: item.ingredientId,
+      })
+    if (!stepIds.includes(item.stepId))
+      problems.push({ code: 'unknownStep', itemId: item.id, detail: item.stepId })
     const amount = 'massG' in item.amount ? item.amount.massG : item.amount.volumeMl
     if (!(amount >= 0)) problems.push({ code: 'negativeAmount', stepId: item.stepId, itemId: item.id })
   }
   for (const step of formula.steps) {
-    if (step.technique === 'reduce' && parseReduction(step.target ?? '').length === 0) problems.push({ code: 'noTarget', stepId: step.id })
+    if (step.technique === 'reduce' && parseReduction(step.target ?? '').length === 0)
+      problems.push({ code: 'noTarget', stepId: step.id })
     for (const id of step.after ?? [])
       if (stepIds.indexOf(id) < 0 || stepIds.indexOf(id) >= stepIds.indexOf(step.id))
         problems.push({ code: 'orderOfSteps', stepId: step.id, detail: id })
   }
   const cycle = findCycle(formula, makersOf([...formulas.filter((f) => f.id !== formula.id), formula]))
   if (cycle) problems.push({ code: 'cycle', detail: cycle.join(' → ') })
-  return problems.length > 0 ? problems : checkTrace(formula, traceFormula(formula, { ingredients, altitudeM }))
+  return problems.length > 0
+    ? problems
+    : checkTrace(formula, traceFormula(formula, { ingredients, altitudeM }))
 }
 
 function checkTrace(formula: Formula, trace: readonly TraceStep[]): FormulaProblem[] {
@@ -75,7 +84,9 @@ function checkTrace(formula: Formula, trace: readonly TraceStep[]): FormulaProbl
     ...(t.target && t.target.status !== 'ok' && t.target.status !== 'texture'
       ? [
           {
-            code: t.target.flags.includes('not_a_reduction') ? ('nothingToReduce' as const) : ('targetUnclear' as const),
+            code: t.target.flags.includes('not_a_reduction')
+              ? ('nothingToReduce' as const)
+              : ('targetUnclear' as const),
             stepId: t.stepId,
             detail: t.target.flags.join(' '),
           },

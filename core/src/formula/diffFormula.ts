@@ -10,13 +10,25 @@ export type FormulaDifference =
       readonly to: FormulaItem['amount']
     }
   | { readonly kind: 'swapped'; readonly itemId: string; readonly from: string; readonly to: string }
-  | { readonly kind: 'added' | 'dropped'; readonly ingredientId: string; readonly amount: FormulaItem['amount'] }
+  | {
+      readonly kind: 'added' | 'dropped'
+      readonly ingredientId: string
+      readonly amount: FormulaItem['amount']
+    }
   | { readonly kind: 'moved'; readonly ingredientId: string; readonly from: string; readonly to: string }
   | { readonly kind: 'stepAdded' | 'stepDropped'; readonly verb: string }
-  | { readonly kind: 'step'; readonly verb: string; readonly what: keyof FormulaStep; readonly from: string; readonly to: string }
+  | {
+      readonly kind: 'step'
+      readonly verb: string
+      readonly what: keyof FormulaStep
+      readonly from: string
+      readonly to: string
+    }
 
-const sayValue = (value: unknown): string => (value === undefined ? '–' : typeof value === 'object' ? JSON.stringify(value) : String(value))
-const sameAmount = (a: FormulaItem['amount'], b: FormulaItem['amount']) => JSON.stringify(a) === JSON.stringify(b)
+const sayValue = (value: unknown): string =>
+  value === undefined ? '–' : typeof value === 'object' ? JSON.stringify(value) : String(value)
+const sameAmount = (a: FormulaItem['amount'], b: FormulaItem['amount']) =>
+  JSON.stringify(a) === JSON.stringify(b)
 
 /** What changed from one version to another: goods first, then steps, in the order of the newer. */
 export function diffFormula(from: Formula, to: Formula): FormulaDifference[] {
@@ -32,10 +44,25 @@ export function diffFormula(from: Formula, to: Formula): FormulaDifference[] {
         : [{ kind: 'swapped' as const, itemId: item.id, from: old.ingredientId, to: item.ingredientId }]),
       ...(sameAmount(old.amount, item.amount)
         ? []
-        : [{ kind: 'amount' as const, itemId: item.id, ingredientId: item.ingredientId, from: old.amount, to: item.amount }]),
+        : [
+            {
+              kind: 'amount' as const,
+              itemId: item.id,
+              ingredientId: item.ingredientId,
+              from: old.amount,
+              to: item.amount,
+            },
+          ]),
       ...(old.stepId === item.stepId
         ? []
-        : [{ kind: 'moved' as const, ingredientId: item.ingredientId, from: verbOf(from, old.stepId), to: verbOf(to, item.stepId) }]),
+        : [
+            {
+              kind: 'moved' as const,
+              ingredientId: item.ingredientId,
+              from: verbOf(from, old.stepId),
+              to: verbOf(to, item.stepId),
+            },
+          ]),
     ]
   })
   const gone = from.items
@@ -46,7 +73,13 @@ export function diffFormula(from: Formula, to: Formula): FormulaDifference[] {
     if (!old) return [{ kind: 'stepAdded', verb: step.verb }]
     return ([...new Set([...Object.keys(old), ...Object.keys(step)])] as (keyof FormulaStep)[])
       .filter((key) => sayValue(old[key]) !== sayValue(step[key]))
-      .map((what) => ({ kind: 'step' as const, verb: step.verb, what, from: sayValue(old[what]), to: sayValue(step[what]) }))
+      .map((what) => ({
+        kind: 'step' as const,
+        verb: step.verb,
+        what,
+        from: sayValue(old[what]),
+        to: sayValue(step[what]),
+      }))
   })
   const stepsGone = from.steps
     .filter((s) => !to.steps.some((t) => t.id === s.id))

@@ -15,6 +15,13 @@ export interface Effort {
 export function effortOf(formula: Formula, plan: Pick<BatchPlan, 'steps' | 'totalMin'>): Effort {
   const minutesOf = new Map(plan.steps.map((s) => [s.stepId, s.minutes.value]))
   const sum = (wanted: Attention) =>
-    formula.steps.filter((s) => attentionOf(s) === wanted).reduce((total, s) => total + (minutesOf.get(s.id) ?? 0), 0)
-  return { totalMin: plan.totalMin.value, constantMin: sum('constant'), oftenMin: sum('often'), holdsMin: formula.keeps?.hotMin ?? 0 }
+    formula.steps
+      .filter((s) => attentionOf(s) === wanted)
+      .reduce((total, s) => total + (minutesOf.get(s.id) ?? 0), 0)
+  return {
+    totalMin: plan.totalMin.value,
+    constantMin: sum('constant'),
+    oftenMin: sum('often'),
+    holdsMin: formula.keeps?.hotMin ?? 0,
+  }
 }

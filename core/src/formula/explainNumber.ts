@@ -62,7 +62,12 @@ export function provenanceOf(good: Pick<Ingredient, 'source' | 'madeBy'>): Prove
   return /estimate/i.test(good.source) ? 'estimate' : 'house'
 }
 
-type Measure = (good: Ingredient, grams: number, step: Formula['steps'][number], setting: TraceSetting) => number
+type Measure = (
+  good: Ingredient,
+  grams: number,
+  step: Formula['steps'][number],
+  setting: TraceSetting,
+) => number
 const species =
   (pick: (c: ReturnType<typeof compositionOf>) => number): Measure =>
   (good, grams) =>
@@ -89,16 +94,36 @@ const RULES: Readonly<Record<Explained, Rule>> = {
     isShare: true,
     modelId: 'saltAfterReduction',
   },
-  acidFrac: { unit: 'g', brings: species((c) => acidFrac(c) * massG(c)), there: (t) => t.acidFrac * t.massG, isShare: true },
-  ethanol: { unit: 'g', brings: species((c) => c.ethanol), there: (t) => liquidOf(t).ethanol, modelId: 'alcoholLeft' },
-  gelatinFrac: { unit: 'g', brings: species((c) => c.gelatin), there: (t) => liquidOf(t).gelatin, isShare: true },
+  acidFrac: {
+    unit: 'g',
+    brings: species((c) => acidFrac(c) * massG(c)),
+    there: (t) => t.acidFrac * t.massG,
+    isShare: true,
+  },
+  ethanol: {
+    unit: 'g',
+    brings: species((c) => c.ethanol),
+    there: (t) => liquidOf(t).ethanol,
+    modelId: 'alcoholLeft',
+  },
+  gelatinFrac: {
+    unit: 'g',
+    brings: species((c) => c.gelatin),
+    there: (t) => liquidOf(t).gelatin,
+    isShare: true,
+  },
   starchFrac: {
     unit: 'g',
     brings: (good, grams, step) => (good.solidInPan ? 0 : flourWorthG(good, grams, step)),
     there: (t) => t.contents.starchEqG,
     isShare: true,
   },
-  phaseFrac: { unit: 'g', brings: species((c) => c.fat), there: (t) => liquidOf(t).fat, modelId: 'phaseFraction' },
+  phaseFrac: {
+    unit: 'g',
+    brings: species((c) => c.fat),
+    there: (t) => liquidOf(t).fat,
+    modelId: 'phaseFraction',
+  },
   coat: {
     unit: 'g',
     brings: species((c) => c.gelatin + c.starch),
@@ -107,7 +132,13 @@ const RULES: Readonly<Record<Explained, Rule>> = {
     modelId: 'sauceViscosity',
   },
   band: { unit: 'g', brings: species((c) => c.fat), there: (t) => liquidOf(t).fat, modelId: 'phaseFraction' },
-  boilC: { unit: 'g', brings: species((c) => c.salt), there: (t) => liquidOf(t).salt, isShare: true, modelId: 'boilingPoint' },
+  boilC: {
+    unit: 'g',
+    brings: species((c) => c.salt),
+    there: (t) => liquidOf(t).salt,
+    isShare: true,
+    modelId: 'boilingPoint',
+  },
   cost: {
     unit: 'minor',
     brings: costOfMinor,
@@ -141,7 +172,8 @@ export function explainNumber(
     const step = steps.find((s) => s.id === item.stepId)
     if (!good || !step) return []
     const own = { itemId: item.id, ingredientId: good.id, provenance: provenanceOf(good) }
-    if (of === 'allergens') return Object.values(good.allergens).length ? [{ ...own, amount: 0, mark: worst(good) }] : []
+    if (of === 'allergens')
+      return Object.values(good.allergens).length ? [{ ...own, amount: 0, mark: worst(good) }] : []
     const amount = rule.brings(good, itemMassG(item, good), step, setting)
     return amount > 0 ? [{ ...own, amount }] : []
   })
@@ -159,5 +191,9 @@ export function explainNumber(
 
 const worst = (good: Ingredient): AllergenMark => {
   const marks = Object.values(good.allergens)
-  return marks.includes('contains') ? 'contains' : marks.includes('unknownLabel') ? 'unknownLabel' : 'mayContain'
+  return marks.includes('contains')
+    ? 'contains'
+    : marks.includes('unknownLabel')
+      ? 'unknownLabel'
+      : 'mayContain'
 }

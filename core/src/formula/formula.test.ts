@@ -20,12 +20,17 @@ const setting = { ingredients, altitudeM: settings.altitudeM }
 const of = (id: string) => formulas.find((f) => f.id === id)!
 const trace = (f: Formula) => traceFormula(f, setting)
 const end = (f: Formula) => trace(f).at(-1)!
-const chosen = (f: Formula, schools: Choices['schools'], swaps: Choices['swaps'] = {}) => applyChoices(f, { schools, swaps })
-const lineMass = (f: Formula) => f.items.reduce((sum, i) => sum + itemMassG(i, ingredients.get(i.ingredientId)!), 0)
+const chosen = (f: Formula, schools: Choices['schools'], swaps: Choices['swaps'] = {}) =>
+  applyChoices(f, { schools, swaps })
+const lineMass = (f: Formula) =>
+  f.items.reduce((sum, i) => sum + itemMassG(i, ingredients.get(i.ingredientId)!), 0)
 const everyChoice = formulas.flatMap((f) =>
-  [NO_CHOICES, ...(f.schools ?? []).flatMap((s) => s.options.map((o): Choices => ({ schools: { [s.id]: o.id }, swaps: {} })))].map(
-    (choices) => [`${f.id} ${JSON.stringify(choices.schools)}`, f, choices] as const,
-  ),
+  [
+    NO_CHOICES,
+    ...(f.schools ?? []).flatMap((s) =>
+      s.options.map((o): Choices => ({ schools: { [s.id]: o.id }, swaps: {} })),
+    ),
+  ].map((choices) => [`${f.id} ${JSON.stringify(choices.schools)}`, f, choices] as const),
 )
 
 describe('the book', () => {
@@ -67,21 +72,30 @@ describe('the book', () => {
     ])
       expect(of(id), id).toBeDefined()
   })
-  it.each(formulas.map((f) => [f.id, f] as const))('%s runs through without a finding its author did not intend', (_, f) => {
-    expect(checkFormula(f, ingredients, formulas, settings.altitudeM)).toEqual([])
-    expect(end(f).portions).toBeGreaterThanOrEqual(f.basisPortions)
-    expect(end(f).portions).toBeLessThanOrEqual(f.basisPortions * 1.5 + 1)
-  })
+  it.each(formulas.map((f) => [f.id, f] as const))(
+    '%s runs through without a finding its author did not intend',
+    (_, f) => {
+      expect(checkFormula(f, ingredients, formulas, settings.altitudeM)).toEqual([])
+      expect(end(f).portions).toBeGreaterThanOrEqual(f.basisPortions)
+      expect(end(f).portions).toBeLessThanOrEqual(f.basisPortions * 1.5 + 1)
+    },
+  )
   it('none claims a yield that its steps do not make', () =>
-    expect(formulas.filter((f) => yieldContradiction(f, trace(applyChoices(f, NO_CHOICES)))).map((f) => f.id)).toEqual([]))
+    expect(
+      formulas.filter((f) => yieldContradiction(f, trace(applyChoices(f, NO_CHOICES)))).map((f) => f.id),
+    ).toEqual([]))
   it('a claim that its steps do not bear is shown beside what they make', () =>
-    expect(yieldContradiction({ ...of('hollandaise'), basisPortions: 12 }, trace(of('hollandaise')))).toMatchObject({
+    expect(
+      yieldContradiction({ ...of('hollandaise'), basisPortions: 12 }, trace(of('hollandaise'))),
+    ).toMatchObject({
       of: 'yield',
       claims: [{ value: 636 }, {}],
     }))
   it.each(everyChoice)('%s can be made, and no gram is lost or found', (_, f, choices) => {
     const made = applyChoices(f, choices)
-    expect(checkFormula(made, ingredients, formulas, settings.altitudeM).filter((p) => p.code !== 'tooSalty')).toEqual([])
+    expect(
+      checkFormula(made, ingredients, formulas, settings.altitudeM).filter((p) => p.code !== 'tooSalty'),
+    ).toEqual([])
     const steps = trace(made)
     expect(steps.reduce((sum, t) => sum + t.addedG, 0)).toBeCloseTo(lineMass(made), 6)
     const last = steps.at(-1)!
@@ -91,12 +105,16 @@ describe('the book', () => {
   })
   it('mass, salt and phases scale with the batch, whatever its size', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...formulas), fc.double({ min: 0.2, max: 30, noNaN: true }), (f, factor) => {
-        const [one, many] = [end(f), end(scaleFormula(f, factor))]
-        const isFloored = f.steps.some((s) => /au sec/.test(s.target ?? ''))
-        if (!isFloored) expect(many.massG / one.massG / factor).toBeCloseTo(1, 4)
-        expect(many.saltFrac).toBeCloseTo(one.saltFrac, 6)
-      }),
+      fc.property(
+        fc.constantFrom(...formulas),
+        fc.double({ min: 0.2, max: 30, noNaN: true }),
+        (f, factor) => {
+          const [one, many] = [end(f), end(scaleFormula(f, factor))]
+          const isFloored = f.steps.some((s) => /au sec/.test(s.target ?? ''))
+          if (!isFloored) expect(many.massG / one.massG / factor).toBeCloseTo(1, 4)
+          expect(many.saltFrac).toBeCloseTo(one.saltFrac, 6)
+        },
+      ),
       { numRuns: 60 },
     )
   })
@@ -113,9 +131,13 @@ describe('schools and swaps', () => {
     expect(end(chosen(of('redWineShallot'), { thicken: 'beurreManie' })).allergens.gluten).toBe('contains')
     expect(end(chosen(of('demiGlaceMade'), { path: 'stock' })).allergens.gluten).toBeUndefined()
     expect(end(of('demiGlaceMade')).allergens.gluten).toBe('contains') // by its brown sauce, and so down to every sauce of it
-    expect(end(chosen(of('panJus'), { stock: 'cube' })).saltFrac).toBeGreaterThan(end(of('panJus')).saltFrac * 2)
+    expect(end(chosen(of('panJus'), { stock: 'cube' })).saltFrac).toBeGreaterThan(
+      end(of('panJus')).saltFrac * 2,
+    )
     expect(end(chosen(of('bearnaise'), { reduction: 'plain' })).allergens.sulphites).toBe('contains') // the vinegar keeps it
-    expect(end(chosen(of('veloute'), { roux: 'blond' })).viscosityPaS).toBeLessThan(end(of('veloute')).viscosityPaS)
+    expect(end(chosen(of('veloute'), { roux: 'blond' })).viscosityPaS).toBeLessThan(
+      end(of('veloute')).viscosityPaS,
+    )
   })
   it('a swap keeps what it is for, and an absent one is no safe swap', () => {
     const [lemon, lime] = ['lemonJuice', 'limeJuice'].map((id) => ingredients.get(id)!)
@@ -141,7 +163,10 @@ describe('schools and swaps', () => {
     )
     expect(diffFormula(f, f)).toEqual([])
     expect(
-      diffFormula(f, { ...f, items: f.items.map((i) => (i.id === f.items[0]!.id ? { ...i, amount: { volumeMl: 200 } } : i)) }),
+      diffFormula(f, {
+        ...f,
+        items: f.items.map((i) => (i.id === f.items[0]!.id ? { ...i, amount: { volumeMl: 200 } } : i)),
+      }),
     ).toMatchObject([{ kind: 'amount', from: { volumeMl: 170 }, to: { volumeMl: 200 } }])
   })
 })
@@ -150,16 +175,27 @@ describe('scaling', () => {
   const h = of('hollandaise')
   it('by portions, volume, what limits, and the vessel', () => {
     const bowl = { capacityMl: 2363, fullestShare: 0.5, floorMl: 150 }
-    expect(scaleBy(h, { by: 'portions', portions: 24 }, trace(h), ingredients, bowl)?.factor).toBeCloseTo(4, 9)
-    expect(end(scaleFormula(h, scaleBy(h, { by: 'volume', volumeMl: 1518 }, trace(h), ingredients, bowl)!.factor)).volumeMl).toBeCloseTo(
-      1518,
-      3,
+    expect(scaleBy(h, { by: 'portions', portions: 24 }, trace(h), ingredients, bowl)?.factor).toBeCloseTo(
+      4,
+      9,
     )
-    expect(scaleBy(h, { by: 'ingredient', ingredientId: 'yolk', massG: 9 * 17 }, trace(h), ingredients, bowl)?.factor).toBeCloseTo(3, 9)
-    expect(scaleBy(h, { by: 'ingredient', ingredientId: 'truffle', massG: 1 }, trace(h), ingredients, bowl)).toBeUndefined()
+    expect(
+      end(scaleFormula(h, scaleBy(h, { by: 'volume', volumeMl: 1518 }, trace(h), ingredients, bowl)!.factor))
+        .volumeMl,
+    ).toBeCloseTo(1518, 3)
+    expect(
+      scaleBy(h, { by: 'ingredient', ingredientId: 'yolk', massG: 9 * 17 }, trace(h), ingredients, bowl)
+        ?.factor,
+    ).toBeCloseTo(3, 9)
+    expect(
+      scaleBy(h, { by: 'ingredient', ingredientId: 'truffle', massG: 1 }, trace(h), ingredients, bowl),
+    ).toBeUndefined()
     const full = scaleBy(h, { by: 'vessel' }, trace(h), ingredients, bowl)!
     expect(full.batches).toBe(1)
-    expect(Math.max(...trace(scaleFormula(h, full.factor)).map((t) => bulkMl(t.contents)))).toBeCloseTo(2363 / 2, 0)
+    expect(Math.max(...trace(scaleFormula(h, full.factor)).map((t) => bulkMl(t.contents)))).toBeCloseTo(
+      2363 / 2,
+      0,
+    )
   })
   it('a vessel that is too small splits the batch, one that is too wide ends as a film', () => {
     const bowl = { capacityMl: 2363, fullestShare: 0.5, floorMl: 150 }
@@ -168,12 +204,20 @@ describe('scaling', () => {
       batches: 3,
       isUnderFloor: false,
     })
-    expect(scaleBy(h, { by: 'portions', portions: 2 }, trace(h), ingredients, bowl)).toMatchObject({ batches: 1, isUnderFloor: true })
+    expect(scaleBy(h, { by: 'portions', portions: 2 }, trace(h), ingredients, bowl)).toMatchObject({
+      batches: 1,
+      isUnderFloor: true,
+    })
   })
   it('salt is judged at the end: how much of a salted stock must be unsalted', () => {
     const f = chosen(of('roastJus'), { stock: 'cube' })
     const stock = f.items.find((i) => i.id === 'stock')!
-    const limit = stockSaltLimit(trace(f), itemMassG(stock, ingredients.get(stock.ingredientId)!), 0.011, f.saltTargetFrac.high)
+    const limit = stockSaltLimit(
+      trace(f),
+      itemMassG(stock, ingredients.get(stock.ingredientId)!),
+      0.011,
+      f.saltTargetFrac.high,
+    )
     expect(limit.endsAtFrac).toBeGreaterThan(0.02)
     expect(limit.unsaltedAtLeastG).toBeGreaterThan(400)
     expect(limit.mostStockFrac).toBeLessThan(0.011)
@@ -184,18 +228,32 @@ describe('what cannot be made is refused with the step and why', () => {
   const f = of('redWineShallot')
   const codes = (g: Formula, all = formulas) => checkFormula(g, ingredients, all).map((p) => p.code)
   it.each<[string, Formula, string]>([
-    ['a missing ingredient', { ...f, items: [{ ...f.items[0]!, ingredientId: 'unicorn' }] }, 'missingIngredient'],
+    [
+      'a missing ingredient',
+      { ...f, items: [{ ...f.items[0]!, ingredientId: 'unicorn' }] },
+      'missingIngredient',
+    ],
     ['a negative amount', { ...f, items: [{ ...f.items[0]!, amount: { massG: -3 } }] }, 'negativeAmount'],
     ['a step that is not there', { ...f, items: [{ ...f.items[0]!, stepId: 'nowhere' }] }, 'unknownStep'],
-    ['a target in no words', { ...f, steps: f.steps.map((s) => (s.technique === 'reduce' ? { ...s, target: 'a while' } : s)) }, 'noTarget'],
+    [
+      'a target in no words',
+      { ...f, steps: f.steps.map((s) => (s.technique === 'reduce' ? { ...s, target: 'a while' } : s)) },
+      'noTarget',
+    ],
     [
       'a target that contradicts itself',
-      { ...f, steps: f.steps.map((s) => (s.id === 'reduceWine' ? { ...s, target: 'by half, to 350 ml' } : s)) },
+      {
+        ...f,
+        steps: f.steps.map((s) => (s.id === 'reduceWine' ? { ...s, target: 'by half, to 350 ml' } : s)),
+      },
       'targetUnclear',
     ],
     [
       'boiling away what cannot boil',
-      { ...of('demiGlaceMade'), steps: of('demiGlaceMade').steps.map((s) => (s.id === 'reduce' ? { ...s, target: 'to 2 %' } : s)) },
+      {
+        ...of('demiGlaceMade'),
+        steps: of('demiGlaceMade').steps.map((s) => (s.id === 'reduce' ? { ...s, target: 'to 2 %' } : s)),
+      },
       'targetUnclear',
     ],
     [
@@ -213,7 +271,10 @@ describe('what cannot be made is refused with the step and why', () => {
     const demi = of('demiGlaceMade')
     const round: Formula = {
       ...of('brownStockMade'),
-      items: [...of('brownStockMade').items, { id: 'loop', ingredientId: 'demiGlace', stepId: 'add', amount: { massG: 10 } }],
+      items: [
+        ...of('brownStockMade').items,
+        { id: 'loop', ingredientId: 'demiGlace', stepId: 'add', amount: { massG: 10 } },
+      ],
     }
     expect(codes(round, [...formulas.filter((x) => x.id !== round.id), round, demi])).toContain('cycle')
   })

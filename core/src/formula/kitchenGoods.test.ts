@@ -52,18 +52,28 @@ describe('goods that the kitchen makes', () => {
   })
   it('an allergen or alcohol far up the descent is found in what is made of it', () => {
     expect(typed.get('fishStock')!.allergens).not.toHaveProperty('milk')
-    expect(goods.get('fishStock')!.allergens).toMatchObject({ fish: 'contains', milk: 'contains', sulphites: 'contains' }) // sweated in butter, with wine
+    expect(goods.get('fishStock')!.allergens).toMatchObject({
+      fish: 'contains',
+      milk: 'contains',
+      sulphites: 'contains',
+    }) // sweated in butter, with wine
     expect(goods.get('fishStock')!.marks).toContain('alcohol')
     expect(goods.get('brownSauceBase')!.allergens.gluten).toBe('contains')
   })
   it('more bones in the stock make a stronger demi-glace, dearer bones a dearer one', () => {
     const rich = kitchenGoods(withFormula('brownStockMade', setAmount('bones', 4000)))
-    expect(rich.get('demiGlace')!.per100G.gelatin).toBeGreaterThan(1.4 * goods.get('demiGlace')!.per100G.gelatin!)
+    expect(rich.get('demiGlace')!.per100G.gelatin).toBeGreaterThan(
+      1.4 * goods.get('demiGlace')!.per100G.gelatin!,
+    )
     const dear = kitchenGoods({
       ...kitchen,
-      ingredients: kitchen.ingredients.map((i) => (i.id === 'vealBones' ? { ...i, costMinorPerKg: 2 * i.costMinorPerKg! } : i)),
+      ingredients: kitchen.ingredients.map((i) =>
+        i.id === 'vealBones' ? { ...i, costMinorPerKg: 2 * i.costMinorPerKg! } : i,
+      ),
     })
-    expect(dear.get('glaceDeViande')!.costMinorPerKg).toBeGreaterThan(goods.get('glaceDeViande')!.costMinorPerKg!)
+    expect(dear.get('glaceDeViande')!.costMinorPerKg).toBeGreaterThan(
+      goods.get('glaceDeViande')!.costMinorPerKg!,
+    )
   })
   it('a descent in a circle or with a good missing leaves the pantry’s own numbers', () => {
     const round = withFormula('brownStockMade', (f) => ({
@@ -71,7 +81,10 @@ describe('goods that the kitchen makes', () => {
       items: [...f.items, { id: 'loop', ingredientId: 'demiGlace', stepId: 'add', amount: { massG: 10 } }],
     }))
     expect(kitchenGoods(round).get('brownStock')).toEqual(typed.get('brownStock'))
-    const lacking = withFormula('vegStockMade', (f) => ({ ...f, items: [{ ...f.items[0]!, ingredientId: 'unicorn' }] }))
+    const lacking = withFormula('vegStockMade', (f) => ({
+      ...f,
+      items: [{ ...f.items[0]!, ingredientId: 'unicorn' }],
+    }))
     expect(kitchenGoods(lacking).get('vegStock')).toEqual(typed.get('vegStock'))
   })
   it('bones give over the simmer: a short one makes a thin stock, and what is given leaves the bones', () => {
@@ -81,11 +94,15 @@ describe('goods that the kitchen makes', () => {
     const setting = { ingredients: goods, altitudeM: kitchen.settings.altitudeM }
     const short: Formula = {
       ...stock,
-      steps: stock.steps.map((s) => (s.id === 'simmer' ? { ...s, minutes: { low: 50, value: 60, high: 70 } } : s)),
+      steps: stock.steps.map((s) =>
+        s.id === 'simmer' ? { ...s, minutes: { low: 50, value: 60, high: 70 } } : s,
+      ),
     }
     const gelatin = (f: Formula) => traceFormula(f, setting).at(-1)!.gelatinFrac
     expect(gelatin(short)).toBeLessThan(0.6 * gelatin(stock))
-    const [before, after] = ['add', 'simmer'].map((id) => traceFormula(stock, setting).find((t) => t.stepId === id)!.contents)
+    const [before, after] = ['add', 'simmer'].map(
+      (id) => traceFormula(stock, setting).find((t) => t.stepId === id)!.contents,
+    )
     const gave = before!.toGive.gelatin - after!.toGive.gelatin
     expect(after!.liquid.gelatin - before!.liquid.gelatin).toBeCloseTo(gave, 9)
     expect(after!.solids.massG).toBeLessThan(before!.solids.massG)

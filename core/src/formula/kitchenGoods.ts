@@ -10,14 +10,22 @@ import { traceFormula, type TraceStep } from './traceFormula'
 const STOCK_ACID: FixedAcid = 'lactic' // what bones bring; other acids stand as the lactic acid that is worth as much
 
 /** A made good's numbers per 100 g, from the end of its formula's trace. */
-function madeGood(typed: Ingredient, maker: Formula, end: TraceStep, goods: ReadonlyMap<string, Ingredient>): Ingredient {
+function madeGood(
+  typed: Ingredient,
+  maker: Formula,
+  end: TraceStep,
+  goods: ReadonlyMap<string, Ingredient>,
+): Ingredient {
   const total = sauceOf(end.contents)
   const mass = massG(total)
   const lacticG = total.acidEqFixed / ACID_EQUIVALENT[STOCK_ACID]
   const per = (species: Species) => (species === 'fixacid' ? lacticG : total[species])
   const own = Object.fromEntries(SPECIES.map((s) => [s, (100 * per(s)) / mass])) as Record<Species, number>
   const { water: _water, ...dry } = own
-  const marks = new Set([...(typed.marks ?? []), ...maker.items.flatMap((i) => goods.get(i.ingredientId)?.marks ?? [])])
+  const marks = new Set([
+    ...(typed.marks ?? []),
+    ...maker.items.flatMap((i) => goods.get(i.ingredientId)?.marks ?? []),
+  ])
   return {
     ...typed,
     // what the acids weigh otherwise goes to the water, so that it adds up

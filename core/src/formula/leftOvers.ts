@@ -58,7 +58,14 @@ function trimmings(good: Ingredient, massG: number): Sides {
   if (share >= 1 || good.group === 'bone') return { left: [], pull: [] }
   const asBoughtG = massG / share
   return {
-    left: [{ kind: 'trimmings', ingredientId: good.id, massG: asBoughtG - massG, use: good.group === 'fruit' ? 'discard' : 'stockPot' }],
+    left: [
+      {
+        kind: 'trimmings',
+        ingredientId: good.id,
+        massG: asBoughtG - massG,
+        use: good.group === 'fruit' ? 'discard' : 'stockPot',
+      },
+    ],
     pull: [{ kind: 'untrimmed', ingredientId: good.id, massG: asBoughtG }],
   }
 }
@@ -111,7 +118,10 @@ function rouxFat({ items, steps }: Formula, ingredients: ReadonlyMap<string, Ing
           const good = ingredients.get(i.ingredientId)
           return good ? [{ good, massG: itemMassG(i, good) }] : []
         })
-      const fatG = own.reduce((sum, { good, massG }) => sum + (good.thickens ? 0 : (massG * (good.per100G.fat ?? 0)) / 100), 0)
+      const fatG = own.reduce(
+        (sum, { good, massG }) => sum + (good.thickens ? 0 : (massG * (good.per100G.fat ?? 0)) / 100),
+        0,
+      )
       const flourG = own.reduce((sum, { good, massG }) => sum + (good.thickens ? massG : 0), 0)
       return { kind: 'rouxFat', massG: rouxSurplusFatG(fatG, flourG), use: 'discard' }
     })
@@ -120,7 +130,10 @@ function rouxFat({ items, steps }: Formula, ingredients: ReadonlyMap<string, Ing
 /** Fat that leaves the pan by ladle or is lifted when it is cold: what a step makes less of it without a sieve. */
 function skimmedFat({ steps }: Formula, trace: readonly TraceStep[]): LeftOver[] {
   const fatAt = (i: number) => (trace[i] ? sauceOf(trace[i].contents).fat : 0)
-  const massG = steps.reduce((sum, step, i) => sum + (SKIMS.includes(step.technique) ? fatAt(i - 1) - fatAt(i) : 0), 0)
+  const massG = steps.reduce(
+    (sum, step, i) => sum + (SKIMS.includes(step.technique) ? fatAt(i - 1) - fatAt(i) : 0),
+    0,
+  )
   return massG > 0 ? [{ kind: 'skimmedFat', massG, use: 'fry' }] : []
 }
 
@@ -128,7 +141,11 @@ function skimmedFat({ steps }: Formula, trace: readonly TraceStep[]): LeftOver[]
  * Whites, milk solids, trimmings, what stays in the sieve and fat that floats: how much of each a formula leaves for its own basis, each with a use;
  * and what must be pulled for it: eggs with breakages, whole butter, goods before trimming.
  */
-export function sidesOf(formula: Formula, trace: readonly TraceStep[], ingredients: ReadonlyMap<string, Ingredient>): Sides {
+export function sidesOf(
+  formula: Formula,
+  trace: readonly TraceStep[],
+  ingredients: ReadonlyMap<string, Ingredient>,
+): Sides {
   const uses = new Map<string, number>()
   for (const item of formula.items) {
     const good = ingredients.get(item.ingredientId)

@@ -1,9 +1,11 @@
 import { FULLEST_BOWL_SHARE, FULLEST_PAN_SHARE } from '../vessel/profile'
 
 /** Sauce to make, ml. `emulsion:Q1 Q2` */
-export const batchMl = (covers: number, mlPerCover: number, overFrac: number): number => covers * mlPerCover * (1 + overFrac)
+export const batchMl = (covers: number, mlPerCover: number, overFrac: number): number =>
+  covers * mlPerCover * (1 + overFrac)
 /** Latest start in ms: pick-up less the companion's rest and 1.2 times the sauce. `emulsion:Q3` */
-export const startAtMs = (pickupAtMs: number, restMin: number, sauceMin: number): number => pickupAtMs - (restMin + 1.2 * sauceMin) * 60_000
+export const startAtMs = (pickupAtMs: number, restMin: number, sauceMin: number): number =>
+  pickupAtMs - (restMin + 1.2 * sauceMin) * 60_000
 
 /** What limits how much is made in one vessel: it scorches as a film, boils over past two thirds, a bowl foams to double. */
 export interface VesselLimits {
@@ -33,7 +35,10 @@ export const yolkG = (eggG: number): number => 4.5 + 0.21 * eggG
 const BREAKS = 0.04 // one egg in twenty-five breaks into its white
 const SHELL_FRAC = 0.12
 /** Eggs to crack for yolks, with breakages, and the whites left over. */
-export function eggsFor(yolks: number, eggG = 57.5): { readonly eggs: number; readonly spare: number; readonly whitesG: number } {
+export function eggsFor(
+  yolks: number,
+  eggG = 57.5,
+): { readonly eggs: number; readonly spare: number; readonly whitesG: number } {
   const spare = Math.ceil(yolks * BREAKS)
   return { eggs: yolks + spare, spare, whitesG: yolks * (eggG * (1 - SHELL_FRAC) - yolkG(eggG)) }
 }

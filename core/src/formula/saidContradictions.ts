@@ -24,7 +24,12 @@ export function saidContradictions(formula: Formula, trace: readonly TraceStep[]
     const times =
       said && step.minutes
         ? contradictionOf('minutes', [
-            { says: said[0], low: num(said[1] ?? ''), value: num(said[1] ?? ''), high: num(said[2] ?? said[1] ?? '') },
+            {
+              says: said[0],
+              low: num(said[1] ?? ''),
+              value: num(said[1] ?? ''),
+              high: num(said[2] ?? said[1] ?? ''),
+            },
             { says: 'span', ...step.minutes },
           ])
         : undefined

@@ -26,7 +26,11 @@ export function fullestMl(trace: readonly TraceStep[]): number {
 }
 
 /** Grams of an ingredient that the formula takes for its basis, over all its uses. */
-export function usedMassG(formula: Formula, ingredientId: string, ingredients: TraceSetting['ingredients']): number {
+export function usedMassG(
+  formula: Formula,
+  ingredientId: string,
+  ingredients: TraceSetting['ingredients'],
+): number {
   return formula.items
     .filter((i) => i.ingredientId === ingredientId)
     .reduce((sum, i) => sum + itemMassG(i, ingredients.get(i.ingredientId) as Ingredient), 0)
@@ -51,7 +55,13 @@ export function scaleBy(
   return { factor, batches, isUnderFloor: (endMl * factor) / batches < vessel.floorMl }
 }
 
-function factorFor(formula: Formula, ask: ScaleBy, ingredients: TraceSetting['ingredients'], endMl: number, fillFactor: number): number {
+function factorFor(
+  formula: Formula,
+  ask: ScaleBy,
+  ingredients: TraceSetting['ingredients'],
+  endMl: number,
+  fillFactor: number,
+): number {
   switch (ask.by) {
     case 'portions':
       return ask.portions / formula.basisPortions

@@ -1,6 +1,12 @@
 import type { Ingredient } from '../ingredients/ingredient'
 import { shownAmount } from '../batch/weighOut'
-import { sayMass, sayVolume, sizeOfSpoken, type MeasureSystem, type SpokenAmount } from '../quantity/sayQuantity'
+import {
+  sayMass,
+  sayVolume,
+  sizeOfSpoken,
+  type MeasureSystem,
+  type SpokenAmount,
+} from '../quantity/sayQuantity'
 import type { Formula, FormulaItem } from './formula'
 import { traceFormula, type TraceSetting, type TraceStep } from './traceFormula'
 
@@ -19,11 +25,18 @@ export interface ShownItem {
 const PIECES: SpokenAmount['unitId'] = 'piece'
 
 /** What a device shows of an amount, and the amount that it then is: grams by the scale, millilitres by the jug, yolks by count. */
-export function shownItem(amount: FormulaItem['amount'], good: Ingredient, factor: number, { system, scaleStepG }: ShowAs): ShownItem {
+export function shownItem(
+  amount: FormulaItem['amount'],
+  good: Ingredient,
+  factor: number,
+  { system, scaleStepG }: ShowAs,
+): ShownItem {
   const { shown, shownG } = shownAmount(amount, good, factor, scaleStepG)
-  if (shown.unit === 'pieces') return { spoken: { value: shown.value, unitId: PIECES }, amount: { massG: shownG } }
+  if (shown.unit === 'pieces')
+    return { spoken: { value: shown.value, unitId: PIECES }, amount: { massG: shownG } }
   if (system === 'us') {
-    const spoken = 'massG' in amount ? sayMass(amount.massG * factor, system) : sayVolume(amount.volumeMl * factor, system)
+    const spoken =
+      'massG' in amount ? sayMass(amount.massG * factor, system) : sayVolume(amount.volumeMl * factor, system)
     const size = sizeOfSpoken(spoken)
     return { spoken, amount: 'massG' in amount ? { massG: size } : { volumeMl: size } }
   }
@@ -32,7 +45,12 @@ export function shownItem(amount: FormulaItem['amount'], good: Ingredient, facto
 }
 
 /** A formula made larger by a factor with every amount as it is shown: what the cook really weighs. */
-export function roundedFormula(formula: Formula, factor: number, ingredients: ReadonlyMap<string, Ingredient>, showAs: ShowAs): Formula {
+export function roundedFormula(
+  formula: Formula,
+  factor: number,
+  ingredients: ReadonlyMap<string, Ingredient>,
+  showAs: ShowAs,
+): Formula {
   return {
     ...formula,
     basisPortions: formula.basisPortions * factor,
@@ -71,7 +89,12 @@ export function checkRounding(
   const weighed = traceFormula(roundedFormula(formula, factor, setting.ingredients, showAs), setting).at(-1)
   if (!meant || !weighed || meant.massG <= 0) return undefined
   const isPhaseOff = Math.abs(weighed.phaseFrac - meant.phaseFrac) > NOTICED_PHASE
-  const isSaltOff = meant.saltFrac > LEAST_SALT && Math.abs(weighed.saltFrac / meant.saltFrac - 1) > NOTICED_SALT
+  const isSaltOff =
+    meant.saltFrac > LEAST_SALT && Math.abs(weighed.saltFrac / meant.saltFrac - 1) > NOTICED_SALT
   const isVolumeOff = Math.abs(weighed.volumeMl / (meant.volumeMl * factor) - 1) > NOTICED_VOLUME
-  return { meant, weighed, noticed: isPhaseOff ? 'phase' : isSaltOff ? 'salt' : isVolumeOff ? 'volume' : undefined }
+  return {
+    meant,
+    weighed,
+    noticed: isPhaseOff ? 'phase' : isSaltOff ? 'salt' : isVolumeOff ? 'volume' : undefined,
+  }
 }

@@ -31,7 +31,15 @@ export function splitItem(
     let id = i === 0 ? item.id : `${item.id}_${i + 1}`
     while (i > 0 && ids.has(id)) id += '_'
     ids.add(id)
-    return { ...item, id, stepId: p.stepId, amount: 'massG' in item.amount ? { massG: size } : { volumeMl: size } }
+    return {
+      ...item,
+      id,
+      stepId: p.stepId,
+      amount: 'massG' in item.amount ? { massG: size } : { volumeMl: size },
+    }
   })
-  return { formula: { ...formula, items: [...formula.items.slice(0, at), ...split, ...formula.items.slice(at + 1)] }, allocation }
+  return {
+    formula: { ...formula, items: [...formula.items.slice(0, at), ...split, ...formula.items.slice(at + 1)] },
+    allocation,
+  }
 }

@@ -23,7 +23,12 @@ export type SubstitutionNote =
   | 'noAlcohol'
   | 'animal'
 
-const swap = (from: string, to: string, factor: number, note: SubstitutionNote): Substitution => ({ from, to, factor, note })
+const swap = (from: string, to: string, factor: number, note: SubstitutionNote): Substitution => ({
+  from,
+  to,
+  factor,
+  note,
+})
 const bothWays = (a: string, b: string, factor: number, ab: SubstitutionNote, ba: SubstitutionNote) => [
   swap(a, b, factor, ab),
   swap(b, a, 1 / factor, ba),
@@ -67,6 +72,9 @@ export const SUBSTITUTIONS: readonly Substitution[] = [
 ]
 
 /** Swaps for a good that this kitchen has; an empty list is "no safe swap". */
-export function swapsFor(ingredientId: string, ingredients: ReadonlyMap<string, Ingredient>): readonly Substitution[] {
+export function swapsFor(
+  ingredientId: string,
+  ingredients: ReadonlyMap<string, Ingredient>,
+): readonly Substitution[] {
   return SUBSTITUTIONS.filter((s) => s.from === ingredientId && ingredients.has(s.to))
 }

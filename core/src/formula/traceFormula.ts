@@ -9,7 +9,14 @@ import { acidFrac, massG } from '../mixture/composition'
 import { phaseBand, phaseFraction, type PhaseBand } from '../mixture/phases'
 import { coatGrade, type CoatName } from '../mixture/spoonFilm'
 import { volume20Ml } from '../mixture/volume'
-import { contentsG, contentsPhases, saltOnPlateG, sauceOf, type Contents, type VesselRole } from '../pan/contents'
+import {
+  contentsG,
+  contentsPhases,
+  saltOnPlateG,
+  sauceOf,
+  type Contents,
+  type VesselRole,
+} from '../pan/contents'
 import { spoonPaS } from '../pan/thicknessOf'
 import { walkFormula, type WalkRequest, type WalkStep } from '../pan/walkFormula'
 import type { Act } from '../techniques/acts'
@@ -70,12 +77,18 @@ export function saltOnPlateFrac(of: Contents): number {
 }
 
 /** Alcohol left of what went in: as lively boils leave it (low) and bare simmers (high). */
-export function ethanolLeftOf({ liquid, ethanolInG, ethanolSimmeredG }: Contents): { readonly low: number; readonly high: number } {
-  return ethanolInG > 0 ? { low: liquid.ethanol / ethanolInG, high: ethanolSimmeredG / ethanolInG } : { low: 0, high: 0 }
+export function ethanolLeftOf({ liquid, ethanolInG, ethanolSimmeredG }: Contents): {
+  readonly low: number
+  readonly high: number
+} {
+  return ethanolInG > 0
+    ? { low: liquid.ethanol / ethanolInG, high: ethanolSimmeredG / ethanolInG }
+    : { low: 0, high: 0 }
 }
 
 /** Whole portions of what is in a vessel. */
-export const portionsOf = (of: Contents, portionMl: number): number => Math.floor(volume20Ml(sauceOf(of)) / portionMl + 1e-6)
+export const portionsOf = (of: Contents, portionMl: number): number =>
+  Math.floor(volume20Ml(sauceOf(of)) / portionMl + 1e-6)
 
 /** What of a step's goods is butter, and what is cream. */
 function milkOf({ lines }: WalkStep, ingredients: ReadonlyMap<string, Ingredient>): MilkSoFar {
@@ -131,7 +144,11 @@ export function traceFormula(
       massG: mass,
       volumeMl: volume20Ml(total),
       addedG: walked.lines.reduce((sum, l) => sum + l.massG, 0),
-      leftG: contentsG(walked.before) + walked.clungG + walked.lines.reduce((sum, l) => sum + l.massG, 0) - contentsG(end),
+      leftG:
+        contentsG(walked.before) +
+        walked.clungG +
+        walked.lines.reduce((sum, l) => sum + l.massG, 0) -
+        contentsG(end),
       phaseFrac,
       phaseLimitFrac,
       band: phaseBand(phaseFrac),
@@ -142,7 +159,8 @@ export function traceFormula(
       ethanolLeftFrac: ethanolLeftOf(end),
       viscosityPaS,
       coat: coatGrade(viscosityPaS).name,
-      boilC: total.water > 0 ? waterBoilingPointC(pressureKPa / saltWaterActivity(total.water, total.salt)) : NaN,
+      boilC:
+        total.water > 0 ? waterBoilingPointC(pressureKPa / saltWaterActivity(total.water, total.salt)) : NaN,
       ...(walked.boiled ? { target: walked.boiled.target } : {}),
       allergens: { ...allergens },
       costMinor,
@@ -166,6 +184,7 @@ export function stockSaltLimit(
   return {
     endsAtFrac: finalG > 0 ? saltG / finalG : 0,
     mostStockFrac,
-    unsaltedAtLeastG: stockSaltFrac > 0 ? Math.max(0, stockMassG * (1 - Math.max(0, mostStockFrac) / stockSaltFrac)) : 0,
+    unsaltedAtLeastG:
+      stockSaltFrac > 0 ? Math.max(0, stockMassG * (1 - Math.max(0, mostStockFrac) / stockSaltFrac)) : 0,
   }
 }

@@ -8,6 +8,8 @@ export function withMove(formula: Formula, movesAtStepId: string | undefined): F
   const roles = vesselsOf(formula)
   return {
     ...formula,
-    steps: formula.steps.map((step, i) => (i >= at && roles.get(step.id) === 'pan' ? { ...step, vessel: 'smallPan' as const } : step)),
+    steps: formula.steps.map((step, i) =>
+      i >= at && roles.get(step.id) === 'pan' ? { ...step, vessel: 'smallPan' as const } : step,
+    ),
   }
 }

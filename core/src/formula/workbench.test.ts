@@ -53,7 +53,9 @@ describe('amounts as shown', () => {
     const h = of('hollandaise')
     const check = checkRounding(h, 1 / 6, trace(h), setting, COARSE)!
     expect(check.noticed).toBe('phase')
-    expect(roundedFormula(h, 1 / 6, ingredients, COARSE).items.find((i) => i.id === 'yolks')!.amount).toEqual({ massG: yolk.pieceG })
+    expect(roundedFormula(h, 1 / 6, ingredients, COARSE).items.find((i) => i.id === 'yolks')!.amount).toEqual(
+      { massG: yolk.pieceG },
+    )
   })
 })
 
@@ -77,28 +79,37 @@ describe('what a sauce leaves and takes', () => {
       const f = change(of(id))
       return sidesOf(f, trace(f), ingredients).left
     }
-    expect(left('brownStockMade').find((l) => l.ingredientId === 'vealBones')).toMatchObject({ kind: 'strained', use: 'secondStock' })
+    expect(left('brownStockMade').find((l) => l.ingredientId === 'vealBones')).toMatchObject({
+      kind: 'strained',
+      use: 'secondStock',
+    })
     expect(left('shellfishStockMade').find((l) => l.ingredientId === 'lobsterShell')!.use).toBe('shellButter')
     expect(left('brownStockMade').some((l) => l.kind === 'skimmedFat' && l.massG > 5)).toBe(true)
-    const fat = (f: Formula): Formula => ({ ...f, items: f.items.map((i) => (i.id === 'fat' ? { ...i, amount: { massG: 160 } } : i)) })
+    const fat = (f: Formula): Formula => ({
+      ...f,
+      items: f.items.map((i) => (i.id === 'fat' ? { ...i, amount: { massG: 160 } } : i)),
+    })
     expect(left('brownSauce', fat).find((l) => l.kind === 'rouxFat')!.massG).toBeCloseTo(
       (160 * ingredients.get('clarifiedButter')!.per100G.fat!) / 100 - 110,
       6,
     )
     expect(left('brownSauce').some((l) => l.kind === 'rouxFat')).toBe(false)
   })
-  it.each(everyFormula)('%s leaves no more than went in, and twice the batch leaves twice as much', (_, f) => {
-    const one = sidesOf(f, trace(f), ingredients)
-    const twice = scaleFormula(f, 2)
-    const two = sidesOf(twice, trace(twice), ingredients)
-    for (const l of one.left) {
-      expect(l.massG).toBeGreaterThan(0)
-      expect(LEFT_OVER_USES).toContain(l.use)
-      if (l.kind === 'whites') continue // eggs are whole
-      const same = two.left.find((m) => m.kind === l.kind && m.ingredientId === l.ingredientId)!
-      expect(same.massG / l.massG).toBeCloseTo(2, 3)
-    }
-  })
+  it.each(everyFormula)(
+    '%s leaves no more than went in, and twice the batch leaves twice as much',
+    (_, f) => {
+      const one = sidesOf(f, trace(f), ingredients)
+      const twice = scaleFormula(f, 2)
+      const two = sidesOf(twice, trace(twice), ingredients)
+      for (const l of one.left) {
+        expect(l.massG).toBeGreaterThan(0)
+        expect(LEFT_OVER_USES).toContain(l.use)
+        if (l.kind === 'whites') continue // eggs are whole
+        const same = two.left.find((m) => m.kind === l.kind && m.ingredientId === l.ingredientId)!
+        expect(same.massG / l.massG).toBeCloseTo(2, 3)
+      }
+    },
+  )
 })
 
 describe('where a number is from', () => {
@@ -151,11 +162,16 @@ describe('what a sauce asks of a cook', () => {
     const h = kitchen.formulas.find((f) => f.id === 'hollandaise')!
     const bowl = kitchen.pans.find((p) => p.kind === 'bowl')!.id
     const [hand, power] = ['hand', 'power'].map((o) => applyChoices(h, { schools: { whisk: o }, swaps: {} }))
-    expect(effortOf(power!, plan(power!, bowl)).constantMin).toBeLessThan(effortOf(hand!, plan(hand!, bowl)).constantMin)
+    expect(effortOf(power!, plan(power!, bowl)).constantMin).toBeLessThan(
+      effortOf(hand!, plan(hand!, bowl)).constantMin,
+    )
   })
   it('twice the sauce in one pan takes longer, but its hands do not double', () => {
     const f = of('redWineShallot')
-    const [one, two] = [effortOf(f, plan(f, 'sauteuse24')), effortOf(f, plan(f, 'sauteuse24', f.basisPortions * 2))]
+    const [one, two] = [
+      effortOf(f, plan(f, 'sauteuse24')),
+      effortOf(f, plan(f, 'sauteuse24', f.basisPortions * 2)),
+    ]
     expect(two.totalMin).toBeGreaterThan(one.totalMin * 1.2)
     expect(two.constantMin).toBeCloseTo(one.constantMin, 6)
     expect(one.totalMin).toBeGreaterThanOrEqual(one.constantMin + one.oftenMin - 1e-9)
@@ -180,7 +196,9 @@ describe('putting in by stages', () => {
       { part: { massG: 50 }, stepId: butter.stepId },
       { part: 'rest', stepId: 'season' },
     ])
-    expect(later.formula.items.filter((i) => i.ingredientId === 'butter').map((i) => i.stepId)).toContain('season')
+    expect(later.formula.items.filter((i) => i.ingredientId === 'butter').map((i) => i.stepId)).toContain(
+      'season',
+    )
   })
   it('parts that are more or less than the whole are refused and nothing is changed', () => {
     const tooMuch = splitItem(b, butter.id, [{ part: { massG: 1e5 }, stepId: butter.stepId }])
@@ -189,16 +207,24 @@ describe('putting in by stages', () => {
   })
   it('whatever the parts, nothing is lost', () =>
     fc.assert(
-      fc.property(fc.array(fc.double({ min: 0.01, max: 1, noNaN: true }), { minLength: 1, maxLength: 8 }), (weights) => {
-        const sum = weights.reduce((a, w) => a + w, 0)
-        const split = splitItem(
-          b,
-          butter.id,
-          weights.map((w, i) => ({ part: i === weights.length - 1 ? 'rest' : { share: w / sum }, stepId: butter.stepId })),
-        )
-        const grams = (f: Formula) =>
-          f.items.filter((i) => i.ingredientId === 'butter').reduce((g, i) => g + ('massG' in i.amount ? i.amount.massG : 0), 0)
-        expect(grams(split.formula)).toBeCloseTo(grams(b), 6)
-      }),
+      fc.property(
+        fc.array(fc.double({ min: 0.01, max: 1, noNaN: true }), { minLength: 1, maxLength: 8 }),
+        (weights) => {
+          const sum = weights.reduce((a, w) => a + w, 0)
+          const split = splitItem(
+            b,
+            butter.id,
+            weights.map((w, i) => ({
+              part: i === weights.length - 1 ? 'rest' : { share: w / sum },
+              stepId: butter.stepId,
+            })),
+          )
+          const grams = (f: Formula) =>
+            f.items
+              .filter((i) => i.ingredientId === 'butter')
+              .reduce((g, i) => g + ('massG' in i.amount ? i.amount.massG : 0), 0)
+          expect(grams(split.formula)).toBeCloseTo(grams(b), 6)
+        },
+      ),
     ))
 })

@@ -7,8 +7,8 @@ export const ETHANOL_J_PER_G_K = 2.44
 const PURE_ETHANOL_KG_PER_M3 = 789.24
 // OIML R 22 polynomial in the ethanol mass fraction at 20 °C; needs double precision
 const OIML_R22_20C = [
-  998.20123, -192.9769495, 389.1238958, -1668.103923, 13522.15441, -88292.78388, 306287.4042, -613838.1234, 747017.2998, -547846.1354,
-  223446.0334, -39032.85426,
+  998.20123, -192.9769495, 389.1238958, -1668.103923, 13522.15441, -88292.78388, 306287.4042, -613838.1234,
+  747017.2998, -547846.1354, 223446.0334, -39032.85426,
 ]
 
 /** Saturated vapour pressure of ethanol, kPa, 20..100 °C. Antoine set of Gmehling & Onken. */

@@ -6,13 +6,21 @@ import type { Composition } from '../mixture/composition'
 import { toGo } from '../mixture/reduceMixture'
 import { density20GPerMl } from '../mixture/volume'
 import { expectWithin } from '../testing.test-helper'
-import { boilingPointRiseK, boilState, massFluxKgPerM2S, saltWaterActivity, sugarWaterActivity, surroundings } from './evaporation'
+import {
+  boilingPointRiseK,
+  boilState,
+  massFluxKgPerM2S,
+  saltWaterActivity,
+  sugarWaterActivity,
+  surroundings,
+} from './evaporation'
 import { netPowerW } from './heater'
 import { filmFluxLimitWPerM2 } from '../techniques/reduce/scorch'
 import { simulateReduction } from '../techniques/reduce/simulateReduction'
 
 const pan24 = surroundings({ diameterMm: 240 })
-const ofVolume = (id: string, ml: number): Composition => referenceComposition(id, ml * density20GPerMl(referenceComposition(id, 100)))
+const ofVolume = (id: string, ml: number): Composition =>
+  referenceComposition(id, ml * density20GPerMl(referenceComposition(id, 100)))
 /** The way of a mixture down to a volume, and how far that is. */
 function wayTo(start: Composition, volumeMl: number) {
   const way = boilDown(start)
@@ -33,13 +41,17 @@ describe('reduction:E evaporation', () => {
     ['open', 8.74],
     ['ajar', 8.53],
     ['shut', 8.49],
-  ] as const)('E3 lid %s', (lid, gPerMin) => expectWithin(boilState({ ...pan24, lid }, 400).rateGPerS * 60, gPerMin, 0.01))
+  ] as const)('E3 lid %s', (lid, gPerMin) =>
+    expectWithin(boilState({ ...pan24, lid }, 400).rateGPerS * 60, gPerMin, 0.01),
+  )
   it.each([
     [70, 3.75],
     [80, 6.79],
     [90, 13.77],
     [95, 22.44],
-  ])('E4 flux at %d °C', (tempC, kgPerM2H) => expectWithin(massFluxKgPerM2S(pan24, tempC) * 3600, kgPerM2H, 0.01))
+  ])('E4 flux at %d °C', (tempC, kgPerM2H) =>
+    expectWithin(massFluxKgPerM2S(pan24, tempC) * 3600, kgPerM2H, 0.01),
+  )
   it.each([
     [1000, 30.8],
     [1200, 25.4],
@@ -51,7 +63,11 @@ describe('reduction:E evaporation', () => {
   it('E6 white wine to a half in a hot pan', () => {
     const mixture = ofVolume('wineWhite125', 300)
     const { way, fall } = wayTo(mixture, 150)
-    const run = simulateReduction(way, surroundings({ diameterMm: 280, wallMm: 50 }), 900, { tempC: 18, storedInPanJ: 60_000, fall })
+    const run = simulateReduction(way, surroundings({ diameterMm: 280, wallMm: 50 }), 900, {
+      tempC: 18,
+      storedInPanJ: 60_000,
+      fall,
+    })
     expectWithin(run.durationS / 60, 6.33, 0.03)
   })
   it('E7 a slow one, with its warm-up', () => {

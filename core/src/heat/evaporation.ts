@@ -28,7 +28,15 @@ export interface Surroundings {
 
 /** A pan at sea level in a still kitchen; the given fields replace the defaults. */
 export function surroundings(given: Pick<Surroundings, 'diameterMm'> & Partial<Surroundings>): Surroundings {
-  return { wallMm: 80, pressureKPa: airPressureKPa(0), roomTempC: 22, roomHumidityFrac: 0.5, convectionWPerM2K: 4, lid: 'open', ...given }
+  return {
+    wallMm: 80,
+    pressureKPa: airPressureKPa(0),
+    roomTempC: 22,
+    roomHumidityFrac: 0.5,
+    convectionWPerM2K: 4,
+    lid: 'open',
+    ...given,
+  }
 }
 
 /** Area of the surface, m². */
@@ -41,7 +49,8 @@ export function heatLossW(at: Surroundings, tempC: number): number {
   const delta = tempC - at.roomTempC
   const radiation = EMISSIVITY * STEFAN_BOLTZMANN * ((tempC + 273.15) ** 4 - (at.roomTempC + 273.15) ** 4)
   return (
-    areaM2(at) * (at.convectionWPerM2K * delta + radiation) + WALL_W_PER_M2K * Math.PI * (at.diameterMm / 1000) * (at.wallMm / 1000) * delta
+    areaM2(at) * (at.convectionWPerM2K * delta + radiation) +
+    WALL_W_PER_M2K * Math.PI * (at.diameterMm / 1000) * (at.wallMm / 1000) * delta
   )
 }
 
@@ -75,10 +84,15 @@ const BOIL_MARGIN_K = 0.2 // keeps clear of the logarithm's pole; both branches 
  */
 export function boilState(at: Surroundings, powerW: number, waterActivity = 1): BoilState {
   const boilC = waterBoilingPointC(Math.min(101.4, at.pressureKPa / waterActivity))
-  const rateAt = (t: number) => LID_FACTOR[at.lid] * areaM2(at) * massFluxKgPerM2S(at, t, waterActivity) * 1000
+  const rateAt = (t: number) =>
+    LID_FACTOR[at.lid] * areaM2(at) * massFluxKgPerM2S(at, t, waterActivity) * 1000
   const balance = (t: number) => powerW - heatLossW(at, t) - rateAt(t) * waterLatentHeatJPerG(t)
   if (balance(boilC - BOIL_MARGIN_K) > 0)
-    return { regime: 'boil', tempC: boilC, rateGPerS: (powerW - heatLossW(at, boilC)) / waterLatentHeatJPerG(boilC) }
+    return {
+      regime: 'boil',
+      tempC: boilC,
+      rateGPerS: (powerW - heatLossW(at, boilC)) / waterLatentHeatJPerG(boilC),
+    }
   const found = bisect(balance, at.roomTempC, boilC - BOIL_MARGIN_K)
   const tempC = found.status === 'converged' ? found.root : at.roomTempC
   return { regime: 'simmer', tempC, rateGPerS: Math.max(0, rateAt(tempC)) }

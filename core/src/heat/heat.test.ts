@@ -5,7 +5,12 @@ import { airPressureKPa } from './atmosphere'
 import { ethanolWaterDensity20KgPerM3, massFracFromAbv, abvFromMassFrac } from './ethanol'
 import { volatilityTable } from './volatilityTable'
 import { bubblePointC, ethanolMoleFrac, relativeVolatility, vapourMoleFrac } from './vapourLiquid'
-import { waterBoilingPointC, waterDensityKgPerM3, waterLatentHeatJPerG, waterVapourPressureKPa } from './water'
+import {
+  waterBoilingPointC,
+  waterDensityKgPerM3,
+  waterLatentHeatJPerG,
+  waterVapourPressureKPa,
+} from './water'
 
 describe('reduction:P shared properties', () => {
   it.each([
@@ -18,7 +23,9 @@ describe('reduction:P shared properties', () => {
     [1000, 96.68],
     [2000, 93.36],
     [3000, 90.03],
-  ])('P2 boiling point at %d m', (h, t) => expect(Math.abs(waterBoilingPointC(airPressureKPa(h)) - t)).toBeLessThan(0.05))
+  ])('P2 boiling point at %d m', (h, t) =>
+    expect(Math.abs(waterBoilingPointC(airPressureKPa(h)) - t)).toBeLessThan(0.05),
+  )
   it.each([
     [0, 2500.6],
     [40, 2406.2],
@@ -32,7 +39,9 @@ describe('reduction:P shared properties', () => {
     [0.1, 981.85],
     [0.4, 935.15],
     [0.8, 843.39],
-  ])('P5 density of ethanol in water, w %d', (w, rho) => expectWithin(ethanolWaterDensity20KgPerM3(w), rho, 0.0002))
+  ])('P5 density of ethanol in water, w %d', (w, rho) =>
+    expectWithin(ethanolWaterDensity20KgPerM3(w), rho, 0.0002),
+  )
   it.each([
     [0.125, 0.10049, 0.04186],
     [0.19, 0.15386, 0.06639],
@@ -55,16 +64,22 @@ describe('reduction:P shared properties', () => {
     [0.06639, 8.34],
     [0.16334, 5.34],
     [1e-9, 11.95],
-  ])('P8 relative volatility at x %d', (x, alpha) => expectWithin(relativeVolatility(x, 101.325), alpha, 0.005))
+  ])('P8 relative volatility at x %d', (x, alpha) =>
+    expectWithin(relativeVolatility(x, 101.325), alpha, 0.005),
+  )
 })
 
 describe('the table of relative volatility', () => {
   it('is the slow answer within a part in ten million, whatever the mixture and the height', () =>
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 0.95, noNaN: true }), fc.constantFrom(101.325, 88, 75, 61), (x, pressureKPa) => {
-        const slow = relativeVolatility(x, pressureKPa)
-        expect(Math.abs(volatilityTable(pressureKPa)(x) / slow - 1)).toBeLessThan(1e-7)
-      }),
+      fc.property(
+        fc.double({ min: 0, max: 0.95, noNaN: true }),
+        fc.constantFrom(101.325, 88, 75, 61),
+        (x, pressureKPa) => {
+          const slow = relativeVolatility(x, pressureKPa)
+          expect(Math.abs(volatilityTable(pressureKPa)(x) / slow - 1)).toBeLessThan(1e-7)
+        },
+      ),
       { numRuns: 400 },
     ))
 })

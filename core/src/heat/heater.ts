@@ -15,7 +15,11 @@ const clamp = (x: number, low: number, high: number) => Math.min(high, Math.max(
 
 /** Kinds of ring: usual rating, the share of it that reaches the liquid by pan diameter (m), and how restless the power is (per √min). */
 export const HEATERS = {
-  gasDomestic: { ratedW: 3000, efficiency: (d: number) => 0.4 * clamp(d / 0.24, 0.7, 1.1), driftPerRootMin: 0.05 },
+  gasDomestic: {
+    ratedW: 3000,
+    efficiency: (d: number) => 0.4 * clamp(d / 0.24, 0.7, 1.1),
+    driftPerRootMin: 0.05,
+  },
   gasPro: { ratedW: 6500, efficiency: (d: number) => 0.3 * clamp(d / 0.28, 0.6, 1.1), driftPerRootMin: 0.05 },
   induction: { ratedW: 3000, efficiency: (d: number) => (d >= 0.2 ? 0.85 : 0.78), driftPerRootMin: 0.03 },
   electric: { ratedW: 2000, efficiency: (d: number) => 0.7 * clamp(d / 0.2, 0.6, 1), driftPerRootMin: 0.03 },
@@ -34,7 +38,8 @@ export interface Heater {
 
 const INDUCTION_FINDS_MM = 120 // usual for a large coil; the house may measure its own
 /** Least base of a pan that this ring heats, mm; 0 where any will do. */
-export const leastBaseMm = ({ kind, leastBaseMm: own }: Heater): number => own ?? (kind === 'induction' ? INDUCTION_FINDS_MM : 0)
+export const leastBaseMm = ({ kind, leastBaseMm: own }: Heater): number =>
+  own ?? (kind === 'induction' ? INDUCTION_FINDS_MM : 0)
 
 /**
  * Net power into the liquid, W, before anything was measured (±35 %). `reduction:E8`
@@ -44,6 +49,7 @@ export const leastBaseMm = ({ kind, leastBaseMm: own }: Heater): number => own ?
 export function netPowerW(heater: Heater, level: HeatLevel, diameterMm: number, altitudeM = 0): number {
   const { ratedW, efficiency } = HEATERS[heater.kind]
   const derating = heater.kind.startsWith('gas') && altitudeM > 600 ? 1 - (0.04 * altitudeM) / 305 : 1
-  const power = (heater.ratedW ?? ratedW) * derating * HEAT_LEVELS[level].share * efficiency(diameterMm / 1000)
+  const power =
+    (heater.ratedW ?? ratedW) * derating * HEAT_LEVELS[level].share * efficiency(diameterMm / 1000)
   return Math.min(power, FLUX_CAP_W_PER_M2 * areaM2({ diameterMm }))
 }

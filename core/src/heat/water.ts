@@ -31,6 +31,12 @@ export function waterLatentHeatJPerG(tempC: number): number {
 /** Density of water, kg/m³ (= g/l), 0..100 °C. Kell 1975. The one water density of the core. `reduction:P4` */
 export function waterDensityKgPerM3(tempC: number): number {
   const t = tempC
-  const top = 999.83952 + 16.945176 * t - 7.9870401e-3 * t ** 2 - 46.170461e-6 * t ** 3 + 105.56302e-9 * t ** 4 - 280.54253e-12 * t ** 5
+  const top =
+    999.83952 +
+    16.945176 * t -
+    7.9870401e-3 * t ** 2 -
+    46.170461e-6 * t ** 3 +
+    105.56302e-9 * t ** 4 -
+    280.54253e-12 * t ** 5
   return top / (1 + 16.87985e-3 * t)
 }

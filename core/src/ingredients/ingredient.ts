@@ -1,5 +1,12 @@
 import type { AllergenMark } from '../allergens/allergens'
-import { ACID_EQUIVALENT, EMPTY, SPECIES, type Composition, type FixedAcid, type Species } from '../mixture/composition'
+import {
+  ACID_EQUIVALENT,
+  EMPTY,
+  SPECIES,
+  type Composition,
+  type FixedAcid,
+  type Species,
+} from '../mixture/composition'
 
 /** How an ingredient behaves when it stays solid in the pan (shallots in wine): it is weighed with the pan and lifts the level. */
 export interface SolidInPan {
@@ -26,7 +33,15 @@ export const MARKS = [
 ] as const
 export type Mark = (typeof MARKS)[number]
 /** Starches as bought; what a gram of each does depends on how it is cooked. */
-export const THICKENERS = ['flour', 'cornstarch', 'arrowroot', 'potato', 'tapioca', 'waxyMaize', 'riceFlour'] as const
+export const THICKENERS = [
+  'flour',
+  'cornstarch',
+  'arrowroot',
+  'potato',
+  'tapioca',
+  'waxyMaize',
+  'riceFlour',
+] as const
 export type Thickener = (typeof THICKENERS)[number]
 
 /** An ingredient as kitchens know it; composition in g per 100 g. */

@@ -35,9 +35,19 @@ export const REFERENCE_IDS = Object.keys(ROWS)
 export function referenceComposition(id: string, amountG: number): Composition {
   const row = ROWS[id]
   if (!row) throw new RangeError(`no reference ingredient ${id}`)
-  const per100G = Object.fromEntries(SPECIES.map((species, i) => [species, row[0][i] ?? 0])) as Ingredient['per100G']
+  const per100G = Object.fromEntries(
+    SPECIES.map((species, i) => [species, row[0][i] ?? 0]),
+  ) as Ingredient['per100G']
   return compositionOf(
-    { id, name: id, isLiquid: true, per100G, ...(row[1] ? { fixedAcid: row[1] } : {}), allergens: {}, source: 'reduction.md §2' },
+    {
+      id,
+      name: id,
+      isLiquid: true,
+      per100G,
+      ...(row[1] ? { fixedAcid: row[1] } : {}),
+      allergens: {},
+      source: 'reduction.md §2',
+    },
     amountG,
   )
 }

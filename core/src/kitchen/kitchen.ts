@@ -8,7 +8,15 @@ import type { VesselProfile } from '../vessel/profile'
 export const VESSEL_KINDS = ['saucepan', 'sauteuse', 'stockpot', 'fryingPan', 'bowl', 'tray'] as const
 export type VesselKind = (typeof VESSEL_KINDS)[number]
 /** What a pan is made of, as it meets the sauce. */
-export const METALS = ['stainless', 'copperLined', 'enamel', 'coated', 'aluminium', 'castIron', 'carbonSteel'] as const
+export const METALS = [
+  'stainless',
+  'copperLined',
+  'enamel',
+  'coated',
+  'aluminium',
+  'castIron',
+  'carbonSteel',
+] as const
 export type Metal = (typeof METALS)[number]
 
 /** A pan the kitchen owns: what it weighs empty and what it is inside. */

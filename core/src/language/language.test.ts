@@ -32,7 +32,9 @@ describe('reduction:L language', () => {
   it('L5 about widens the band', () => {
     const target = read('from 300 ml to about a third', 300)
     expect(target).toMatchObject({ status: 'ok', flags: [] })
-    expect([target.volumeMl, target.lowMl, target.highMl].map((x) => Math.round(x ?? NaN))).toEqual([100, 90, 110])
+    expect([target.volumeMl, target.lowMl, target.highMl].map((x) => Math.round(x ?? NaN))).toEqual([
+      100, 90, 110,
+    ])
   })
   it('L6 loose', () => {
     const target = read('300 to 120 ml or one third')
@@ -44,7 +46,8 @@ describe('reduction:L language', () => {
     expect(target).toMatchObject({ status: 'conflict', volumeMl: 600 })
     expect(target.delta).toBeCloseTo(0.539, 4)
   })
-  it('L8 by and to swapped', () => expect(read('by a third, to 100 ml', 300)).toMatchObject({ status: 'conflict', flags: ['by_to_swap'] }))
+  it('L8 by and to swapped', () =>
+    expect(read('by a third, to 100 ml', 300)).toMatchObject({ status: 'conflict', flags: ['by_to_swap'] }))
   it('L9 no preposition', () => {
     const target = read('reduce a third', 300)
     expect(target).toMatchObject({ status: 'ask', flags: ['no_preposition'] })
@@ -67,7 +70,8 @@ describe('reduction:L language', () => {
     expect(target.status).toBe('ask')
     expect(target.options.map((o) => Math.round(o.volumeMl)).sort((a, b) => a - b)).toEqual([100, 150, 200])
   })
-  it('L11 not a reduction', () => expect(read('to 250 ml', 200)).toMatchObject({ status: 'conflict', flags: ['not_a_reduction'] }))
+  it('L11 not a reduction', () =>
+    expect(read('to 250 ml', 200)).toMatchObject({ status: 'conflict', flags: ['not_a_reduction'] }))
   it('L12 au sec', () => {
     const target = read('au sec', 150)
     expect(target).toMatchObject({ status: 'texture', volumeMl: 12, lowMl: 5 })
@@ -83,5 +87,6 @@ describe('reduction:L language', () => {
     expect(target.status).toBe('ask')
     expect(target.flags).toContain(flag)
   })
-  it('a volume without a start asks for it', () => expect(read('by 150 ml')).toMatchObject({ status: 'ask', flags: ['need_start'] }))
+  it('a volume without a start asks for it', () =>
+    expect(read('by 150 ml')).toMatchObject({ status: 'ask', flags: ['need_start'] }))
 })

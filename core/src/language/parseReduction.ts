@@ -29,7 +29,11 @@ const WORDS: Readonly<Record<string, number>> = {
   'a tenth': 1 / 10,
 }
 /** Units as they are said, each with the names it goes by; the longest name is tried first. */
-const UNITS: readonly { readonly ml: number; readonly names: readonly string[]; readonly isLocal?: boolean }[] = [
+const UNITS: readonly {
+  readonly ml: number
+  readonly names: readonly string[]
+  readonly isLocal?: boolean
+}[] = [
   { ml: 1, names: ['ml', 'millilitre', 'millilitres', 'milliliter', 'milliliters'] },
   { ml: 10, names: ['cl', 'centilitre', 'centilitres', 'centiliter', 'centiliters'] },
   { ml: 100, names: ['dl', 'decilitre', 'decilitres', 'deciliter', 'deciliters'] },
@@ -45,7 +49,18 @@ const UNITS: readonly { readonly ml: number; readonly names: readonly string[]; 
   { ml: 473, names: ['pint', 'pints'], isLocal: true },
 ]
 const byLength = (words: readonly string[]) => [...words].sort((a, b) => b.length - a.length).join('|')
-const COUNTS: Readonly<Record<string, number>> = { a: 1, an: 1, one: 1, two: 2, three: 3, four: 4, five: 5, six: 6, eight: 8, ten: 10 }
+const COUNTS: Readonly<Record<string, number>> = {
+  a: 1,
+  an: 1,
+  one: 1,
+  two: 2,
+  three: 3,
+  four: 4,
+  five: 5,
+  six: 6,
+  eight: 8,
+  ten: 10,
+}
 const SHARE = byLength(Object.keys(WORDS))
 const FRACTION = `(?:${SHARE}|\\d+\\s*/\\s*\\d+|\\d+(?:\\.\\d+)?\\s*(?:%|percent))`
 // A number before a unit: 1 1/2, 1/4, 2.5, half a, three quarters of a, two
@@ -78,10 +93,12 @@ type Unmarked<C> = C extends unknown ? Omit<C, 'isAbout'> : never
 const one =
   (make: (match: RegExpExecArray) => Unmarked<ReductionClaim>): Made =>
   (match, isAbout) => [{ ...make(match), isAbout }]
-const left = (value: number, flags: readonly ReductionFlag[] = []) => ({ kind: 'fractionLeft', value, flags }) as const
+const left = (value: number, flags: readonly ReductionFlag[] = []) =>
+  ({ kind: 'fractionLeft', value, flags }) as const
 const texture = (word: Texture) => one(() => ({ kind: 'texture', texture: word, flags: [] }))
 /** A share without its word: a half is a half either way, anything else is asked about. */
-const bare = (text: string) => left(fractionValue(text), fractionValue(text) === 0.5 ? [] : ['no_preposition'])
+const bare = (text: string) =>
+  left(fractionValue(text), fractionValue(text) === 0.5 ? [] : ['no_preposition'])
 
 // Tried in this order; each takes its words out of the phrase, so that nothing is counted twice. A volume is tried before a share: "to 1/4 cup" is one.
 const PATTERNS: readonly (readonly [RegExp, Made])[] = [
@@ -97,8 +114,14 @@ const PATTERNS: readonly (readonly [RegExp, Made])[] = [
       fromMl: millilitres(m[1] ?? '', m[3] ?? '').valueMl,
     })),
   ],
-  [new RegExp(`\\bby\\s+${AMOUNT}`), one((m) => ({ kind: 'volumeGone', ...millilitres(m[1] ?? '', m[2] ?? '') }))],
-  [new RegExp(`\\bto\\s+${AMOUNT}`), one((m) => ({ kind: 'volumeLeft', ...millilitres(m[1] ?? '', m[2] ?? '') }))],
+  [
+    new RegExp(`\\bby\\s+${AMOUNT}`),
+    one((m) => ({ kind: 'volumeGone', ...millilitres(m[1] ?? '', m[2] ?? '') })),
+  ],
+  [
+    new RegExp(`\\bto\\s+${AMOUNT}`),
+    one((m) => ({ kind: 'volumeLeft', ...millilitres(m[1] ?? '', m[2] ?? '') })),
+  ],
   [
     // what follows "or" after "by" may be meant either way: every reading is offered
     new RegExp(`\\bby\\s+(${FRACTION})\\s+or\\s+(${FRACTION})`),
@@ -115,7 +138,15 @@ const PATTERNS: readonly (readonly [RegExp, Made])[] = [
   [new RegExp(`\\b(?:reduce\\s+)(${FRACTION})`), one((m) => bare(m[1] ?? ''))],
   [new RegExp(AMOUNT), one((m) => ({ kind: 'volumeLeft', ...millilitres(m[1] ?? '', m[2] ?? '') }))],
 ]
-const SIGNS: Readonly<Record<string, string>> = { '½': '1/2', '⅓': '1/3', '⅔': '2/3', '¼': '1/4', '¾': '3/4', '⅛': '1/8', '⅕': '1/5' }
+const SIGNS: Readonly<Record<string, string>> = {
+  '½': '1/2',
+  '⅓': '1/3',
+  '⅔': '2/3',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅛': '1/8',
+  '⅕': '1/5',
+}
 /** A phrase as the patterns know it: lower case, fraction signs spelled out, hyphens between words gone. */
 const plainly = (phrase: string) =>
   phrase
@@ -152,6 +183,16 @@ export function parseReduction(phrase: string): ReductionClaim[] {
 function chain(steps: ReductionClaim[][]): ReductionClaim[] {
   const flat = steps.flat()
   if (steps.some((s) => s.length !== 1) || flat.some((c) => c.kind !== 'fractionLeft')) return flat
-  const value = flat.reduce((product, claim) => product * (claim.kind === 'fractionLeft' ? claim.value : 1), 1)
-  return [{ kind: 'fractionLeft', value, flags: flat.flatMap((c) => c.flags), isAbout: flat.some((c) => c.isAbout) }]
+  const value = flat.reduce(
+    (product, claim) => product * (claim.kind === 'fractionLeft' ? claim.value : 1),
+    1,
+  )
+  return [
+    {
+      kind: 'fractionLeft',
+      value,
+      flags: flat.flatMap((c) => c.flags),
+      isAbout: flat.some((c) => c.isAbout),
+    },
+  ]
 }

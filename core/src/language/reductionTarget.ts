@@ -47,7 +47,11 @@ export interface ReductionTarget {
   readonly flags: readonly ReductionFlag[]
 }
 
-const none = (status: 'ask' | 'conflict', flags: ReductionFlag[], options: Reading[] = []): ReductionTarget => ({ status, flags, options })
+const none = (
+  status: 'ask' | 'conflict',
+  flags: ReductionFlag[],
+  options: Reading[] = [],
+): ReductionTarget => ({ status, flags, options })
 
 /** Share left that a claim means, given the start volume. */
 function fractionOf(claim: ReductionClaim, startMl: number): number {
@@ -118,9 +122,16 @@ function disagreement(
   else {
     const said = fractions[claims.findIndex((c) => c.kind === 'fractionLeft')]
     const quoted = fractions[claims.findIndex((c) => c.kind !== 'fractionLeft')]
-    if (said !== undefined && quoted !== undefined && Math.abs(Math.log((1 - said) / quoted)) <= AGREEMENT.ok) flags.add('by_to_swap')
+    if (said !== undefined && quoted !== undefined && Math.abs(Math.log((1 - said) / quoted)) <= AGREEMENT.ok)
+      flags.add('by_to_swap')
   }
-  return { status: isLoose ? 'ask' : 'conflict', ...read(Math.max(...fractions)), delta, options: fractions.map(read), flags: [...flags] }
+  return {
+    status: isLoose ? 'ask' : 'conflict',
+    ...read(Math.max(...fractions)),
+    delta,
+    options: fractions.map(read),
+    flags: [...flags],
+  }
 }
 
 function auSec(startMl?: number): ReductionTarget {
@@ -144,8 +155,13 @@ function byTexture(
   textureVolume: ((texture: Texture) => TextureVolume | undefined) | undefined,
 ): ReductionTarget {
   const found = textureVolume?.(texture)
-  if (startMl === undefined || !found) return none('ask', [startMl === undefined ? 'need_start' : 'need_composition'])
+  if (startMl === undefined || !found)
+    return none('ask', [startMl === undefined ? 'need_start' : 'need_composition'])
   if (found.volumeMl >= startMl)
-    return none('conflict', ['not_a_reduction'], [{ fractionLeft: found.volumeMl / startMl, volumeMl: found.volumeMl }])
+    return none(
+      'conflict',
+      ['not_a_reduction'],
+      [{ fractionLeft: found.volumeMl / startMl, volumeMl: found.volumeMl }],
+    )
   return { status: 'texture', ...found, fractionLeft: found.volumeMl / startMl, options: [], flags: [] }
 }

@@ -19,7 +19,10 @@ export function derivativesOf(
   if (!good) return []
   return formulas
     .flatMap((formula) => {
-      const needsG = formula.items.reduce((sum, i) => sum + (i.ingredientId === baseId ? itemMassG(i, good) : 0), 0)
+      const needsG = formula.items.reduce(
+        (sum, i) => sum + (i.ingredientId === baseId ? itemMassG(i, good) : 0),
+        0,
+      )
       const portions = needsG > 0 ? Math.floor((formula.basisPortions * massG) / needsG + 1e-9) : 0
       return portions > 0 ? [{ formulaId: formula.id, portions }] : []
     })

@@ -19,11 +19,21 @@ export interface LotState {
 function apply(state: LotState, fact: FactOf<LotKind>): LotState {
   switch (fact.kind) {
     case 'lot.stored':
-      return { ...state, status: 'held', stored: fact.payload, massG: fact.payload.massG, countedAtMs: fact.atMs }
+      return {
+        ...state,
+        status: 'held',
+        stored: fact.payload,
+        massG: fact.payload.massG,
+        countedAtMs: fact.atMs,
+      }
     case 'lot.counted':
       return { ...state, massG: fact.payload.massG, countedAtMs: fact.atMs }
     case 'lot.taken':
-      return { ...state, massG: Math.max(0, state.massG - fact.payload.massG), taken: [...state.taken, fact.payload] }
+      return {
+        ...state,
+        massG: Math.max(0, state.massG - fact.payload.massG),
+        taken: [...state.taken, fact.payload],
+      }
     case 'lot.emptied':
       return { ...state, status: 'gone', massG: 0 }
   }
@@ -49,9 +59,20 @@ export interface Taking {
  * Which lots give so much of a good: the first to run out first, never one past its day.
  * @returns takings that sum to `massG`, or to all there is where that is less
  */
-export function takeFromLots(lots: Iterable<LotState>, ingredientId: string, massG: number, nowMs: number): Taking[] {
+export function takeFromLots(
+  lots: Iterable<LotState>,
+  ingredientId: string,
+  massG: number,
+  nowMs: number,
+): Taking[] {
   const usable = [...lots]
-    .filter((l) => l.status === 'held' && l.massG > 0 && l.stored?.ingredientId === ingredientId && l.stored.expiresAtMs > nowMs)
+    .filter(
+      (l) =>
+        l.status === 'held' &&
+        l.massG > 0 &&
+        l.stored?.ingredientId === ingredientId &&
+        l.stored.expiresAtMs > nowMs,
+    )
     .sort((a, b) => (a.stored?.expiresAtMs ?? 0) - (b.stored?.expiresAtMs ?? 0) || (a.id < b.id ? -1 : 1))
   const takings: Taking[] = []
   let wanted = massG
@@ -79,11 +100,20 @@ export function storeHoldings(lots: Iterable<LotState>, nowMs: number): Readonly
   for (const { status, stored, massG } of lots) {
     if (status !== 'held' || !stored || massG <= 0) continue
     const { ingredientId, expiresAtMs } = stored
-    const before = holdings.get(ingredientId) ?? { ingredientId, massG: 0, expiredG: 0, expiresAtMs: undefined }
+    const before = holdings.get(ingredientId) ?? {
+      ingredientId,
+      massG: 0,
+      expiredG: 0,
+      expiresAtMs: undefined,
+    }
     holdings.set(
       ingredientId,
       expiresAtMs > nowMs
-        ? { ...before, massG: before.massG + massG, expiresAtMs: Math.min(before.expiresAtMs ?? Infinity, expiresAtMs) }
+        ? {
+            ...before,
+            massG: before.massG + massG,
+            expiresAtMs: Math.min(before.expiresAtMs ?? Infinity, expiresAtMs),
+          }
         : { ...before, expiredG: before.expiredG + massG },
     )
   }

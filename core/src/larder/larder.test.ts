@@ -29,15 +29,28 @@ const fact = <K extends FactKind>(kind: K, payload: Payloads[K], atMs = NOW): Fa
     atMs,
   }) as unknown as Fact
 const stored = (massG: number, expiresAtMs = NOW + DAY, ingredientId = 'demiGlace') =>
-  fact('lot.stored', { ingredientId, massG, place: 'fridge', madeAtMs: NOW - DAY, expiresAtMs, batchId: null })
+  fact('lot.stored', {
+    ingredientId,
+    massG,
+    place: 'fridge',
+    madeAtMs: NOW - DAY,
+    expiresAtMs,
+    batchId: null,
+  })
 const goods = kitchenGoods(kitchen)
 
 describe('a lot of the store', () => {
   it('is as it was last counted, until it is gone', () => {
     const first = stored(2400)
     expect(foldLot('l', [first])).toMatchObject({ status: 'held', massG: 2400 })
-    expect(foldLot('l', [first, fact('lot.counted', { massG: 1800 }, NOW + 1)])).toMatchObject({ massG: 1800, countedAtMs: NOW + 1 })
-    expect(foldLot('l', [first, fact('lot.emptied', { reason: '' })])).toMatchObject({ status: 'gone', massG: 0 })
+    expect(foldLot('l', [first, fact('lot.counted', { massG: 1800 }, NOW + 1)])).toMatchObject({
+      massG: 1800,
+      countedAtMs: NOW + 1,
+    })
+    expect(foldLot('l', [first, fact('lot.emptied', { reason: '' })])).toMatchObject({
+      status: 'gone',
+      massG: 0,
+    })
   })
   it('a count taken back brings the one before it back; a fact of another stream is a deviation', () => {
     const count = fact('lot.counted', { massG: 100 })
@@ -63,9 +76,12 @@ describe('how long it keeps where', () => {
 
 describe('what the store holds', () => {
   it('adds lots of one good, and keeps what is past its day apart', () => {
-    const lots: LotState[] = [[stored(1000)], [stored(500, NOW + 2 * DAY)], [stored(700, NOW - 1)], [stored(0)]].map((f, i) =>
-      foldLot(`l${i}`, f),
-    )
+    const lots: LotState[] = [
+      [stored(1000)],
+      [stored(500, NOW + 2 * DAY)],
+      [stored(700, NOW - 1)],
+      [stored(0)],
+    ].map((f, i) => foldLot(`l${i}`, f))
     expect(storeHoldings(lots, NOW).get('demiGlace')).toEqual({
       ingredientId: 'demiGlace',
       massG: 1500,
@@ -79,7 +95,9 @@ describe('what the store holds', () => {
 describe('what can be made of a base', () => {
   it('names every sauce that takes it, with the portions that it is enough for', () => {
     const made = derivativesOf('demiGlace', 2600, kitchen.formulas, goods)
-    expect(made.map((d) => d.formulaId)).toEqual(expect.arrayContaining(['bordelaise', 'chasseur', 'poivrade', 'redWineShallot']))
+    expect(made.map((d) => d.formulaId)).toEqual(
+      expect.arrayContaining(['bordelaise', 'chasseur', 'poivrade', 'redWineShallot']),
+    )
     expect(made.map((d) => d.formulaId)).not.toContain('hollandaise')
     expect(derivativesOf('moonstone', 100, kitchen.formulas, goods)).toEqual([])
   })

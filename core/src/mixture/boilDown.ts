@@ -57,7 +57,11 @@ function cut(toGoAt: (place: number) => number, begin: number, end: number): num
  * @param kappa - one of KAPPA
  * @param pressureKPa - of the kitchen's air, 60..101.4
  */
-export function boilDown(start: Composition, pressureKPa = airPressureKPa(0), kappa: number = KAPPA.boil): BoilDown {
+export function boilDown(
+  start: Composition,
+  pressureKPa = airPressureKPa(0),
+  kappa: number = KAPPA.boil,
+): BoilDown {
   const alpha = volatilityTable(pressureKPa)
   const lnWater0 = Math.log(start.water)
   const lnEthanol = [start.ethanol > 0 ? Math.log(start.ethanol) : -Infinity]
@@ -83,7 +87,12 @@ export function boilDown(start: Composition, pressureKPa = airPressureKPa(0), ka
     const rest = fall - i * NODE_FALL
     const lnE = rest <= 1e-12 ? node(i) : stepped(lnWater0 - i * NODE_FALL, node(i), rest)
     const water = Math.exp(lnWater0 - fall)
-    return { ...start, water, ethanol: Math.exp(lnE), acetic: start.acetic * Math.exp(-ACETIC_EXPONENT * fall) }
+    return {
+      ...start,
+      water,
+      ethanol: Math.exp(lnE),
+      acetic: start.acetic * Math.exp(-ACETIC_EXPONENT * fall),
+    }
   }
   return {
     start,

@@ -46,9 +46,14 @@ export function solidFatFrac(tempC: number): number {
 }
 
 /** Enthalpy of milk fat over its solid at 0 °C, J/g: warming and melting. */
-export const fatEnthalpyJPerG = (tempC: number): number => HEAT_CAPACITY.fat * tempC + MELTING_J_PER_G * (1 - solidFatFrac(tempC))
+export const fatEnthalpyJPerG = (tempC: number): number =>
+  HEAT_CAPACITY.fat * tempC + MELTING_J_PER_G * (1 - solidFatFrac(tempC))
 
 /** Enthalpy of a butter, J/g. */
 export function butterEnthalpyJPerG({ fatFrac, waterFrac, snfFrac }: ButterParts, tempC: number): number {
-  return fatFrac * fatEnthalpyJPerG(tempC) + waterFrac * HEAT_CAPACITY.water * tempC + snfFrac * HEAT_CAPACITY.snf * tempC
+  return (
+    fatFrac * fatEnthalpyJPerG(tempC) +
+    waterFrac * HEAT_CAPACITY.water * tempC +
+    snfFrac * HEAT_CAPACITY.snf * tempC
+  )
 }

@@ -1,5 +1,17 @@
 /** The eleven species a sauce is tracked by, in g. Everything but the first, second and ninth stays in the pan when it boils. */
-export const SPECIES = ['water', 'ethanol', 'fat', 'protein', 'gelatin', 'sugar', 'starch', 'salt', 'acetic', 'fixacid', 'other'] as const
+export const SPECIES = [
+  'water',
+  'ethanol',
+  'fat',
+  'protein',
+  'gelatin',
+  'sugar',
+  'starch',
+  'salt',
+  'acetic',
+  'fixacid',
+  'other',
+] as const
 export type Species = (typeof SPECIES)[number]
 
 /** Grams of each species, and the fixed acids as grams of acetic-equivalent. */
@@ -28,7 +40,10 @@ export const EMPTY: Composition = {
 const KEYS = [...SPECIES, 'acidEqFixed'] as const
 
 /** Applies a function to every component; the one loop all mixture arithmetic goes through. */
-export function mapComposition(of: Composition, f: (grams: number, key: (typeof KEYS)[number]) => number): Composition {
+export function mapComposition(
+  of: Composition,
+  f: (grams: number, key: (typeof KEYS)[number]) => number,
+): Composition {
   const result = { ...of } as Record<(typeof KEYS)[number], number>
   for (const key of KEYS) result[key] = f(of[key], key)
   return result

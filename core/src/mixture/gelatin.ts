@@ -24,8 +24,17 @@ export interface GelatinDose {
  * @param hotC - temperature of the hot part, 60..100 °C; @param coldC - of the bloomed gelatin
  * @returns zeros where the stock has enough
  */
-export function gelatinDose(stockG: number, nowFrac: number, targetFrac: number, hotC = 90, coldC = 10): GelatinDose {
-  const gelatinG = Math.max(0, (stockG * (targetFrac - nowFrac)) / (PURITY - targetFrac * (1 + BLOOM_ML_PER_G)))
+export function gelatinDose(
+  stockG: number,
+  nowFrac: number,
+  targetFrac: number,
+  hotC = 90,
+  coldC = 10,
+): GelatinDose {
+  const gelatinG = Math.max(
+    0,
+    (stockG * (targetFrac - nowFrac)) / (PURITY - targetFrac * (1 + BLOOM_ML_PER_G)),
+  )
   const bloomMl = gelatinG * BLOOM_ML_PER_G
   const hotStockG = ((gelatinG + bloomMl) * (MELTED_C - coldC)) / (hotC - MELTED_C)
   return { gelatinG, bloomMl, hotStockG: Math.min(stockG, hotStockG) }

@@ -3,14 +3,23 @@ import { describe, expect, it } from 'vitest'
 import { referenceComposition, REFERENCE_IDS } from '../ingredients/referenceTable'
 import { expectWithin } from '../testing.test-helper'
 import { abvFromMassFrac } from '../heat/ethanol'
-import { acidFrac, addCompositions, massG, saltFrac, scaleComposition, solidsFrac, type Composition } from './composition'
+import {
+  acidFrac,
+  addCompositions,
+  massG,
+  saltFrac,
+  scaleComposition,
+  solidsFrac,
+  type Composition,
+} from './composition'
 import { reduceMixture } from './reduceMixture'
 import { addBack, diluteToSalt, maxStockSaltFrac, stretchWithStock } from './saltCorrections'
 import { skim } from './skim'
 import { strain } from './strain'
 import { density20GPerMl, hotVolumeMl, volume20Ml } from './volume'
 
-const ofVolume = (id: string, ml: number): Composition => referenceComposition(id, ml * density20GPerMl(referenceComposition(id, 100)))
+const ofVolume = (id: string, ml: number): Composition =>
+  referenceComposition(id, ml * density20GPerMl(referenceComposition(id, 100)))
 
 describe('reduction:C composition', () => {
   it.each([
@@ -18,7 +27,9 @@ describe('reduction:C composition', () => {
     ['wineWhite125', 0.9904],
     ['cream35', 0.988],
     ['brandy40', 0.9485],
-  ])('C1 density of %s', (id, rho) => expectWithin(density20GPerMl(referenceComposition(id, 100)), rho, 0.001))
+  ])('C1 density of %s', (id, rho) =>
+    expectWithin(density20GPerMl(referenceComposition(id, 100)), rho, 0.001),
+  )
   it('C2 brown stock to a quarter', () => {
     const start = ofVolume('brownStockUnsalted', 1000)
     const left = reduceMixture(start, { volumeMl: 250 })
@@ -28,9 +39,16 @@ describe('reduction:C composition', () => {
     expectWithin(solidsFrac(left) * 100, 17.63, 0.003)
   })
   it('C3 salted broth to a quarter is a fault', () =>
-    expectWithin(saltFrac(reduceMixture(ofVolume('saltedBroth', 1000), { volumeMl: 250 })) * 100, 3.48, 0.003))
+    expectWithin(
+      saltFrac(reduceMixture(ofVolume('saltedBroth', 1000), { volumeMl: 250 })) * 100,
+      3.48,
+      0.003,
+    ))
   it('C4 strained liquor', () => {
-    const { strained, retainedG } = strain({ ...referenceComposition('water', 1990), salt: 10 }, { bones: 1200, mirepoix: 300 })
+    const { strained, retainedG } = strain(
+      { ...referenceComposition('water', 1990), salt: 10 },
+      { bones: 1200, mirepoix: 300 },
+    )
     expectWithin(retainedG, 141, 0.001)
     expectWithin(massG(strained), 1859, 0.001)
     expectWithin(strained.salt, 9.295, 0.001)
@@ -91,24 +109,41 @@ describe('reduction:R alcohol left', () => {
     [0.6, 48.2],
   ])('R3 wine in stock, kappa %d', (kappa, percent) => {
     const start = addCompositions(ofVolume('wineWhite125', 100), ofVolume('brownStockUnsalted', 900))
-    expectWithin((100 * reduceMixture(start, { volumeMl: 900 }, kappa).ethanol) / start.ethanol, percent, 0.01)
+    expectWithin(
+      (100 * reduceMixture(start, { volumeMl: 900 }, kappa).ethanol) / start.ethanol,
+      percent,
+      0.01,
+    )
   })
 })
 
 describe('laws', () => {
   const anyMixture = fc
-    .array(fc.tuple(fc.constantFrom(...REFERENCE_IDS.filter((id) => id !== 'water')), fc.double({ min: 1, max: 2000, noNaN: true })), {
-      minLength: 1,
-      maxLength: 4,
-    })
+    .array(
+      fc.tuple(
+        fc.constantFrom(...REFERENCE_IDS.filter((id) => id !== 'water')),
+        fc.double({ min: 1, max: 2000, noNaN: true }),
+      ),
+      {
+        minLength: 1,
+        maxLength: 4,
+      },
+    )
     .map((parts) => parts.map(([id, g]) => referenceComposition(id, g)).reduce(addCompositions))
   it('mass: what stays and what leaves add up, and nothing but water, ethanol and acetic acid leaves', () => {
     fc.assert(
       fc.property(anyMixture, fc.double({ min: 0.6, max: 0.99, noNaN: true }), (start, share) => {
-        const left = reduceMixture(start, { massG: massG(start) * Math.max(share, 1 - (0.9 * start.water) / massG(start)) })
+        const left = reduceMixture(start, {
+          massG: massG(start) * Math.max(share, 1 - (0.9 * start.water) / massG(start)),
+        })
         const gone = start.water - left.water + start.ethanol - left.ethanol + start.acetic - left.acetic
         expect(Math.abs(massG(start) - massG(left) - gone)).toBeLessThan(1e-9 * massG(start))
-        expect({ ...left, water: 0, ethanol: 0, acetic: 0 }).toEqual({ ...start, water: 0, ethanol: 0, acetic: 0 })
+        expect({ ...left, water: 0, ethanol: 0, acetic: 0 }).toEqual({
+          ...start,
+          water: 0,
+          ethanol: 0,
+          acetic: 0,
+        })
         expect(left.ethanol).toBeLessThanOrEqual(start.ethanol)
       }),
       { numRuns: 60 },

@@ -3,7 +3,15 @@ import { describe, expect, it } from 'vitest'
 import { expectWithin } from '../testing.test-helper'
 import { BUTTERS } from './butterFat'
 import { dropDiameterUm, emulsifierAreaM2 } from './emulsifier'
-import { butterPerWaterG, butterRoomG, dropletThickening, phaseBand, phaseFraction, phasesOf, waterNeededG } from './phases'
+import {
+  butterPerWaterG,
+  butterRoomG,
+  dropletThickening,
+  phaseBand,
+  phaseFraction,
+  phasesOf,
+  waterNeededG,
+} from './phases'
 
 const of = (butter: keyof typeof BUTTERS, butterG: number, evaporatedG = 0) =>
   phasesOf({ yolkG: 51, aqueousG: 45, evaporatedG, butters: [{ massG: butterG, parts: BUTTERS[butter] }] })
@@ -36,7 +44,9 @@ describe('phases of an egg and butter emulsion', () => {
     [0.6, 16],
     [0.7, 64],
     [0.75, 256],
-  ])('emulsion:E6 thickening at φ %f', (phi, expected) => expectWithin(dropletThickening(phi), expected, 0.01))
+  ])('emulsion:E6 thickening at φ %f', (phi, expected) =>
+    expectWithin(dropletThickening(phi), expected, 0.01),
+  )
   it('emulsion:A6 drops torn by a whisk and by a blender', () => {
     expectWithin(dropDiameterUm(2, 100), 25, 0.03)
     expectWithin(dropDiameterUm(0.3, 2000), 8.3, 0.03)
@@ -60,11 +70,24 @@ describe('phases of an egg and butter emulsion', () => {
           near(waterNeededG(full, 0.74), 0, 1e-6)
           const more = phasesOf({ yolkG, aqueousG, butters: [{ massG: room * 1.2, parts }] })
           const water = waterNeededG(more, 0.74)
-          near(phaseFraction(phasesOf({ yolkG, aqueousG: aqueousG + water, butters: [{ massG: room * 1.2, parts }] })), 0.74, 1e-6)
+          near(
+            phaseFraction(
+              phasesOf({ yolkG, aqueousG: aqueousG + water, butters: [{ massG: room * 1.2, parts }] }),
+            ),
+            0.74,
+            1e-6,
+          )
         },
       ),
     )
   })
   it('bands hold from their lower edge', () =>
-    expect([0.49, 0.5, 0.62, 0.68, 0.74, 0.8].map(phaseBand)).toEqual(['runny', 'flowing', 'spoonable', 'stiff', 'edge', 'splits']))
+    expect([0.49, 0.5, 0.62, 0.68, 0.74, 0.8].map(phaseBand)).toEqual([
+      'runny',
+      'flowing',
+      'spoonable',
+      'stiff',
+      'edge',
+      'splits',
+    ]))
 })

@@ -21,12 +21,21 @@ export interface Phases {
 
 const waterGPerMl = (tempC: number) => waterDensityKgPerM3(tempC) / 1000
 /** Millilitres of fat and of water phase that a gram of a butter brings. */
-export function butterMlPerG({ fatFrac, waterFrac, snfFrac }: ButterParts, tempC = JUDGED_AT_C): { fat: number; aqueous: number } {
-  return { fat: fatFrac / milkFatGPerMl(tempC), aqueous: waterFrac / waterGPerMl(tempC) + snfFrac / SNF_G_PER_ML }
+export function butterMlPerG(
+  { fatFrac, waterFrac, snfFrac }: ButterParts,
+  tempC = JUDGED_AT_C,
+): { fat: number; aqueous: number } {
+  return {
+    fat: fatFrac / milkFatGPerMl(tempC),
+    aqueous: waterFrac / waterGPerMl(tempC) + snfFrac / SNF_G_PER_ML,
+  }
 }
 
 /** The two phases of an emulsion. `emulsion:E1` */
-export function phasesOf({ yolkG, aqueousG, evaporatedG = 0, butters }: EmulsionParts, tempC = JUDGED_AT_C): Phases {
+export function phasesOf(
+  { yolkG, aqueousG, evaporatedG = 0, butters }: EmulsionParts,
+  tempC = JUDGED_AT_C,
+): Phases {
   let fatMl = 0
   let continuousMl = yolkG / YOLK_G_PER_ML + (aqueousG - evaporatedG) / waterGPerMl(tempC)
   for (const { massG, parts } of butters) {
@@ -43,14 +52,23 @@ export function phaseFraction({ fatMl, continuousMl }: Phases): number {
 }
 
 /** Grams of a butter that may still go in before φ reaches a target; below 0 it is past it, Infinity where that butter never brings it there. `emulsion:E2` */
-export function butterRoomG(phases: Phases, targetFrac: number, butter: ButterParts, tempC = JUDGED_AT_C): number {
+export function butterRoomG(
+  phases: Phases,
+  targetFrac: number,
+  butter: ButterParts,
+  tempC = JUDGED_AT_C,
+): number {
   const { fat, aqueous } = butterMlPerG(butter, tempC)
   const per = fat - targetFrac * (fat + aqueous)
   return per <= 0 ? Infinity : (targetFrac * (phases.fatMl + phases.continuousMl) - phases.fatMl) / per
 }
 
 /** Grams of water that bring φ back to a target; 0 where it is not past it. `emulsion:E3 R1` */
-export function waterNeededG({ fatMl, continuousMl }: Phases, targetFrac: number, tempC = JUDGED_AT_C): number {
+export function waterNeededG(
+  { fatMl, continuousMl }: Phases,
+  targetFrac: number,
+  tempC = JUDGED_AT_C,
+): number {
   return Math.max(0, (fatMl * (1 - targetFrac)) / targetFrac - continuousMl) * waterGPerMl(tempC)
 }
 
@@ -77,7 +95,12 @@ export const PHASE_BANDS = [
 ] as const
 export type PhaseBand = (typeof PHASE_BANDS)[number]['band']
 /** φ up to which a tool can hold an emulsion. */
-export const HIGHEST_PHASE_FRAC = { handWhisk: 0.78, powerBlender: 0.82, mounted: 0.72, mountedWithCream: 0.76 } as const
+export const HIGHEST_PHASE_FRAC = {
+  handWhisk: 0.78,
+  powerBlender: 0.82,
+  mounted: 0.72,
+  mountedWithCream: 0.76,
+} as const
 /** Where φ should end (service target). */
 export const SERVICE_PHASE_FRAC = { low: 0.62, high: 0.66 } as const
 /** Water goes in before the next butter from here on. */

@@ -5,7 +5,8 @@ import { massG, solidsFrac, type Composition } from './composition'
 import { volume20Ml } from './volume'
 
 /** Where a reduction stops: a volume at 20 °C, a mass, or a share of solids. */
-export type StopAt = { readonly volumeMl: number } | { readonly massG: number } | { readonly solidsFrac: number }
+export type StopAt =
+  { readonly volumeMl: number } | { readonly massG: number } | { readonly solidsFrac: number }
 
 /** Distance still to go: positive before the stop, zero at it; the same sign for all three kinds. */
 export function toGo(stop: StopAt): (mixture: Composition) => number {
@@ -21,7 +22,12 @@ export function toGo(stop: StopAt): (mixture: Composition) => number {
  * @returns the mixture at the stop; unchanged where it is already past it
  * @throws DomainError `cannotReduce` where the water ends before the stop
  */
-export function reduceMixture(start: Composition, stop: StopAt, kappa: number = KAPPA.boil, pressureKPa = airPressureKPa(0)): Composition {
+export function reduceMixture(
+  start: Composition,
+  stop: StopAt,
+  kappa: number = KAPPA.boil,
+  pressureKPa = airPressureKPa(0),
+): Composition {
   const found = boilDown(start, pressureKPa, kappa).where(toGo(stop))
   if (!found) throw new DomainError('cannotReduce', 'stop', Object.values(stop)[0])
   return found.mixture

@@ -26,7 +26,9 @@ export function stretchWithStock(
   const denominator = wantedSaltFrac * share - stock.saltFrac
   if (denominator <= 0) return { status: 'impossible' }
   const addG = (massG * (saltFrac - wantedSaltFrac)) / denominator
-  return addG > 3 * massG ? { status: 'futile', addG } : { status: 'add', addG, finalMassG: massG + addG * share, saltFrac: wantedSaltFrac }
+  return addG > 3 * massG
+    ? { status: 'futile', addG }
+    : { status: 'add', addG, finalMassG: massG + addG * share, saltFrac: wantedSaltFrac }
 }
 
 /**
@@ -35,7 +37,12 @@ export function stretchWithStock(
  */
 export function addBack(massG: number, targetMassG: number, saltFrac: number, addedSaltFrac = 0): Correction {
   const addG = Math.max(0, targetMassG - massG)
-  return { status: 'add', addG, finalMassG: massG + addG, saltFrac: (saltFrac * massG + addedSaltFrac * addG) / (massG + addG) }
+  return {
+    status: 'add',
+    addG,
+    finalMassG: massG + addG,
+    saltFrac: (saltFrac * massG + addedSaltFrac * addG) / (massG + addG),
+  }
 }
 
 /** X4: keep this share of the sauce and make the rest up with unsalted base. */
@@ -44,6 +51,11 @@ export function keepShare({ saltFrac, wantedSaltFrac }: SaltState): number {
 }
 
 /** Highest salt share a stock may have so that the finished sauce stays at or under `highestSaltFrac`; 0 or less: already too salty without it. `reduction:C5` */
-export function maxStockSaltFrac(highestSaltFrac: number, finalMassG: number, stockMassG: number, otherSaltG: number): number {
+export function maxStockSaltFrac(
+  highestSaltFrac: number,
+  finalMassG: number,
+  stockMassG: number,
+  otherSaltG: number,
+): number {
   return (highestSaltFrac * finalMassG - otherSaltG) / stockMassG
 }

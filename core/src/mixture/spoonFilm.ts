@@ -16,7 +16,9 @@ export function spoonFilmMm(viscosityPaS: number, yieldPa = 0): number {
   const drain = Math.sqrt(viscosityPaS / (DENSITY * G * READ_AFTER_S))
   const crossM = (start / drain) ** 2
   const mean =
-    crossM >= SPOON_M ? (2 / 3) * drain * Math.sqrt(SPOON_M) : ((2 / 3) * drain * crossM ** 1.5 + start * (SPOON_M - crossM)) / SPOON_M
+    crossM >= SPOON_M
+      ? (2 / 3) * drain * Math.sqrt(SPOON_M)
+      : ((2 / 3) * drain * crossM ** 1.5 + start * (SPOON_M - crossM)) / SPOON_M
   return 1000 * Math.max(mean, yieldPa / (DENSITY * G))
 }
 

@@ -1,7 +1,13 @@
 import { massG, scaleComposition, type Composition } from './composition'
 
 /** Liquor held by drained solids, g per g (engineering judgement, low confidence). `reduction:C4` */
-export const HELD_G_PER_G = { bones: 0.08, mirepoix: 0.15, leafyHerbs: 1, mushrooms: 0.4, tomatoPulp: 0.6 } as const
+export const HELD_G_PER_G = {
+  bones: 0.08,
+  mirepoix: 0.15,
+  leafyHerbs: 1,
+  mushrooms: 0.4,
+  tomatoPulp: 0.6,
+} as const
 export type SolidKind = keyof typeof HELD_G_PER_G
 
 /**
@@ -15,7 +21,10 @@ export function strain(
   pressFrac = 0,
 ): { strained: Composition; retainedG: number } {
   const total = massG(liquor)
-  const held = Object.entries(solids).reduce((sum, [kind, grams]) => sum + HELD_G_PER_G[kind as SolidKind] * grams * (1 - pressFrac), 0)
+  const held = Object.entries(solids).reduce(
+    (sum, [kind, grams]) => sum + HELD_G_PER_G[kind as SolidKind] * grams * (1 - pressFrac),
+    0,
+  )
   const retainedG = Math.min(held, total)
   return { strained: scaleComposition(liquor, total > 0 ? (total - retainedG) / total : 0), retainedG }
 }

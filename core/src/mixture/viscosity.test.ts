@@ -1,7 +1,21 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { batchMl, eggsFor, rouxSurplusFatG, splitBatches, startAtMs, wholeButterForClarifiedG, yolkG } from '../formula/portions'
-import { acidPer100Fat, convertSaltTsp, saltAfterReduction, saltToAddG, saltTsp } from '../techniques/season/seasoning'
+import {
+  batchMl,
+  eggsFor,
+  rouxSurplusFatG,
+  splitBatches,
+  startAtMs,
+  wholeButterForClarifiedG,
+  yolkG,
+} from '../formula/portions'
+import {
+  acidPer100Fat,
+  convertSaltTsp,
+  saltAfterReduction,
+  saltToAddG,
+  saltTsp,
+} from '../techniques/season/seasoning'
 import { expectWithin } from '../testing.test-helper'
 import { coatGrade, spoonFilmMm, viscosityFromFilmPaS } from './spoonFilm'
 import { agentGPerL, cookOutS, starchPctFor, swollenFrac, viscosityPaS } from './viscosity'
@@ -35,7 +49,13 @@ describe('thickness and the spoon', () => {
   })
   it('emulsion:V5 half a litre from 0.06 to 0.40', () => {
     const base = { solidsPct: 3, gelatinPct: 1.5 }
-    near((agentGPerL(starchPctFor(0.4, base, 65), 'cornstarch') - agentGPerL(starchPctFor(0.06, base, 65), 'cornstarch')) / 2, 4.5, 0.2)
+    near(
+      (agentGPerL(starchPctFor(0.4, base, 65), 'cornstarch') -
+        agentGPerL(starchPctFor(0.06, base, 65), 'cornstarch')) /
+        2,
+      4.5,
+      0.2,
+    )
   })
   it.each([
     [0.1, 51, 79, 12.9, 13.5],

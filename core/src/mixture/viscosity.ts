@@ -16,9 +16,15 @@ const STARCH_POWER = 3.2
 export const waterViscosityPaS = (tempC: number): number => 2.414e-5 * 10 ** (247.8 / (tempC + 133.15))
 
 /** What dissolved solids and gelatin make of water, times. */
-function baseFactor({ solidsPct, gelatinPct }: Pick<Thickness, 'solidsPct' | 'gelatinPct'>, tempC: number): number {
+function baseFactor(
+  { solidsPct, gelatinPct }: Pick<Thickness, 'solidsPct' | 'gelatinPct'>,
+  tempC: number,
+): number {
   const s = Math.min(85, solidsPct)
-  return 10 ** (((0.0118 - 0.00006 * (tempC - 20)) * s) / (1 - s / 100)) * 10 ** ((0.14 + 0.001 * (60 - tempC)) * gelatinPct)
+  return (
+    10 ** (((0.0118 - 0.00006 * (tempC - 20)) * s) / (1 - s / 100)) *
+    10 ** ((0.14 + 0.001 * (60 - tempC)) * gelatinPct)
+  )
 }
 
 /** Viscosity near 15 s⁻¹, Pa·s; valid 40–95 °C. `emulsion:V1 V3 V4` */
@@ -43,7 +49,13 @@ export const STARCH_POWERS = {
 } as const
 export type StarchAgent = keyof typeof STARCH_POWERS
 /** Agents that are half flour, half fat. */
-export const HALF_FLOUR: readonly StarchAgent[] = ['rouxWhite', 'rouxBlond', 'rouxBrown', 'rouxDark', 'beurreManie']
+export const HALF_FLOUR: readonly StarchAgent[] = [
+  'rouxWhite',
+  'rouxBlond',
+  'rouxBrown',
+  'rouxDark',
+  'beurreManie',
+]
 
 /** White-flour equivalent that brings a starch-free base to a viscosity, % of the sauce. */
 export function starchPctFor(targetPaS: number, of: Omit<Thickness, 'starchPct'>, tempC: number): number {

@@ -8,7 +8,8 @@ const FAT_ML_PER_G = 1 / 0.9172
 /** Volume at 20 °C, ml: what every recipe volume means. `reduction:C1` */
 export function volume20Ml(of: Composition): number {
   const volatile = of.water + of.ethanol
-  const volatileMl = volatile > 0 ? volatile / (ethanolWaterDensity20KgPerM3(of.ethanol / volatile) / 1000) : 0
+  const volatileMl =
+    volatile > 0 ? volatile / (ethanolWaterDensity20KgPerM3(of.ethanol / volatile) / 1000) : 0
   return (
     volatileMl +
     of.fat * FAT_ML_PER_G +

@@ -1,7 +1,14 @@
 import { blenderMixTempC } from '../techniques/eggEmulsion/blenderMix'
 import { BUTTERS, milkFatGPerMl, type ButterKind } from '../mixture/butterFat'
 import { recommendedPourGPerS, TOOLS, type Tool } from '../techniques/eggEmulsion/butterPour'
-import { butterPerWaterG, butterRoomG, dropletThickening, phaseFraction, phasesOf, waterNeededG } from '../mixture/phases'
+import {
+  butterPerWaterG,
+  butterRoomG,
+  dropletThickening,
+  phaseFraction,
+  phasesOf,
+  waterNeededG,
+} from '../mixture/phases'
 import { runYolkBath } from '../techniques/eggEmulsion/runYolkBath'
 import {
   BATHS,
@@ -21,8 +28,16 @@ import { num, type Values } from './values'
 
 const SOURCE = 'emulsion.md'
 const YOLK: ModelInput = { name: 'yolkG', says: 'egg yolk', range: { min: 5, max: 400, unit: 'g' } }
-const AQUEOUS: ModelInput = { name: 'aqueousG', says: 'water, juice, reduction', range: { min: 0, max: 800, unit: 'g' } }
-const BUTTER_G: ModelInput = { name: 'butterG', says: 'butter in it', range: { min: 0, max: 4000, unit: 'g' } }
+const AQUEOUS: ModelInput = {
+  name: 'aqueousG',
+  says: 'water, juice, reduction',
+  range: { min: 0, max: 800, unit: 'g' },
+}
+const BUTTER_G: ModelInput = {
+  name: 'butterG',
+  says: 'butter in it',
+  range: { min: 0, max: 4000, unit: 'g' },
+}
 const BUTTER: ModelInput = { name: 'butter', says: 'kind of butter', oneOf: Object.keys(BUTTERS) }
 const TARGET: ModelInput = {
   name: 'phaseFrac',
@@ -31,7 +46,11 @@ const TARGET: ModelInput = {
   optional: 0.74,
 }
 const BOWL: ModelInput = { name: 'bowl', says: 'what the bowl is made of', oneOf: Object.keys(BOWLS) }
-const BATH: ModelInput = { name: 'bath', says: 'the water under it', oneOf: Object.keys(BATHS).filter((b) => b !== 'off') }
+const BATH: ModelInput = {
+  name: 'bath',
+  says: 'the water under it',
+  oneOf: Object.keys(BATHS).filter((b) => b !== 'off'),
+}
 const WHISK: ModelInput = { name: 'whisk', says: 'how it is whisked', oneOf: ['normal', 'vigorous'] }
 const butterOf = (v: Values) => BUTTERS[v.butter as ButterKind]
 const phasesIn = (v: Values, extraAqueous = 0) =>
@@ -89,7 +108,12 @@ export const EMULSION_MODELS: readonly Model[] = [
       const at = (by: number) => butterRoomG(phasesIn(v, by), num(v, 'phaseFrac'), butterOf(v))
       const value = at(0)
       const spread = 0.03 * num(v, 'aqueousG')
-      return { value, low: Math.min(value, at(-spread)), high: Math.max(value, at(spread)), warnings: value < 0 ? ['pastIt'] : [] }
+      return {
+        value,
+        low: Math.min(value, at(-spread)),
+        high: Math.max(value, at(spread)),
+        warnings: value < 0 ? ['pastIt'] : [],
+      }
     },
   },
   {
@@ -165,7 +189,11 @@ export const EMULSION_MODELS: readonly Model[] = [
     confidence: 'low',
     coverage: 0.8,
     inputs: [YOLK, AQUEOUS, BOWL, BATH, WHISK],
-    run: (v) => ({ value: ribbonRun(v, 1).state.tempC, low: ribbonRun(v, 2).state.tempC, high: ribbonRun(v, 0.5).state.tempC }),
+    run: (v) => ({
+      value: ribbonRun(v, 1).state.tempC,
+      low: ribbonRun(v, 2).state.tempC,
+      high: ribbonRun(v, 0.5).state.tempC,
+    }),
   },
   {
     id: 'bowlCarryOver',
@@ -202,7 +230,8 @@ export const EMULSION_MODELS: readonly Model[] = [
     id: 'safePour',
     version: '1',
     says: 'butter that may be poured now, with a fifth in hand',
-    formula: '0.8·R_max/f; R_max grows with the water phase, the tool and the fat that is in, and ends at φ_max',
+    formula:
+      '0.8·R_max/f; R_max grows with the water phase, the tool and the fat that is in, and ends at φ_max',
     unit: 'g/s',
     sources: [`${SOURCE} §3`, 'Taylor 1934', 'Grace 1982'],
     confidence: 'low',
@@ -212,7 +241,12 @@ export const EMULSION_MODELS: readonly Model[] = [
       AQUEOUS,
       BUTTER_G,
       BUTTER,
-      { name: 'tempC', says: 'temperature in the bowl', range: { min: 10, max: 90, unit: '°C' }, optional: 58 },
+      {
+        name: 'tempC',
+        says: 'temperature in the bowl',
+        range: { min: 10, max: 90, unit: '°C' },
+        optional: 58,
+      },
       { name: 'tool', says: 'whisk', oneOf: Object.keys(TOOLS), optional: 'handWhisk' },
     ],
     run: (v) => {
@@ -241,7 +275,12 @@ export const EMULSION_MODELS: readonly Model[] = [
       BUTTER_G,
       BUTTER,
       { name: 'butterC', says: 'the butter', range: { min: 20, max: 120, unit: '°C' } },
-      { name: 'shaftJ', says: 'work of the blender', range: { min: 0, max: 20_000, unit: 'J' }, optional: 2400 },
+      {
+        name: 'shaftJ',
+        says: 'work of the blender',
+        range: { min: 0, max: 20_000, unit: 'J' },
+        optional: 2400,
+      },
     ],
     run: (v) => {
       const value =

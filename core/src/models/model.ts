@@ -1,8 +1,14 @@
 import type { Range } from '../errors'
 
 /** An input of a model: a number in a range, or one of a few words. */
-export type ModelInput = { readonly name: string; readonly says: string; readonly optional?: number | string } & (
-  { readonly range: Range } | { readonly oneOf: readonly string[] } | { readonly text: { readonly maxLength: number } }
+export type ModelInput = {
+  readonly name: string
+  readonly says: string
+  readonly optional?: number | string
+} & (
+  | { readonly range: Range }
+  | { readonly oneOf: readonly string[] }
+  | { readonly text: { readonly maxLength: number } }
 )
 
 /** What every model answers: a number with its band, or a band it cannot give and why. */
@@ -43,5 +49,13 @@ export interface Model {
 export function runModel(model: Model, input: Readonly<Record<string, number | string>>): ModelAnswer {
   const filled = Object.fromEntries(model.inputs.map((i) => [i.name, input[i.name] ?? i.optional ?? NaN]))
   const { value, low = value, high = value, warnings = [] } = model.run(filled)
-  return { value, low, high, unit: model.unit, coverage: model.coverage, modelVersion: `${model.id}-${model.version}`, warnings }
+  return {
+    value,
+    low,
+    high,
+    unit: model.unit,
+    coverage: model.coverage,
+    modelVersion: `${model.id}-${model.version}`,
+    warnings,
+  }
 }

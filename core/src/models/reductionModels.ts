@@ -18,7 +18,8 @@ import { depthAtVolumeMm, volumeAtDepthMl, type VesselProfile } from '../vessel/
 import type { Model, ModelInput } from './model'
 import { num, type Values } from './values'
 
-const ofVolume = (id: string, ml: number): Composition => referenceComposition(id, ml * density20GPerMl(referenceComposition(id, 100)))
+const ofVolume = (id: string, ml: number): Composition =>
+  referenceComposition(id, ml * density20GPerMl(referenceComposition(id, 100)))
 const profileOf = (v: Values): VesselProfile => ({
   shape: 'pan',
   baseRadiusMm: num(v, 'baseDiameterMm') / 2,
@@ -28,20 +29,34 @@ const profileOf = (v: Values): VesselProfile => ({
 })
 
 const INGREDIENT: ModelInput = { name: 'ingredient', says: 'what is boiled', oneOf: REFERENCE_IDS }
-const VOLUME: ModelInput = { name: 'volumeMl', says: 'liquid at the start, at 20 °C', range: { ...LIMITS.volumeMl, min: 1 } }
+const VOLUME: ModelInput = {
+  name: 'volumeMl',
+  says: 'liquid at the start, at 20 °C',
+  range: { ...LIMITS.volumeMl, min: 1 },
+}
 const FRACTION: ModelInput = {
   name: 'fractionLeft',
   says: 'share of the volume that is left',
   range: { min: 0.05, max: 0.99, unit: '(0..1)' },
 }
-const ALTITUDE: ModelInput = { name: 'altitudeM', says: 'height of the kitchen', range: LIMITS.altitudeM, optional: 0 }
+const ALTITUDE: ModelInput = {
+  name: 'altitudeM',
+  says: 'height of the kitchen',
+  range: LIMITS.altitudeM,
+  optional: 0,
+}
 const DIAMETER: ModelInput = { name: 'diameterMm', says: 'diameter of the surface', range: LIMITS.diameterMm }
 const POWER: ModelInput = { name: 'powerW', says: 'net power into the liquid', range: LIMITS.powerW }
 const PAN: readonly ModelInput[] = [
   { name: 'baseDiameterMm', says: 'inside diameter of the base', range: LIMITS.diameterMm },
   { name: 'rimDiameterMm', says: 'inside diameter at the rim', range: LIMITS.diameterMm },
   { name: 'heightMm', says: 'inside height', range: LIMITS.heightMm },
-  { name: 'cornerMm', says: 'radius of the rounded corner', range: { min: 0, max: 40, unit: 'mm' }, optional: 0 },
+  {
+    name: 'cornerMm',
+    says: 'radius of the rounded corner',
+    range: { min: 0, max: 40, unit: 'mm' },
+    optional: 0,
+  },
 ]
 const REDUCTION_SOURCE = 'reduction.md'
 
@@ -59,7 +74,11 @@ export const REDUCTION_MODELS: readonly Model[] = [
     inputs: [{ ...ALTITUDE, name: 'altitudeM' }],
     run: (v) => {
       const at = (share: number) => waterBoilingPointC(airPressureKPa(num(v, 'altitudeM')) * share)
-      return { value: at(1), low: at(0.97), high: at(Math.min(1.03, 101.4 / airPressureKPa(num(v, 'altitudeM')))) }
+      return {
+        value: at(1),
+        low: at(0.97),
+        high: at(Math.min(1.03, 101.4 / airPressureKPa(num(v, 'altitudeM')))),
+      }
     },
   },
   {
@@ -94,7 +113,8 @@ export const REDUCTION_MODELS: readonly Model[] = [
     inputs: [INGREDIENT, VOLUME, FRACTION],
     run: (v) => {
       const start = ofVolume(String(v.ingredient), num(v, 'volumeMl'))
-      const at = (k: number) => massG(reduceMixture(start, { volumeMl: num(v, 'volumeMl') * num(v, 'fractionLeft') }, k))
+      const at = (k: number) =>
+        massG(reduceMixture(start, { volumeMl: num(v, 'volumeMl') * num(v, 'fractionLeft') }, k))
       const [a, b] = [at(1), at(0.6)]
       return { value: a, low: Math.min(a, b), high: Math.max(a, b) }
     },
@@ -113,7 +133,8 @@ export const REDUCTION_MODELS: readonly Model[] = [
       const start = ofVolume(String(v.ingredient), num(v, 'volumeMl'))
       if (start.ethanol === 0) return { value: 0, warnings: ['noAlcohol'] }
       const at = (k: number) =>
-        (100 * reduceMixture(start, { volumeMl: num(v, 'volumeMl') * num(v, 'fractionLeft') }, k).ethanol) / start.ethanol
+        (100 * reduceMixture(start, { volumeMl: num(v, 'volumeMl') * num(v, 'fractionLeft') }, k).ethanol) /
+        start.ethanol
       return { value: at(0.8), low: at(1), high: at(0.6), warnings: at(0.6) < 0.5 ? ['traceOnly'] : [] }
     },
   },
@@ -151,7 +172,12 @@ export const REDUCTION_MODELS: readonly Model[] = [
       ALTITUDE,
     ],
     run: (v) => {
-      const value = netPowerW({ kind: v.heater as HeaterKind }, v.level as HeatLevel, num(v, 'diameterMm'), num(v, 'altitudeM'))
+      const value = netPowerW(
+        { kind: v.heater as HeaterKind },
+        v.level as HeatLevel,
+        num(v, 'diameterMm'),
+        num(v, 'altitudeM'),
+      )
       const spread = Math.exp(1.2816 * HEAT_LEVELS[v.level as HeatLevel].sdLnPower)
       return { value, low: value / spread, high: value * spread }
     },
@@ -168,7 +194,13 @@ export const REDUCTION_MODELS: readonly Model[] = [
     inputs: [DIAMETER, POWER, ALTITUDE],
     run: (v) => {
       const rate = (p: number) =>
-        boilState(surroundings({ diameterMm: num(v, 'diameterMm'), pressureKPa: airPressureKPa(num(v, 'altitudeM')) }), p).rateGPerS * 60
+        boilState(
+          surroundings({
+            diameterMm: num(v, 'diameterMm'),
+            pressureKPa: airPressureKPa(num(v, 'altitudeM')),
+          }),
+          p,
+        ).rateGPerS * 60
       const p = num(v, 'powerW')
       return { value: rate(p), low: rate(p * 0.9), high: rate(p * 1.1) }
     },
@@ -188,12 +220,20 @@ export const REDUCTION_MODELS: readonly Model[] = [
       FRACTION,
       DIAMETER,
       POWER,
-      { name: 'startTempC', says: 'temperature at the start', range: { min: 0, max: 100, unit: '°C' }, optional: 20 },
+      {
+        name: 'startTempC',
+        says: 'temperature at the start',
+        range: { min: 0, max: 100, unit: '°C' },
+        optional: 20,
+      },
       ALTITUDE,
     ],
     run: (v) => {
       const mixture = ofVolume(String(v.ingredient), num(v, 'volumeMl'))
-      const at = surroundings({ diameterMm: num(v, 'diameterMm'), pressureKPa: airPressureKPa(num(v, 'altitudeM')) })
+      const at = surroundings({
+        diameterMm: num(v, 'diameterMm'),
+        pressureKPa: airPressureKPa(num(v, 'altitudeM')),
+      })
       const way = boilDown(mixture)
       const fall = way.where(toGo({ volumeMl: num(v, 'volumeMl') * num(v, 'fractionLeft') }))?.fall ?? 0
       const run = (p: number) => simulateReduction(way, at, p, { tempC: num(v, 'startTempC'), fall })
@@ -221,7 +261,12 @@ export const REDUCTION_MODELS: readonly Model[] = [
       { name: 'rateGPerMin', says: 'loss', range: { min: 0.1, max: 500, unit: 'g/min' } },
       { name: 'sdRateGPerMin', says: 'its standard deviation', range: { min: 0, max: 500, unit: 'g/min' } },
       { name: 'targetMassG', says: 'stop at', range: LIMITS.massG },
-      { name: 'driftPerRootMin', says: 'restlessness of the heat', range: { min: 0, max: 0.2, unit: '/√min' }, optional: 0.03 },
+      {
+        name: 'driftPerRootMin',
+        says: 'restlessness of the heat',
+        range: { min: 0, max: 0.2, unit: '/√min' },
+        optional: 0.03,
+      },
     ],
     run: (v) => {
       const f = forecast(

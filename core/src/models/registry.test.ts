@@ -14,13 +14,16 @@ const sample = (input: ModelInput): number | string => {
 
 describe('laws over the registry: a new model is tested before anyone writes a test', () => {
   it('ids are unique', () => expect(new Set(MODELS.map((m) => m.id)).size).toBe(MODELS.length))
-  it.each(MODELS.map((m) => [m.id, m] as const))('%s answers with unit, ordered band, version and source', (_, model) => {
-    const answer = runModel(model, Object.fromEntries(model.inputs.map((i) => [i.name, sample(i)])))
-    expect(Number.isNaN(answer.value)).toBe(false)
-    expect(answer.low).toBeLessThanOrEqual(answer.value)
-    expect(answer.value).toBeLessThanOrEqual(answer.high)
-    expect(answer.unit.length).toBeGreaterThan(0)
-    expect(answer.modelVersion).toBe(`${model.id}-${model.version}`)
-    expect(model.sources.length).toBeGreaterThan(0)
-  })
+  it.each(MODELS.map((m) => [m.id, m] as const))(
+    '%s answers with unit, ordered band, version and source',
+    (_, model) => {
+      const answer = runModel(model, Object.fromEntries(model.inputs.map((i) => [i.name, sample(i)])))
+      expect(Number.isNaN(answer.value)).toBe(false)
+      expect(answer.low).toBeLessThanOrEqual(answer.value)
+      expect(answer.value).toBeLessThanOrEqual(answer.high)
+      expect(answer.unit.length).toBeGreaterThan(0)
+      expect(answer.modelVersion).toBe(`${model.id}-${model.version}`)
+      expect(model.sources.length).toBeGreaterThan(0)
+    },
+  )
 })

@@ -5,7 +5,12 @@ import { SAUCE_MODELS } from './sauceModels'
 import { SAFETY_MODELS } from './safetyModels'
 
 /** Every model by its id; HTTP, command line and "explain this number" read this and nothing else. */
-export const MODELS: readonly Model[] = [...REDUCTION_MODELS, ...EMULSION_MODELS, ...SAFETY_MODELS, ...SAUCE_MODELS]
+export const MODELS: readonly Model[] = [
+  ...REDUCTION_MODELS,
+  ...EMULSION_MODELS,
+  ...SAFETY_MODELS,
+  ...SAUCE_MODELS,
+]
 
 /** The model of an id, or undefined. */
 export function findModel(id: string): Model | undefined {

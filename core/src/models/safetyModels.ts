@@ -64,7 +64,11 @@ export const SAFETY_MODELS: readonly Model[] = [
       { name: 'houseH', says: 'house rule', range: { min: 0.5, max: 6, unit: 'h' } },
     ],
     run: (v) => {
-      const limits = holdLimits({ code: v.code as FoodCodeId, holdLimitH: num(v, 'houseH'), clockFrom: 'outOfControl' })
+      const limits = holdLimits({
+        code: v.code as FoodCodeId,
+        holdLimitH: num(v, 'houseH'),
+        clockFrom: 'outOfControl',
+      })
       return { value: limits.houseS / 3600, high: limits.codeS / 3600 }
     },
   },

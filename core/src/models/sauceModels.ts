@@ -10,7 +10,14 @@ import {
 } from '../formula/portions'
 import { parseQuantity } from '../quantity/parseQuantity'
 import { weighSaid } from '../quantity/weigh'
-import { acidPer100Fat, convertSaltTsp, SALT_KINDS, saltToAddG, saltTsp, type SaltKind } from '../techniques/season/seasoning'
+import {
+  acidPer100Fat,
+  convertSaltTsp,
+  SALT_KINDS,
+  saltToAddG,
+  saltTsp,
+  type SaltKind,
+} from '../techniques/season/seasoning'
 import { gelatinDose } from '../mixture/gelatin'
 import { coatGrade, spoonFilmMm, viscosityFromFilmPaS } from '../mixture/spoonFilm'
 import {
@@ -38,7 +45,11 @@ const pct = (name: string, says: string, max: number, optional?: number): ModelI
   range: { min: 0, max, unit: '%' },
   ...(optional === undefined ? {} : { optional }),
 })
-const grams = (name: string, says: string, max = 20_000): ModelInput => ({ name, says, range: { min: 0, max, unit: 'g' } })
+const grams = (name: string, says: string, max = 20_000): ModelInput => ({
+  name,
+  says,
+  range: { min: 0, max, unit: 'g' },
+})
 const count = (name: string, says: string, max: number, optional?: number): ModelInput => ({
   name,
   says,
@@ -48,11 +59,24 @@ const count = (name: string, says: string, max: number, optional?: number): Mode
 const SOLIDS = pct('solidsPct', 'sugars and other dissolved solids', 85, 0)
 const GELATIN = pct('gelatinPct', 'gelatin', 30, 0)
 const STARCH = pct('starchPct', 'starch, as flour of a white roux', 15, 0)
-const TEMP: ModelInput = { name: 'tempC', says: 'temperature of the sauce', range: { min: 40, max: 99, unit: '°C' }, optional: 65 }
-const VISCOSITY: ModelInput = { name: 'viscosityPaS', says: 'how thick it is', range: { min: 0.0003, max: 30, unit: 'Pa·s' } }
+const TEMP: ModelInput = {
+  name: 'tempC',
+  says: 'temperature of the sauce',
+  range: { min: 40, max: 99, unit: '°C' },
+  optional: 65,
+}
+const VISCOSITY: ModelInput = {
+  name: 'viscosityPaS',
+  says: 'how thick it is',
+  range: { min: 0.0003, max: 30, unit: 'Pa·s' },
+}
 const AGENT: ModelInput = { name: 'agent', says: 'what thickens', oneOf: Object.keys(STARCH_POWERS) }
 const SALT: ModelInput = { name: 'kind', says: 'kind of salt', oneOf: Object.keys(SALT_KINDS) }
-const thickness = (v: Values) => ({ solidsPct: num(v, 'solidsPct'), gelatinPct: num(v, 'gelatinPct'), starchPct: num(v, 'starchPct') })
+const thickness = (v: Values) => ({
+  solidsPct: num(v, 'solidsPct'),
+  gelatinPct: num(v, 'gelatinPct'),
+  starchPct: num(v, 'starchPct'),
+})
 const share = (value: number, by: number) => ({ value, low: value * (1 - by), high: value * (1 + by) })
 
 /** Models of thickening, seasoning, portions and amounts as they are said. */
@@ -81,7 +105,10 @@ export const SAUCE_MODELS: readonly Model[] = [
     sources: [THICKEN, 'Landau & Levich 1942', 'Jeffreys 1930'],
     confidence: 'medium',
     coverage: 0.8,
-    inputs: [VISCOSITY, { name: 'yieldPa', says: 'yield stress', range: { min: 0, max: 100, unit: 'Pa' }, optional: 0 }],
+    inputs: [
+      VISCOSITY,
+      { name: 'yieldPa', says: 'yield stress', range: { min: 0, max: 100, unit: 'Pa' }, optional: 0 },
+    ],
     run: (v) => share(spoonFilmMm(num(v, 'viscosityPaS'), num(v, 'yieldPa')), 0.25),
   },
   {
@@ -110,7 +137,12 @@ export const SAUCE_MODELS: readonly Model[] = [
     coverage: 0.8,
     inputs: [
       { name: 'filmG', says: 'what hangs on the spoon', range: { min: 0.05, max: 30, unit: 'g' } },
-      { name: 'areaCm2', says: 'wetted spoon, both sides', range: { min: 5, max: 200, unit: 'cm²' }, optional: 36 },
+      {
+        name: 'areaCm2',
+        says: 'wetted spoon, both sides',
+        range: { min: 5, max: 200, unit: 'cm²' },
+        optional: 36,
+      },
     ],
     run: (v) => share(viscosityFromFilmPaS(num(v, 'filmG'), num(v, 'areaCm2')), 0.3),
   },
@@ -123,9 +155,19 @@ export const SAUCE_MODELS: readonly Model[] = [
     sources: [THICKEN],
     confidence: 'medium',
     coverage: 0.8,
-    inputs: [AGENT, { ...VISCOSITY, name: 'targetPaS', says: 'how thick it should be', optional: 0.3 }, SOLIDS, GELATIN, TEMP],
+    inputs: [
+      AGENT,
+      { ...VISCOSITY, name: 'targetPaS', says: 'how thick it should be', optional: 0.3 },
+      SOLIDS,
+      GELATIN,
+      TEMP,
+    ],
     run: (v) => {
-      const at = (by: number) => agentGPerL(starchPctFor(num(v, 'targetPaS') * by, thickness(v), num(v, 'tempC')), v.agent as StarchAgent)
+      const at = (by: number) =>
+        agentGPerL(
+          starchPctFor(num(v, 'targetPaS') * by, thickness(v), num(v, 'tempC')),
+          v.agent as StarchAgent,
+        )
       return { value: at(1), low: at(1 / VISCOSITY_BAND), high: at(VISCOSITY_BAND) }
     },
   },
@@ -172,8 +214,13 @@ export const SAUCE_MODELS: readonly Model[] = [
     sources: [THICKEN],
     confidence: 'medium',
     coverage: 0.9,
-    inputs: [grams('stockG', 'stock'), pct('nowPct', 'gelatin it has', 12, 0), pct('targetPct', 'gelatin wanted', 12, 2)],
-    run: (v) => share(gelatinDose(num(v, 'stockG'), num(v, 'nowPct') / 100, num(v, 'targetPct') / 100).gelatinG, 0.1),
+    inputs: [
+      grams('stockG', 'stock'),
+      pct('nowPct', 'gelatin it has', 12, 0),
+      pct('targetPct', 'gelatin wanted', 12, 2),
+    ],
+    run: (v) =>
+      share(gelatinDose(num(v, 'stockG'), num(v, 'nowPct') / 100, num(v, 'targetPct') / 100).gelatinG, 0.1),
   },
   {
     id: 'saltToAdd',
@@ -184,7 +231,11 @@ export const SAUCE_MODELS: readonly Model[] = [
     sources: [SEASON],
     confidence: 'high',
     coverage: 0.9,
-    inputs: [grams('massG', 'finished sauce'), pct('targetPct', 'salt wanted', 5, 1), grams('presentG', 'salt already in it', 500)],
+    inputs: [
+      grams('massG', 'finished sauce'),
+      pct('targetPct', 'salt wanted', 5, 1),
+      grams('presentG', 'salt already in it', 500),
+    ],
     run: (v) => share(saltToAddG(num(v, 'massG'), num(v, 'targetPct') / 100, num(v, 'presentG')), 0.05),
   },
   {
@@ -271,8 +322,18 @@ export const SAUCE_MODELS: readonly Model[] = [
     inputs: [
       { name: 'volumeMl', says: 'sauce at its fullest', range: { min: 1, max: 200_000, unit: 'ml' } },
       { name: 'capacityMl', says: 'the vessel, brim-full', range: { min: 50, max: 200_000, unit: 'ml' } },
-      { name: 'fullestShare', says: 'how full it may be', range: { min: 0.1, max: 1, unit: '(0..1)' }, optional: 0.67 },
-      { name: 'floorMl', says: 'less than this scorches', range: { min: 0, max: 10_000, unit: 'ml' }, optional: 120 },
+      {
+        name: 'fullestShare',
+        says: 'how full it may be',
+        range: { min: 0.1, max: 1, unit: '(0..1)' },
+        optional: 0.67,
+      },
+      {
+        name: 'floorMl',
+        says: 'less than this scorches',
+        range: { min: 0, max: 10_000, unit: 'ml' },
+        optional: 120,
+      },
     ],
     run: (v) => {
       const split = splitBatches(num(v, 'volumeMl'), {
@@ -376,13 +437,24 @@ export const SAUCE_MODELS: readonly Model[] = [
     inputs: [
       { name: 'said', says: 'the amount, "1 1/2 tbsp"', text: { maxLength: 80 } },
       { name: 'densityGPerMl', says: 'density', range: { min: 0.2, max: 2, unit: 'g/ml' }, optional: 1 },
-      { name: 'pieceG', says: 'one piece, as bought', range: { min: 0.1, max: 5000, unit: 'g' }, optional: 100 },
-      { name: 'trimYield', says: 'share left when trimmed', range: { min: 0.05, max: 1, unit: '(0..1)' }, optional: 1 },
+      {
+        name: 'pieceG',
+        says: 'one piece, as bought',
+        range: { min: 0.1, max: 5000, unit: 'g' },
+        optional: 100,
+      },
+      {
+        name: 'trimYield',
+        says: 'share left when trimmed',
+        range: { min: 0.05, max: 1, unit: '(0..1)' },
+        optional: 1,
+      },
       { name: 'state', says: 'poured or not', oneOf: ['liquid', 'solid'] },
     ],
     run: (v) => {
       const said = parseQuantity(String(v.said))
-      if (said.status !== 'ok') return { value: 0, warnings: [said.status === 'bad' ? said.code : said.status] }
+      if (said.status !== 'ok')
+        return { value: 0, warnings: [said.status === 'bad' ? said.code : said.status] }
       const weight = weighSaid(said, {
         id: 'said',
         densityGPerMl: num(v, 'densityGPerMl'),

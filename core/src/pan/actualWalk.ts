@@ -9,7 +9,9 @@ import { walkFormula, type Addition, type WalkRequest, type WalkStep } from './w
 
 /** Liquid that was believed to be there when a step ended, where that was put on record. */
 function endsOf(state: BatchState): Record<string, number> {
-  return Object.fromEntries(Object.entries(state.steps).flatMap(([id, s]) => (s.massG === undefined ? [] : [[id, s.massG] as const])))
+  return Object.fromEntries(
+    Object.entries(state.steps).flatMap(([id, s]) => (s.massG === undefined ? [] : [[id, s.massG] as const])),
+  )
 }
 
 function additionsOf(state: BatchState): Addition[] {
@@ -48,7 +50,10 @@ export function actualEnd(state: BatchState): Contents | undefined {
   return end && withSalt(end, state.saltAdded?.massG ?? 0)
 }
 
-const withSalt = (of: Contents, massG: number): Contents => ({ ...of, liquid: { ...of.liquid, salt: of.liquid.salt + massG } })
+const withSalt = (of: Contents, massG: number): Contents => ({
+  ...of,
+  liquid: { ...of.liquid, salt: of.liquid.salt + massG },
+})
 
 /** The plan of a reduction at the moment it starts, from what is really in its pan, its goods included; undefined for any other step. */
 export function beginStage(state: BatchState, stepId: string): StagePlan | undefined {
@@ -61,7 +66,9 @@ export function beginStage(state: BatchState, stepId: string): StagePlan | undef
   const pan = walked && (frozen.vessels[walked.vessel] ?? Object.values(frozen.vessels)[0])
   if (!walked?.boiled || !pan) return undefined
   const i = walk.indexOf(walked)
-  const isHot = walk.slice(0, i).some((w) => w.vessel === walked.vessel && techniqueOf(w.step).stands(w.step) === 'ring' && w.boiled)
+  const isHot = walk
+    .slice(0, i)
+    .some((w) => w.vessel === walked.vessel && techniqueOf(w.step).stands(w.step) === 'ring' && w.boiled)
   const { work } = planReduction({
     ...request,
     walk,
@@ -79,5 +86,7 @@ export function beginStage(state: BatchState, stepId: string): StagePlan | undef
 /** Salt as the sauce really stands before any is added, for the seasoning step. */
 export function actualSalt(state: BatchState) {
   const end = actualWalk(state)?.at(-1)?.end
-  return end && state.frozen ? planSalt(state.frozen.formula, end, state.frozen.settings.scaleStepG) : undefined
+  return end && state.frozen
+    ? planSalt(state.frozen.formula, end, state.frozen.settings.scaleStepG)
+    : undefined
 }

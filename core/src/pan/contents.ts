@@ -67,7 +67,10 @@ const OF_SOLIDS = ['massG', 'volumeMl', 'heldG', 'saltG'] as const
 
 /** Two vessels' contents in one. */
 export function mixContents(a: Contents, b: Contents): Contents {
-  const scalars = Object.fromEntries(SCALARS.map((k) => [k, a[k] + b[k]])) as Record<(typeof SCALARS)[number], number>
+  const scalars = Object.fromEntries(SCALARS.map((k) => [k, a[k] + b[k]])) as Record<
+    (typeof SCALARS)[number],
+    number
+  >
   const solids = Object.fromEntries(OF_SOLIDS.map((k) => [k, a.solids[k] + b.solids[k]])) as unknown as Solids
   return {
     ...scalars,
@@ -95,7 +98,12 @@ export function liquidShare(of: Contents, share: number): Contents {
 /** A share of everything in a vessel. */
 export function contentsShare(of: Contents, share: number): Contents {
   const solids = Object.fromEntries(OF_SOLIDS.map((k) => [k, of.solids[k] * share])) as unknown as Solids
-  return { ...liquidShare(of, share), fatG: of.fatG * share, solids, toGive: scaleComposition(of.toGive, share) }
+  return {
+    ...liquidShare(of, share),
+    fatG: of.fatG * share,
+    solids,
+    toGive: scaleComposition(of.toGive, share),
+  }
 }
 
 /** Liquid with the fat over it: what is strained, served and counted. */
@@ -103,7 +111,10 @@ export const sauceOf = (of: Contents): Composition => ({ ...of.liquid, fat: of.l
 /** Everything in the vessel, g. */
 export const contentsG = (of: Contents): number => massG(of.liquid) + of.fatG + of.solids.massG
 /** What stands over and in the liquid, as a scale and a stick see it. */
-export const lyingIn = ({ solids, fatG }: Pick<Contents, 'solids' | 'fatG'>): { readonly massG: number; readonly volumeMl: number } => ({
+export const lyingIn = ({
+  solids,
+  fatG,
+}: Pick<Contents, 'solids' | 'fatG'>): { readonly massG: number; readonly volumeMl: number } => ({
   massG: solids.massG + fatG,
   volumeMl: solids.volumeMl + fatG * HOT_FAT_ML_PER_G,
 })
@@ -122,6 +133,9 @@ export function contentsPhases(of: Contents, tempC = JUDGED_AT_C): Phases {
   const wateryG = massG(of.liquid) - dropFatG - of.yolkG - of.snfG
   return {
     fatMl: dropFatG / milkFatGPerMl(tempC),
-    continuousMl: of.yolkG / YOLK_G_PER_ML + Math.max(0, wateryG) / (waterDensityKgPerM3(tempC) / 1000) + of.snfG / SNF_G_PER_ML,
+    continuousMl:
+      of.yolkG / YOLK_G_PER_ML +
+      Math.max(0, wateryG) / (waterDensityKgPerM3(tempC) / 1000) +
+      of.snfG / SNF_G_PER_ML,
   }
 }

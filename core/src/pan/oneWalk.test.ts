@@ -33,12 +33,20 @@ const ways: readonly (readonly [string, Formula])[] = formulas.flatMap((f) => [
   ...(f.schools ?? []).flatMap((s) =>
     s.options
       .filter((o) => o.id !== s.defaultId)
-      .map((o) => [`${f.id} ${s.id}: ${o.id}`, applyChoices(f, { schools: { [s.id]: o.id }, swaps: {} })] as const),
+      .map(
+        (o) =>
+          [`${f.id} ${s.id}: ${o.id}`, applyChoices(f, { schools: { [s.id]: o.id }, swaps: {} })] as const,
+      ),
   ),
 ])
 
 const lines = (plan: ReturnType<typeof planBatch>) =>
-  plan.weighOut.map((l) => ({ itemId: l.itemId, stepId: l.stepId, ingredientId: l.ingredientId, massG: l.shownG }))
+  plan.weighOut.map((l) => ({
+    itemId: l.itemId,
+    stepId: l.stepId,
+    ingredientId: l.ingredientId,
+    massG: l.shownG,
+  }))
 
 /** Plans a batch in the vessels that suit it, and works it as planned. */
 function rehearse(formula: Formula, portions: number) {
@@ -86,7 +94,13 @@ function rehearse(formula: Formula, portions: number) {
       phrases: {},
       plan,
     },
-    frozen: { formula: moved, ingredients: [...ingredients.values()], vessels: choice.vessels, ring, settings },
+    frozen: {
+      formula: moved,
+      ingredients: [...ingredients.values()],
+      vessels: choice.vessels,
+      ring,
+      settings,
+    },
     startAtMs: T0,
     put,
   })
@@ -123,21 +137,32 @@ function expectOneWalk(formula: Formula, portions: number): void {
 }
 
 describe('one walk', () => {
-  it.each(ways)('%s: plan = trace = replay of facts that follow the plan', (_, formula) => expectOneWalk(formula, formula.basisPortions))
+  it.each(ways)('%s: plan = trace = replay of facts that follow the plan', (_, formula) =>
+    expectOneWalk(formula, formula.basisPortions),
+  )
 
   it('holds for any portions and any allowed swap (law)', () => {
     const swapped = (formula: Formula, pick: number): Formula => {
       const all = formula.items.flatMap((item) =>
-        swapsFor(item.ingredientId, ingredients).map((s) => ({ [item.id]: { ingredientId: s.to, factor: s.factor } }) as Choices['swaps']),
+        swapsFor(item.ingredientId, ingredients).map(
+          (s) => ({ [item.id]: { ingredientId: s.to, factor: s.factor } }) as Choices['swaps'],
+        ),
       )
       return all.length ? applyChoices(formula, { schools: {}, swaps: all[pick % all.length]! }) : formula
     }
     fc.assert(
-      fc.property(fc.constantFrom(...formulas), fc.nat({ max: 50 }), fc.integer({ min: 1, max: 400 }), (formula, pick, portions) => {
-        const made = swapped(formula, pick)
-        const isOpen = traceFormula(made, setting).some((t) => t.target && t.target.status !== 'ok' && t.target.status !== 'texture')
-        if (!isOpen) expectOneWalk(made, portions)
-      }),
+      fc.property(
+        fc.constantFrom(...formulas),
+        fc.nat({ max: 50 }),
+        fc.integer({ min: 1, max: 400 }),
+        (formula, pick, portions) => {
+          const made = swapped(formula, pick)
+          const isOpen = traceFormula(made, setting).some(
+            (t) => t.target && t.target.status !== 'ok' && t.target.status !== 'texture',
+          )
+          if (!isOpen) expectOneWalk(made, portions)
+        },
+      ),
       { numRuns: 60 },
     )
   })
@@ -148,8 +173,9 @@ describe('one walk', () => {
       NO_CHOICES,
     )
     const after = (altitudeM: number) =>
-      walkFormula({ formula: wine, ingredients, pressureKPa: airPressureKPa(altitudeM) }).find((w) => w.step.id === 'reduceWine')!.end
-        .liquid.ethanol
+      walkFormula({ formula: wine, ingredients, pressureKPa: airPressureKPa(altitudeM) }).find(
+        (w) => w.step.id === 'reduceWine',
+      )!.end.liquid.ethanol
     expect(after(3000)).not.toBeCloseTo(after(0), 5)
   })
 })

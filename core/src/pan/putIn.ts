@@ -29,10 +29,15 @@ export interface PutLine {
 /** White-roux flour that an amount of a good is worth where it is put in so. */
 export function flourWorthG(ingredient: Ingredient, grams: number, step: Pick<FormulaStep, 'roux'>): number {
   const { thickens } = ingredient
-  if (!thickens) return (((ingredient.per100G.starch ?? 0) / 100) * grams * STARCH_POWERS.rouxBrown) / STARCH_OF_FLOUR
+  if (!thickens)
+    return (((ingredient.per100G.starch ?? 0) / 100) * grams * STARCH_POWERS.rouxBrown) / STARCH_OF_FLOUR
   return grams * powerOf(thickens, step)
 }
-const ROUX_POWER = { white: STARCH_POWERS.rouxWhite, blond: STARCH_POWERS.rouxBlond, brown: STARCH_POWERS.rouxBrown } as const
+const ROUX_POWER = {
+  white: STARCH_POWERS.rouxWhite,
+  blond: STARCH_POWERS.rouxBlond,
+  brown: STARCH_POWERS.rouxBrown,
+} as const
 const powerOf = (thickens: Thickener, step: Pick<FormulaStep, 'roux'>): number =>
   thickens === 'flour' ? ROUX_POWER[step.roux ?? 'white'] : STARCH_POWERS[thickens]
 
@@ -57,7 +62,9 @@ function layIn(into: Contents, ingredient: Ingredient, massG: number): Contents 
       heldG: into.solids.heldG + grams * HELD_G_PER_G[heldKind(ingredient)],
       saltG: into.solids.saltG + ((ingredient.per100G.salt ?? 0) / 100) * massG,
     },
-    toGive: gives ? addCompositions(into.toGive, compositionOf({ ...ingredient, per100G: gives }, massG)) : into.toGive,
+    toGive: gives
+      ? addCompositions(into.toGive, compositionOf({ ...ingredient, per100G: gives }, massG))
+      : into.toGive,
     givesTauMin: gives ? Math.max(into.givesTauMin, givesTauMin(ingredient)) : into.givesTauMin,
   }
 }
@@ -66,9 +73,13 @@ function put(into: Contents, step: FormulaStep, ingredient: Ingredient, massG: n
   if (ingredient.solidInPan) return layIn(into, ingredient, massG)
   const composition = compositionOf(ingredient, massG)
   const yieldFrac = driesFat(step.technique)
-  if (yieldFrac !== undefined && composition.fat > MOSTLY_FAT * massG) return { ...into, fatG: into.fatG + composition.fat * yieldFrac }
+  if (yieldFrac !== undefined && composition.fat > MOSTLY_FAT * massG)
+    return { ...into, fatG: into.fatG + composition.fat * yieldFrac }
   const isYolk = ingredient.emulsionRole === 'yolk'
-  const isMilky = !isYolk && (ingredient.emulsionRole === 'butter' || (ingredient.group === 'dairy' && composition.fat > MILKY_FAT * massG))
+  const isMilky =
+    !isYolk &&
+    (ingredient.emulsionRole === 'butter' ||
+      (ingredient.group === 'dairy' && composition.fat > MILKY_FAT * massG))
   return {
     ...into,
     liquid: addCompositions(into.liquid, composition),
@@ -99,4 +110,5 @@ export function putIn(
 }
 
 /** What a good alone would be in an empty vessel at a step. */
-export const alone = (good: Ingredient, massG: number, step: FormulaStep): Contents => put(EMPTY_CONTENTS, step, good, massG)
+export const alone = (good: Ingredient, massG: number, step: FormulaStep): Contents =>
+  put(EMPTY_CONTENTS, step, good, massG)

@@ -6,7 +6,15 @@ import { addCompositions, massG } from '../mixture/composition'
 import { toGo } from '../mixture/reduceMixture'
 import { techniqueOf } from '../techniques/registry'
 import type { Boiled } from '../techniques/technique'
-import { contentsG, contentsShare, EMPTY_CONTENTS, liquidShare, mixContents, type Contents, type VesselRole } from './contents'
+import {
+  contentsG,
+  contentsShare,
+  EMPTY_CONTENTS,
+  liquidShare,
+  mixContents,
+  type Contents,
+  type VesselRole,
+} from './contents'
 import { putIn, type PutLine } from './putIn'
 import { vesselsOf } from './vesselsOf'
 
@@ -54,7 +62,9 @@ export interface WalkStep {
 export function linesOf(formula: Formula, ingredients: ReadonlyMap<string, Ingredient>): WalkLine[] {
   return formula.items.flatMap((item) => {
     const good = ingredients.get(item.ingredientId)
-    return good ? [{ itemId: item.id, stepId: item.stepId, ingredientId: good.id, massG: itemMassG(item, good) }] : []
+    return good
+      ? [{ itemId: item.id, stepId: item.stepId, ingredientId: good.id, massG: itemMassG(item, good) }]
+      : []
   })
 }
 
@@ -84,17 +94,30 @@ export function walkFormula(request: WalkRequest): WalkStep[] {
     }
     const own = lines.filter((l) => l.stepId === step.id)
     const begin = putIn(before, step, own, ingredients)
-    const added = (request.additions ?? []).filter((a) => a.stepId === step.id).reduce((c, a) => add(c, a, ingredients), begin)
-    const context = { pressureKPa: request.pressureKPa, phrase: request.phrases?.[step.id], measuredG: request.measuredG?.[step.id] }
+    const added = (request.additions ?? [])
+      .filter((a) => a.stepId === step.id)
+      .reduce((c, a) => add(c, a, ingredients), begin)
+    const context = {
+      pressureKPa: request.pressureKPa,
+      phrase: request.phrases?.[step.id],
+      measuredG: request.measuredG?.[step.id],
+    }
     const { contents, boiled } = techniqueOf(step).end(added, step, context)
-    const end = boiled || context.measuredG === undefined ? contents : boiledTo(contents, context.measuredG, request.pressureKPa)
+    const end =
+      boiled || context.measuredG === undefined
+        ? contents
+        : boiledTo(contents, context.measuredG, request.pressureKPa)
     vessels.set(vessel, end)
     return { step, vessel, lines: own, before, begin, end, clungG, ...(boiled ? { boiled } : {}) }
   })
 }
 
 /** A ladle in or out. */
-function add(to: Contents, { ingredientId, massG: grams }: Addition, ingredients: ReadonlyMap<string, Ingredient>): Contents {
+function add(
+  to: Contents,
+  { ingredientId, massG: grams }: Addition,
+  ingredients: ReadonlyMap<string, Ingredient>,
+): Contents {
   if (grams < 0) {
     const mass = massG(to.liquid)
     return mass > 0 ? liquidShare(to, Math.max(0, mass + grams) / mass) : to

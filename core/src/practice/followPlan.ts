@@ -115,7 +115,10 @@ const holdStep: Follow = ({ rehearsal: { put, frozen, well }, plan, endsAtMs }) 
 }
 
 const serveStep: Follow = ({ rehearsal: { put }, plan, endsAtMs }) => {
-  put('portion.served', endsAtMs - 1000, { portions: Math.max(1, Math.min(plan.portions, plan.yieldPortions)), orderId: null })
+  put('portion.served', endsAtMs - 1000, {
+    portions: Math.max(1, Math.min(plan.portions, plan.yieldPortions)),
+    orderId: null,
+  })
   return { endsAtMs }
 }
 
@@ -157,10 +160,21 @@ export function followPlan(rehearsal: Rehearsal): number {
     const minutes = plan.steps.find((s) => s.stepId === step.id)?.minutes.value ?? 1
     const follow = FOLLOW[techniqueOf(step).id]
     const endsAtMs = atMs + minutes * MINUTE_MS
-    const at: At = { rehearsal: { ...rehearsal, put: kept }, plan, truth, state, step, startedAtMs: atMs, endsAtMs }
+    const at: At = {
+      rehearsal: { ...rehearsal, put: kept },
+      plan,
+      truth,
+      state,
+      step,
+      startedAtMs: atMs,
+      endsAtMs,
+    }
     const end = follow?.(at) ?? { endsAtMs }
     if (techniqueOf(step).id === 'hold' && step === frozen.formula.steps.at(-1)) return end.endsAtMs // it stands there until it is served
-    kept('step.finished', end.endsAtMs, { stepId: step.id, ...(end.massG === undefined ? {} : { massG: end.massG }) })
+    kept('step.finished', end.endsAtMs, {
+      stepId: step.id,
+      ...(end.massG === undefined ? {} : { massG: end.massG }),
+    })
     atMs = end.endsAtMs
   }
   const last = frozen.formula.steps.at(-1)

@@ -30,7 +30,8 @@ export function contradictionOf(of: string, claims: readonly Claim[]): Contradic
 export type Part = { readonly share: number } | { readonly massG: number } | 'rest'
 /** Parts in grams that add up, or why they cannot. */
 export type Allocation =
-  { readonly status: 'ok'; readonly partsG: readonly number[] } | { readonly status: 'tooMuch' | 'tooLittle'; readonly byG: number }
+  | { readonly status: 'ok'; readonly partsG: readonly number[] }
+  | { readonly status: 'tooMuch' | 'tooLittle'; readonly byG: number }
 
 /** Splits an amount into the parts in which it goes in: part now and part later, in thirds, piece by piece. The parts add up to the whole or it is said by how much they do not. */
 export function allocate(totalG: number, parts: readonly Part[]): Allocation {

@@ -1,5 +1,5 @@
 import type { EggSize } from '../formula/portions'
-import { unitOf, type Unit } from './units'
+import { unitOf, UNITS, type Unit } from './units'
 
 /** A number with its range, as it was said. */
 export interface Spread {
@@ -16,10 +16,19 @@ export interface SaidAmount extends Spread {
 
 /** What was made of a phrase. `amounts` add up ("2 lb 4 oz"); `rest` is what it is of. */
 export type ParsedQuantity =
-  | { readonly status: 'ok'; readonly amounts: readonly SaidAmount[]; readonly rest: string; readonly isAbout: boolean }
+  | {
+      readonly status: 'ok'
+      readonly amounts: readonly SaidAmount[]
+      readonly rest: string
+      readonly isAbout: boolean
+    }
   | { readonly status: 'ask'; readonly code: 'separator'; readonly options: readonly ParsedQuantity[] }
   | { readonly status: 'missing'; readonly rest: string }
-  | { readonly status: 'bad'; readonly code: 'notUnderstood' | 'negative' | 'zeroDivisor'; readonly at: string }
+  | {
+      readonly status: 'bad'
+      readonly code: 'notUnderstood' | 'negative' | 'zeroDivisor'
+      readonly at: string
+    }
 
 const FRACTIONS: Readonly<Record<string, number>> = {
   '½': 1 / 2,
@@ -56,22 +65,45 @@ const WORDS: Readonly<Record<string, number>> = {
 }
 const ABOUT = /^(about|around|roughly|approx\.?|approximately|circa|ca\.?|~)\s*/i
 const SIZE = /^(small|medium|large|big|level|scant|generous|good|fresh)\s+/i
-const EGG_SIZES: Readonly<Record<string, EggSize>> = { small: 'small', medium: 'medium', large: 'large', big: 'large' }
+const EGG_SIZES: Readonly<Record<string, EggSize>> = {
+  small: 'small',
+  medium: 'medium',
+  large: 'large',
+  big: 'large',
+}
 const FRACTION_SIGN = `[${Object.keys(FRACTIONS).join('')}]`
 const PLAIN = String.raw`\d+(?:[.,]\d+)?`
-const NUMBER = new RegExp(`^(?:(\\d+)\\s+(\\d+)\\s*/\\s*(\\d+)|(\\d+)\\s*/\\s*(\\d+)|(\\d+)?\\s*(${FRACTION_SIGN})|(${PLAIN}))`)
+const NUMBER = new RegExp(
+  `^(?:(\\d+)\\s+(\\d+)\\s*/\\s*(\\d+)|(\\d+)\\s*/\\s*(\\d+)|(\\d+)?\\s*(${FRACTION_SIGN})|(${PLAIN}))`,
+)
 
 interface Read {
   readonly value: number
   readonly length: number
 }
 
+/** "Two and a half", "2 and a quarter", "half a dozen": numbers made of two, each with what it is. */
+function readJoined(text: string): Read | undefined {
+  const dozen = /^half\s+a\s+dozen\b/i.exec(text)
+  if (dozen) return { value: 6, length: dozen[0].length }
+  const joined = /^([a-z]+|\d+)\s+and\s+(?:a\s+|one\s+)?(half|third|quarter)\b/i.exec(text)
+  if (!joined) return undefined
+  const [all, whole = '', part = ''] = joined
+  const count = WORDS[whole.toLowerCase()] ?? Number(whole)
+  return Number.isFinite(count)
+    ? { value: count + (WORDS[part.toLowerCase()] ?? 0), length: all.length }
+    : undefined
+}
+
 /** A number at the start of a text: "1 1/2", "3/4", "1½", "1,5", "half", "a dozen". */
 function readNumber(text: string): Read | 'zeroDivisor' | undefined {
+  const joined = readJoined(text)
+  if (joined) return joined
   const match = NUMBER.exec(text)
   if (match) {
     const [all, whole, up, down, topOnly, bottomOnly, before, sign, plain] = match
-    if ((down !== undefined && Number(down) === 0) || (bottomOnly !== undefined && Number(bottomOnly) === 0)) return 'zeroDivisor'
+    if ((down !== undefined && Number(down) === 0) || (bottomOnly !== undefined && Number(bottomOnly) === 0))
+      return 'zeroDivisor'
     const value =
       down !== undefined
         ? Number(whole) + Number(up) / Number(down)
@@ -128,6 +160,20 @@ export function parseQuantity(input: string): ParsedQuantity {
   return readAmounts(text)
 }
 
+/** An amount said twice, "1 1/4 cups (313 ml) cream": where the first may be read in two ways, the one in brackets says which. */
+function saidInBrackets(said: SaidAmount, left: string): { amount: SaidAmount; rest: string } | undefined {
+  const brackets = /^\(([^)]+)\)\s*/.exec(left)
+  const inside = brackets && readAmounts(brackets[1] ?? '')
+  if (!brackets || inside?.status !== 'ok' || inside.rest !== '' || inside.amounts.length !== 1)
+    return undefined
+  const [other] = inside.amounts
+  const isSure = (amount: SaidAmount | undefined) =>
+    UNITS.find((u) => u.id === amount?.unitId)?.size !== undefined
+  return other && isSure(other)
+    ? { amount: isSure(said) ? said : other, rest: left.slice(brackets[0].length) }
+    : undefined
+}
+
 function readAmounts(text: string): ParsedQuantity {
   const isAbout = ABOUT.test(text)
   let left = text.replace(ABOUT, '')
@@ -140,7 +186,11 @@ function readAmounts(text: string): ParsedQuantity {
     const after = left.slice(low.length)
     const range = /^\s*(?:–|—|-|to|or)\s*/i.exec(after)
     const second = range ? readNumber(after.slice(range[0].length)) : undefined
-    const isRange = range !== null && second !== undefined && second !== 'zeroDivisor' && /\d/.test(after.charAt(range[0].length))
+    const isRange =
+      range !== null &&
+      second !== undefined &&
+      second !== 'zeroDivisor' &&
+      /\d/.test(after.charAt(range[0].length))
     const high = isRange ? second.value : low.value
     const sized = (isRange ? after.slice(range[0].length + second.length) : after).trim()
     const size = EGG_SIZES[SIZE.exec(sized)?.[1]?.toLowerCase() ?? '']
@@ -163,6 +213,12 @@ function readAmounts(text: string): ParsedQuantity {
     )
       .trim()
       .replace(/^(of|and|,)\s+/i, '')
+    const last = amounts.at(-1)
+    const twice = last && saidInBrackets(last, left)
+    if (twice) {
+      amounts.splice(-1, 1, twice.amount)
+      left = twice.rest.trim().replace(/^of\s+/i, '')
+    }
     if (!/^\d|^[½⅓⅔¼¾⅛]/.test(left)) break
   }
   if (amounts.length === 0) {
@@ -180,6 +236,7 @@ function readAmounts(text: string): ParsedQuantity {
     if (/^[\p{L}][\p{L}\s,'’()-]*$/u.test(left)) return { status: 'missing', rest: left }
     return { status: 'bad', code: 'notUnderstood', at: left.slice(0, 40) }
   }
-  if (/[^\p{L}\p{N}\s,.;:'’"()/%&°–-]/u.test(left)) return { status: 'bad', code: 'notUnderstood', at: left.slice(0, 40) }
+  if (/[^\p{L}\p{N}\s,.;:'’"()/%&°–-]/u.test(left))
+    return { status: 'bad', code: 'notUnderstood', at: left.slice(0, 40) }
   return { status: 'ok', amounts, rest: left, isAbout }
 }

@@ -31,6 +31,13 @@ describe('amounts as cooks say them', () => {
     ['1½ cups', [[1.5, 1.5, 'cup']], ''],
     ['half a lemon', [[0.5, 0.5, 'piece']], 'lemon'],
     ['8 oz', [[8, 8, 'oz']], ''],
+    ['half a dozen yolks', [[6, 6, 'piece']], 'yolks'],
+    ['two and a half shallots', [[2.5, 2.5, 'piece']], 'shallots'],
+    ['2 and a quarter cups', [[2.25, 2.25, 'cup']], ''],
+    ['1 heaped tablespoon flour', [[1, 1, 'heapedTbsp']], 'flour'],
+    ['1 1/4 cups (313 ml) cream', [[313, 313, 'ml']], 'cream'],
+    ['200 g (7 oz) butter', [[200, 200, 'g']], 'butter'],
+    ['3 tablespoons', [[3, 3, 'tbsp']], ''],
     ['½ bunch chervil', [[0.5, 0.5, 'bunch']], 'chervil'],
     ['3 large yolks', [[3, 3, 'piece']], 'yolks'],
     ['500 ml', [[500, 500, 'ml']], ''],
@@ -98,22 +105,38 @@ describe('what they weigh', () => {
     ['1 stick', butter, 113.4],
     ['a pinch', butter, 0.5],
     ['30–40 g', butter, 35],
-  ] as const)('%s', (text, good, expected) => expect(Math.abs(grams(text, good) - expected)).toBeLessThan(0.1))
+  ] as const)('%s', (text, good, expected) =>
+    expect(Math.abs(grams(text, good) - expected)).toBeLessThan(0.1),
+  )
   it('asks once for what has no size: a country, a pinch, a piece', () => {
-    expect(weighSaid(ok('1 cup'), cream)).toMatchObject({ code: 'whichReading', readings: ['us', 'metric', 'japan'] })
+    expect(weighSaid(ok('1 cup'), cream)).toMatchObject({
+      code: 'whichReading',
+      readings: ['us', 'metric', 'japan'],
+    })
     expect(weighSaid(ok('8 oz'), cream)).toMatchObject({ code: 'whichReading' })
     expect(weighSaid(ok('1 block'), butter)).toMatchObject({ code: 'whichReading', unitId: 'block' })
     expect(weighSaid(ok('a splash'), cream)).toMatchObject({ code: 'weighOnce', unitId: 'splash' })
     expect(weighSaid(ok('2 pieces'), butter)).toMatchObject({ code: 'pieceUnknown' })
   })
   it('a vague word keeps its range', () =>
-    expect(weighSaid(ok('2 pinches'), butter, house)).toMatchObject({ massG: { low: 0.6, value: 1, high: 1.6 }, from: ['house'] }))
+    expect(weighSaid(ok('2 pinches'), butter, house)).toMatchObject({
+      massG: { low: 0.6, value: 1, high: 1.6 },
+      from: ['house'],
+    }))
   it('what is said back means the same, to what a scale or spoon can show', () => {
     fc.assert(
-      fc.property(fc.double({ min: 1, max: 20_000, noNaN: true }), fc.constantFrom('metric' as const, 'us' as const), (amount, system) => {
-        expect(Math.abs(sizeOfSpoken(sayMass(amount, system)) - amount)).toBeLessThanOrEqual(Math.max(0.06 * amount, 1.5))
-        expect(Math.abs(sizeOfSpoken(sayVolume(amount, system)) - amount)).toBeLessThanOrEqual(Math.max(0.2 * amount, 1))
-      }),
+      fc.property(
+        fc.double({ min: 1, max: 20_000, noNaN: true }),
+        fc.constantFrom('metric' as const, 'us' as const),
+        (amount, system) => {
+          expect(Math.abs(sizeOfSpoken(sayMass(amount, system)) - amount)).toBeLessThanOrEqual(
+            Math.max(0.06 * amount, 1.5),
+          )
+          expect(Math.abs(sizeOfSpoken(sayVolume(amount, system)) - amount)).toBeLessThanOrEqual(
+            Math.max(0.2 * amount, 1),
+          )
+        },
+      ),
     )
   })
 })
@@ -121,8 +144,12 @@ describe('what they weigh', () => {
 describe('amounts that contradict each other', () => {
   const claim = (says: string, value: number, by = 0) => ({ says, low: value - by, value, high: value + by })
   it('are shown side by side; those within a tenth are not', () => {
-    expect(contradictionOf('salt', [claim('a pinch', 0.5, 0.3), claim('1 tsp', 5.5)])).toMatchObject({ ratio: 11 })
-    expect(contradictionOf('wine', [claim('300 ml', 297), claim('a bottle less a glass', 310, 20)])).toBeUndefined()
+    expect(contradictionOf('salt', [claim('a pinch', 0.5, 0.3), claim('1 tsp', 5.5)])).toMatchObject({
+      ratio: 11,
+    })
+    expect(
+      contradictionOf('wine', [claim('300 ml', 297), claim('a bottle less a glass', 310, 20)]),
+    ).toBeUndefined()
     expect(contradictionOf('wine', [claim('300 ml', 297)])).toBeUndefined()
   })
   it('staged additions add up, or say by how much they do not', () => {
@@ -131,10 +158,16 @@ describe('amounts that contradict each other', () => {
     expect(allocate(300, [{ massG: 200 }, { massG: 200 }])).toEqual({ status: 'tooMuch', byG: 100 })
     expect(allocate(300, [{ massG: 200 }, { massG: 50 }])).toEqual({ status: 'tooLittle', byG: 50 })
     fc.assert(
-      fc.property(fc.double({ min: 1, max: 5000, noNaN: true }), fc.integer({ min: 1, max: 12 }), (total, n) => {
-        const split = allocate(total, inParts(n))
-        expect(split.status === 'ok' && Math.abs(split.partsG.reduce((a, b) => a + b, 0) - total)).toBeLessThan(1e-6 * total)
-      }),
+      fc.property(
+        fc.double({ min: 1, max: 5000, noNaN: true }),
+        fc.integer({ min: 1, max: 12 }),
+        (total, n) => {
+          const split = allocate(total, inParts(n))
+          expect(
+            split.status === 'ok' && Math.abs(split.partsG.reduce((a, b) => a + b, 0) - total),
+          ).toBeLessThan(1e-6 * total)
+        },
+      ),
     )
   })
 })

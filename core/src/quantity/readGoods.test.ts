@@ -6,7 +6,10 @@ import { NO_HOUSE_MEASURES } from './weigh'
 const read = (text: string) => readGoods(text, kitchen.ingredients, NO_HOUSE_MEASURES)
 const grams = (text: string) => {
   const [line] = read(text).lines
-  return [line?.ingredientId, line?.weight?.status === 'ok' ? Math.round(line.weight.massG.value) : line?.weight?.status] as const
+  return [
+    line?.ingredientId,
+    line?.weight?.status === 'ok' ? Math.round(line.weight.massG.value) : line?.weight?.status,
+  ] as const
 }
 
 describe('a list of goods as told', () => {
@@ -49,7 +52,9 @@ describe('a list of goods as told', () => {
   })
   it('a good said twice stands side by side where the two do not agree, and not where they do', () => {
     const twice = read('1 tsp salt\n250 g butter, unsalted\n200 g butter, unsalted')
-    expect(twice.contradictions).toMatchObject([{ ingredientId: 'butter', claims: [{ value: 250 }, { value: 200 }] }])
+    expect(twice.contradictions).toMatchObject([
+      { ingredientId: 'butter', claims: [{ value: 250 }, { value: 200 }] },
+    ])
     expect(read('250 g butter, unsalted\n245 g butter, unsalted').contradictions).toEqual([])
     expect(read('\n \n').lines).toEqual([])
   })

@@ -75,7 +75,15 @@ function fitting(said: string, goods: readonly Ingredient[]): Fit[] {
     const shared = name.filter((w) => words.includes(w)).length
     if (shared === 0) return []
     const isItsId = good.id.toLowerCase() === words.join('')
-    return [{ good, score: shared / Math.max(name.length, words.length) + (shared === words.length ? 1 : 0) + (isItsId ? 1 : 0) }]
+    return [
+      {
+        good,
+        score:
+          shared / Math.max(name.length, words.length) +
+          (shared === words.length ? 1 : 0) +
+          (isItsId ? 1 : 0),
+      },
+    ]
   })
   return scored.sort((a, b) => b.score - a.score || a.good.name.length - b.good.name.length)
 }
@@ -116,7 +124,8 @@ export function readGoods(text: string, goods: readonly Ingredient[], house: Hou
     .map((l) => readLine(l, goods, house))
   const said = new Map<string, ReadLine[]>()
   for (const line of lines)
-    if (line.ingredientId && line.weight?.status === 'ok') said.set(line.ingredientId, [...(said.get(line.ingredientId) ?? []), line])
+    if (line.ingredientId && line.weight?.status === 'ok')
+      said.set(line.ingredientId, [...(said.get(line.ingredientId) ?? []), line])
   const contradictions = [...said].flatMap(([ingredientId, own]) => {
     const found = contradictionOf(
       ingredientId,

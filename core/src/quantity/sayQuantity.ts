@@ -19,12 +19,15 @@ export function sayMass(massG: number, system: MeasureSystem = 'metric'): Spoken
     return massG >= 453.592
       ? { value: roundTo(massG / 453.592, 0.05), unitId: 'lb' }
       : { value: roundTo(massG / 28.3495, massG < 113.4 ? 0.1 : 0.25), unitId: 'oz' }
-  return massG >= 10_000 ? { value: roundTo(massG / 1000, 0.1), unitId: 'kg' } : { value: roundTo(massG, stepFor(massG)), unitId: 'g' }
+  return massG >= 10_000
+    ? { value: roundTo(massG / 1000, 0.1), unitId: 'kg' }
+    : { value: roundTo(massG, stepFor(massG)), unitId: 'g' }
 }
 
 /** Millilitres as a jug or a spoon says them. */
 export function sayVolume(volumeMl: number, system: MeasureSystem = 'metric'): SpokenAmount {
-  if (volumeMl < (system === 'us' ? 15 : 5)) return { value: Math.max(SPOON_STEP, roundTo(volumeMl / 5, SPOON_STEP)), unitId: 'tsp' }
+  if (volumeMl < (system === 'us' ? 15 : 5))
+    return { value: Math.max(SPOON_STEP, roundTo(volumeMl / 5, SPOON_STEP)), unitId: 'tsp' }
   if (system === 'us')
     return volumeMl < 236.588
       ? { value: roundTo(volumeMl / 15, SPOON_STEP), unitId: 'tbsp' }

@@ -7,7 +7,9 @@ export interface HouseMeasures {
   /** Unit id → one of its readings. */
   readonly readings: Readonly<Record<string, string>>
   /** Unit id, or `unitId:ingredientId`, → grams weighed once. */
-  readonly weighed: Readonly<Record<string, { readonly low: number; readonly value: number; readonly high: number }>>
+  readonly weighed: Readonly<
+    Record<string, { readonly low: number; readonly value: number; readonly high: number }>
+  >
 }
 /** A kitchen that has said nothing yet. */
 export const NO_HOUSE_MEASURES: HouseMeasures = { readings: {}, weighed: {} }
@@ -29,7 +31,12 @@ export type Weight =
       readonly massG: { readonly low: number; readonly value: number; readonly high: number }
       readonly from: readonly ('definition' | 'house' | 'density' | 'piece')[]
     }
-  | { readonly status: 'ask'; readonly code: 'whichReading'; readonly unitId: string; readonly readings: readonly string[] }
+  | {
+      readonly status: 'ask'
+      readonly code: 'whichReading'
+      readonly unitId: string
+      readonly readings: readonly string[]
+    }
   | { readonly status: 'ask'; readonly code: 'weighOnce'; readonly unitId: string }
   | { readonly status: 'ask'; readonly code: 'pieceUnknown'; readonly unitId: string }
 
@@ -39,7 +46,9 @@ function sizeOf(
   amount: SaidAmount,
   good: WeighedGood,
   house: HouseMeasures,
-): { perOneG: { low: number; value: number; high: number }; from: From[] } | Exclude<Weight, { status: 'ok' }> {
+):
+  | { perOneG: { low: number; value: number; high: number }; from: From[] }
+  | Exclude<Weight, { status: 'ok' }> {
   const unit = unitById(amount.unitId)
   if (!unit) return { status: 'ask', code: 'pieceUnknown', unitId: amount.unitId }
   const loose = (grams: number, looseness = unit.looseness ?? 0) => ({
@@ -50,7 +59,8 @@ function sizeOf(
   const weighed = house.weighed[`${unit.id}:${good.id}`] ?? house.weighed[unit.id]
   if (weighed) return { perOneG: weighed, from: ['house'] }
   if (unit.kind === 'vague') return { status: 'ask', code: 'weighOnce', unitId: unit.id }
-  if (unit.kind === 'piece' && good.isYolk && amount.size) return { perOneG: loose(yolkG(EGG_G[amount.size])), from: ['piece'] }
+  if (unit.kind === 'piece' && good.isYolk && amount.size)
+    return { perOneG: loose(yolkG(EGG_G[amount.size])), from: ['piece'] }
   if (unit.kind === 'piece')
     return good.pieceG === undefined
       ? { status: 'ask', code: 'pieceUnknown', unitId: unit.id }
@@ -87,5 +97,9 @@ export function weighSaid(
     size.from.forEach((f) => from.add(f))
   }
   const about = said.isAbout ? 0.1 : 0
-  return { status: 'ok', massG: { low: total.low * (1 - about), value: total.value, high: total.high * (1 + about) }, from: [...from] }
+  return {
+    status: 'ok',
+    massG: { low: total.low * (1 - about), value: total.value, high: total.high * (1 + about) },
+    from: [...from],
+  }
 }

@@ -9,10 +9,30 @@ export interface FoodCode {
 /** Codes a kitchen may choose from (emulsion.md §6). */
 export const FOOD_CODES = {
   usModel: { hotHoldC: 57, timeLimitH: 4, source: 'US FDA model Food Code 3-501.16, 3-501.19', asOf: '2022' },
-  uk: { hotHoldC: 63, timeLimitH: 2, source: 'Food Safety and Hygiene (England) Regulations 2013, schedule 4', asOf: '2013' },
-  france: { hotHoldC: 63, timeLimitH: 2, source: 'arrêté of 21 December 2009; the time is the house’s plan', asOf: '2009' },
-  canada: { hotHoldC: 60, timeLimitH: 2, source: 'Food Retail and Food Services Code; the time is the house’s plan', asOf: '2016' },
-  australia: { hotHoldC: 60, timeLimitH: 4, source: 'Food Standards Code 3.2.2, the 2-hour/4-hour rule', asOf: '2023' },
+  uk: {
+    hotHoldC: 63,
+    timeLimitH: 2,
+    source: 'Food Safety and Hygiene (England) Regulations 2013, schedule 4',
+    asOf: '2013',
+  },
+  france: {
+    hotHoldC: 63,
+    timeLimitH: 2,
+    source: 'arrêté of 21 December 2009; the time is the house’s plan',
+    asOf: '2009',
+  },
+  canada: {
+    hotHoldC: 60,
+    timeLimitH: 2,
+    source: 'Food Retail and Food Services Code; the time is the house’s plan',
+    asOf: '2016',
+  },
+  australia: {
+    hotHoldC: 60,
+    timeLimitH: 4,
+    source: 'Food Standards Code 3.2.2, the 2-hour/4-hour rule',
+    asOf: '2023',
+  },
 } as const satisfies Record<string, FoodCode>
 export type FoodCodeId = keyof typeof FOOD_CODES
 

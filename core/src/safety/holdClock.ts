@@ -17,11 +17,30 @@ export interface HoldClock {
  * @param startedAtMs - when the sauce first left control; the oldest start of everything in it
  * @param goneOnAtMs - when a named person chose to go on, if one did
  */
-export function holdClock(startedAtMs: number, limits: HoldLimits, nowMs: number, goneOnAtMs?: number): HoldClock {
+export function holdClock(
+  startedAtMs: number,
+  limits: HoldLimits,
+  nowMs: number,
+  goneOnAtMs?: number,
+): HoldClock {
   const codeLimitAtMs = startedAtMs + limits.codeS * 1000
   const houseLimitAtMs = Math.min(startedAtMs + limits.houseS * 1000, codeLimitAtMs)
   const hasGoneOn = goneOnAtMs !== undefined && goneOnAtMs < codeLimitAtMs
   const discardAtMs = hasGoneOn ? codeLimitAtMs : houseLimitAtMs
-  const state = nowMs >= codeLimitAtMs ? 'pastCode' : nowMs < houseLimitAtMs ? 'within' : hasGoneOn ? 'goneOn' : 'pastHouse'
-  return { startedAtMs, houseLimitAtMs, codeLimitAtMs, discardAtMs, state, marginS: (discardAtMs - nowMs) / 1000 }
+  const state =
+    nowMs >= codeLimitAtMs
+      ? 'pastCode'
+      : nowMs < houseLimitAtMs
+        ? 'within'
+        : hasGoneOn
+          ? 'goneOn'
+          : 'pastHouse'
+  return {
+    startedAtMs,
+    houseLimitAtMs,
+    codeLimitAtMs,
+    discardAtMs,
+    state,
+    marginS: (discardAtMs - nowMs) / 1000,
+  }
 }

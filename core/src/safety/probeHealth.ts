@@ -31,12 +31,14 @@ export function probeHealth(points: readonly TempPoint[], nowMs: number, isWorke
     .filter(
       (p, i, five) =>
         i > 0 &&
-        Math.abs(p.tempC - (five[i - 1] as TempPoint).tempC) / Math.max(0.2, (p.atMs - (five[i - 1] as TempPoint).atMs) / 1000) >
+        Math.abs(p.tempC - (five[i - 1] as TempPoint).tempC) /
+          Math.max(0.2, (p.atMs - (five[i - 1] as TempPoint).atMs) / 1000) >
           JUMP_K_PER_S,
     ).length
   if (flips >= 2 || Math.abs(perS) > 3 * JUMP_K_PER_S) return 'jumping'
   const fiveBack = [...recent].reverse().find((p) => last.atMs - p.atMs >= 4000)
-  if (fiveBack && (last.tempC - fiveBack.tempC) / ((last.atMs - fiveBack.atMs) / 1000) < -OUT_K_PER_S) return 'outOfBowl'
+  if (fiveBack && (last.tempC - fiveBack.tempC) / ((last.atMs - fiveBack.atMs) / 1000) < -OUT_K_PER_S)
+    return 'outOfBowl'
   if (last.tempC < FALLEN_BELOW_C && points.some((p) => p.tempC > WAS_ABOVE_C)) return 'outOfBowl'
   if (
     isWorked &&
@@ -66,7 +68,12 @@ export function trustedReadings(points: readonly TempPoint[], isWorked: boolean)
     if (isWorked && sameCount >= STUCK_READINGS && point.atMs - sameSinceMs >= STUCK_MS * 0.8) continue
     const last = kept.at(-1)
     const perS = last ? (point.tempC - last.tempC) / Math.max(0.2, (point.atMs - last.atMs) / 1000) : 0
-    if (Math.abs(perS) > JUMP_K_PER_S || perS < -OUT_K_PER_S || (point.tempC < FALLEN_BELOW_C && highestC > WAS_ABOVE_C)) continue
+    if (
+      Math.abs(perS) > JUMP_K_PER_S ||
+      perS < -OUT_K_PER_S ||
+      (point.tempC < FALLEN_BELOW_C && highestC > WAS_ABOVE_C)
+    )
+      continue
     highestC = Math.max(highestC, point.tempC)
     kept.push(point)
   }

@@ -6,7 +6,8 @@ import { growthLog10, type Organism } from './growth'
 import { holdClock } from './holdClock'
 import { logReduction, pasteurisationCredit, YOLK_SALMONELLA } from './lethality'
 
-const log = (...points: (readonly [min: number, tempC: number])[]) => points.map(([min, tempC]) => ({ atMs: min * 60_000, tempC }))
+const log = (...points: (readonly [min: number, tempC: number])[]) =>
+  points.map(([min, tempC]) => ({ atMs: min * 60_000, tempC }))
 const doubled = { ...YOLK_SALMONELLA, d60Min: 1.5 }
 
 describe('log reduction', () => {
@@ -37,10 +38,14 @@ describe('log reduction', () => {
   })
   it('warmer never earns less', () => {
     fc.assert(
-      fc.property(fc.array(fc.double({ min: 40, max: 75, noNaN: true }), { minLength: 2, maxLength: 40 }), (temps) => {
-        const at = (by: number) => logReduction(temps.map((tempC, i) => ({ atMs: i * 5000, tempC: tempC + by })))
-        expect(at(1)).toBeGreaterThanOrEqual(at(0))
-      }),
+      fc.property(
+        fc.array(fc.double({ min: 40, max: 75, noNaN: true }), { minLength: 2, maxLength: 40 }),
+        (temps) => {
+          const at = (by: number) =>
+            logReduction(temps.map((tempC, i) => ({ atMs: i * 5000, tempC: tempC + by })))
+          expect(at(1)).toBeGreaterThanOrEqual(at(0))
+        },
+      ),
     )
   })
 })
@@ -70,7 +75,11 @@ describe('the clock of a held sauce', () => {
   const H = 3600_000
   it('of house and code the stricter counts', () => {
     expect(limits).toMatchObject({ houseS: 7200, codeS: 4 * 3600 })
-    expect(holdLimits({ ...DEFAULT_HOUSE_RULES, code: 'uk', holdLimitH: 4 })).toMatchObject({ houseS: 7200, codeS: 7200, hotHoldC: 63 })
+    expect(holdLimits({ ...DEFAULT_HOUSE_RULES, code: 'uk', holdLimitH: 4 })).toMatchObject({
+      houseS: 7200,
+      codeS: 7200,
+      hotHoldC: 63,
+    })
     for (const code of Object.values(FOOD_CODES)) expect(code.source).not.toBe('')
   })
   it('a named person may pass the house’s limit and nobody the code’s', () => {

@@ -1,6 +1,7 @@
 /** What a bracketed search found; `noBracket` is an answer, not an accident. */
 export type RootResult =
-  { readonly status: 'converged'; readonly root: number } | { readonly status: 'noBracket'; readonly fLow: number; readonly fHigh: number }
+  | { readonly status: 'converged'; readonly root: number }
+  | { readonly status: 'noBracket'; readonly fLow: number; readonly fHigh: number }
 
 /**
  * Root of a monotone function by halving the bracket 80 times (beyond double precision for any kitchen quantity).

@@ -6,7 +6,8 @@ import { techniqueOf, TECHNIQUES } from './registry'
 describe('the rooms', () => {
   it('every word of a formula has one room', () => {
     expect(new Set(ACTS).size).toBe(ACTS.length)
-    for (const technique of ACTS) expect(ACTS_OF[techniqueOf({ technique }).id] as readonly string[]).toContain(technique)
+    for (const technique of ACTS)
+      expect(ACTS_OF[techniqueOf({ technique }).id] as readonly string[]).toContain(technique)
   })
   it('stands under its own name, and works with models that can be asked', () => {
     const known = new Set(MODELS.map((m) => m.id))
@@ -15,5 +16,6 @@ describe('the rooms', () => {
       expect(room.models.filter((m) => !known.has(m))).toEqual([])
     }
   })
-  it('what no room knows is refused', () => expect(() => techniqueOf({ technique: 'fry' as never })).toThrow('no room for fry'))
+  it('what no room knows is refused', () =>
+    expect(() => techniqueOf({ technique: 'fry' as never })).toThrow('no room for fry'))
 })

@@ -29,7 +29,9 @@ export const TECHNIQUES: Readonly<Record<TechniqueId, Technique>> = {
 }
 
 const ROOM_OF = new Map<Act, Technique>(
-  (Object.keys(ACTS_OF) as TechniqueId[]).flatMap((id) => ACTS_OF[id].map((act) => [act, TECHNIQUES[id]] as const)),
+  (Object.keys(ACTS_OF) as TechniqueId[]).flatMap((id) =>
+    ACTS_OF[id].map((act) => [act, TECHNIQUES[id]] as const),
+  ),
 )
 
 /** The room that a step is worked in. */
@@ -40,7 +42,9 @@ export function techniqueOf({ technique }: Pick<FormulaStep, 'technique'>): Tech
 }
 
 /** Share of a butter that stays as clear fat where it goes in at this act; undefined where it does not boil dry. */
-export const driesFat = (technique: Act): number | undefined => techniqueOf({ technique }).driesFat?.[technique]
+export const driesFat = (technique: Act): number | undefined =>
+  techniqueOf({ technique }).driesFat?.[technique]
 
 /** How much of a cook a step takes: what the formula says, else what its technique always wants. */
-export const attentionOf = (step: FormulaStep): Attention => step.attention ?? techniqueOf(step).attention(step)
+export const attentionOf = (step: FormulaStep): Attention =>
+  step.attention ?? techniqueOf(step).attention(step)

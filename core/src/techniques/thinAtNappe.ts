@@ -4,7 +4,11 @@ import { parseReduction } from '../language/parseReduction'
 import { TEXTURE_STOPS } from './reduce/textureStop'
 
 /** Whether a step's words promise that the sauce coats the spoon: in its target, its verb or what ends it. */
-export function saysNappe({ target = '', verb, endsWhen }: Pick<FormulaStep, 'target' | 'verb' | 'endsWhen'>): boolean {
+export function saysNappe({
+  target = '',
+  verb,
+  endsWhen,
+}: Pick<FormulaStep, 'target' | 'verb' | 'endsWhen'>): boolean {
   return [target, verb, endsWhen].some((words) =>
     parseReduction(words).some((claim) => claim.kind === 'texture' && claim.texture === 'nappe'),
   )

@@ -9,7 +9,11 @@ const LONG_FROM_MIN = 12
 const NOT_BEFORE_END_MS = 2 * MINUTE_MS
 
 /** When to look next: so long after the last look, unless the end is near. */
-function nextLook({ state, step, startedAtMs }: LiveContext, endsAtMs: number, minutes: number): number | undefined {
+function nextLook(
+  { state, step, startedAtMs }: LiveContext,
+  endsAtMs: number,
+  minutes: number,
+): number | undefined {
   if (minutes < LONG_FROM_MIN) return undefined
   const everyMs = LOOK_EVERY_MIN[step.attention ?? 'often'] * MINUTE_MS
   const atMs = Math.max(startedAtMs, silencedAt(state, 'lookSoon', step.id)) + everyMs
@@ -36,7 +40,9 @@ export const watchMinutes: Watch = {
     live.kind !== 'timed'
       ? []
       : [
-          ...(live.lookAtMs === undefined ? [] : [{ kind: 'lookSoon' as const, code: 'look' as const, atMs: live.lookAtMs }]),
+          ...(live.lookAtMs === undefined
+            ? []
+            : [{ kind: 'lookSoon' as const, code: 'look' as const, atMs: live.lookAtMs }]),
           { kind: 'step', code: 'stepEnds', atMs: live.endsAtMs },
         ],
 }

@@ -27,7 +27,10 @@ export function roundVolume(volumeMl: number): ShownAmount {
 
 /** A pinch a scale cannot show, as quarter teaspoons of fine salt. */
 export function roundSaltSpoons(massG: number): ShownAmount {
-  return { value: Math.max(SPOON_STEP_TSP, Math.round(saltTsp(massG, 'fineSea') / SPOON_STEP_TSP) * SPOON_STEP_TSP), unit: 'tsp' }
+  return {
+    value: Math.max(SPOON_STEP_TSP, Math.round(saltTsp(massG, 'fineSea') / SPOON_STEP_TSP) * SPOON_STEP_TSP),
+    unit: 'tsp',
+  }
 }
 
 /** Whole pieces; a quarter too few is let go, more is one piece more. */

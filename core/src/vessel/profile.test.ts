@@ -2,7 +2,14 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { hotExpansion } from '../mixture/volume'
 import { expectWithin } from '../testing.test-helper'
-import { capacityMl, depthAtVolumeMm, radiusAtMm, surfaceAreaMm2, volumeAtDepthMl, type VesselProfile } from './profile'
+import {
+  capacityMl,
+  depthAtVolumeMm,
+  radiusAtMm,
+  surfaceAreaMm2,
+  volumeAtDepthMl,
+  type VesselProfile,
+} from './profile'
 
 const cylinder = (d: number, cornerMm = 0): VesselProfile => ({
   shape: 'pan',
@@ -22,7 +29,13 @@ describe('reduction:G geometry', () => {
     expectWithin(depthAtVolumeMm(cylinder(200), 240 * hotExpansion(95)), 7.93, 0.002)
   })
   it('G3 sloping wall', () => {
-    const cone: VesselProfile = { shape: 'pan', baseRadiusMm: 80, rimRadiusMm: 120, heightMm: 100, cornerMm: 0 }
+    const cone: VesselProfile = {
+      shape: 'pan',
+      baseRadiusMm: 80,
+      rimRadiusMm: 120,
+      heightMm: 100,
+      cornerMm: 0,
+    }
     expectWithin(volumeAtDepthMl(cone, 50), 1277.6, 0.001)
     expectWithin(depthAtVolumeMm(cone, 500), 22.29, 0.001)
   })
@@ -59,7 +72,9 @@ describe('laws', () => {
     fc.assert(
       fc.property(anyProfile, fc.double({ min: 0.01, max: 1, noNaN: true }), (profile, share) => {
         const depthMm = share * profile.heightMm
-        expect(Math.abs(depthAtVolumeMm(profile, volumeAtDepthMl(profile, depthMm)) - depthMm)).toBeLessThan(1e-6)
+        expect(Math.abs(depthAtVolumeMm(profile, volumeAtDepthMl(profile, depthMm)) - depthMm)).toBeLessThan(
+          1e-6,
+        )
       }),
     )
   })
@@ -69,7 +84,8 @@ describe('laws', () => {
         const slices = 4000
         const step = profile.heightMm / slices
         let sum = 0
-        for (let i = 0; i < slices; i++) sum += (Math.PI * radiusAtMm(profile, (i + 0.5) * step) ** 2 * step) / 1000
+        for (let i = 0; i < slices; i++)
+          sum += (Math.PI * radiusAtMm(profile, (i + 0.5) * step) ** 2 * step) / 1000
         expectWithin(sum, capacityMl(profile), 1e-3)
       }),
       { numRuns: 30 },

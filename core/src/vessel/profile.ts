@@ -14,15 +14,24 @@ export type VesselProfile =
   | { readonly shape: 'bowl'; readonly sphereRadiusMm: number; readonly heightMm: number }
 
 /** The corner circle of a pan: its centre's radius, and the height where it meets the wall. */
-function corner(p: Extract<VesselProfile, { shape: 'pan' }>): { centreMm: number; endsAtMm: number; slope: number } {
+function corner(p: Extract<VesselProfile, { shape: 'pan' }>): {
+  centreMm: number
+  endsAtMm: number
+  slope: number
+} {
   const slope = (p.rimRadiusMm - p.baseRadiusMm) / p.heightMm
   const hypotenuse = Math.hypot(1, slope)
-  return { slope, centreMm: p.baseRadiusMm + slope * p.cornerMm - p.cornerMm * hypotenuse, endsAtMm: p.cornerMm * (1 - slope / hypotenuse) }
+  return {
+    slope,
+    centreMm: p.baseRadiusMm + slope * p.cornerMm - p.cornerMm * hypotenuse,
+    endsAtMm: p.cornerMm * (1 - slope / hypotenuse),
+  }
 }
 
 /** Inner radius, mm, at a height above the base. */
 export function radiusAtMm(profile: VesselProfile, heightMm: number): number {
-  if (profile.shape === 'bowl') return Math.sqrt(Math.max(0, heightMm * (2 * profile.sphereRadiusMm - heightMm)))
+  if (profile.shape === 'bowl')
+    return Math.sqrt(Math.max(0, heightMm * (2 * profile.sphereRadiusMm - heightMm)))
   const { centreMm, endsAtMm, slope } = corner(profile)
   if (heightMm >= endsAtMm) return profile.baseRadiusMm + slope * heightMm
   return centreMm + Math.sqrt(Math.max(0, heightMm * (2 * profile.cornerMm - heightMm)))

@@ -7,7 +7,14 @@ const LISTS = ['rings', 'pans', 'wells', 'crew', 'ingredients', 'formulas'] as c
 
 /** What a kitchen without data starts from. */
 const NEW_KITCHEN: KitchenCatalog = {
-  settings: { name: 'New kitchen', altitudeM: 0, roomTempC: 22, timeZone: 'UTC', scaleStepG: 1, isDemo: false },
+  settings: {
+    name: 'New kitchen',
+    altitudeM: 0,
+    roomTempC: 22,
+    timeZone: 'UTC',
+    scaleStepG: 1,
+    isDemo: false,
+  },
   rings: [],
   pans: [],
   wells: [],
@@ -30,7 +37,9 @@ export async function readCatalog(tx: Tx): Promise<KitchenCatalog> {
 export async function addToCatalog(tx: Tx, kitchenId: string, catalog: KitchenCatalog): Promise<void> {
   const rows = [
     { kitchenId, kind: 'settings', id: 'settings', place: 0, body: catalog.settings as unknown },
-    ...LISTS.flatMap((kind) => catalog[kind].map((body, place) => ({ kitchenId, kind, id: body.id, place, body: body as unknown }))),
+    ...LISTS.flatMap((kind) =>
+      catalog[kind].map((body, place) => ({ kitchenId, kind, id: body.id, place, body: body as unknown })),
+    ),
   ]
   await tx.insert(catalogItems).values(rows).onConflictDoNothing()
 }
@@ -41,7 +50,13 @@ export async function lockKitchen(tx: Tx, kitchenId: string): Promise<void> {
 }
 
 /** Writes one item of the catalogue; a new one goes to the end of its list. */
-export async function putCatalogItem(tx: Tx, kitchenId: string, kind: string, id: string, body: unknown): Promise<void> {
+export async function putCatalogItem(
+  tx: Tx,
+  kitchenId: string,
+  kind: string,
+  id: string,
+  body: unknown,
+): Promise<void> {
   const last = await tx
     .select({ place: sql<number>`coalesce(max(${catalogItems.place}), -1)::int` })
     .from(catalogItems)
@@ -49,7 +64,10 @@ export async function putCatalogItem(tx: Tx, kitchenId: string, kind: string, id
   await tx
     .insert(catalogItems)
     .values({ kitchenId, kind, id, place: (last[0]?.place ?? -1) + 1, body })
-    .onConflictDoUpdate({ target: [catalogItems.kitchenId, catalogItems.kind, catalogItems.id], set: { body } })
+    .onConflictDoUpdate({
+      target: [catalogItems.kitchenId, catalogItems.kind, catalogItems.id],
+      set: { body },
+    })
 }
 
 /** Older versions of a formula. */
@@ -66,5 +84,7 @@ export async function readVersions(tx: Tx, id: string): Promise<Formula[]> {
 export const CATALOG_CHANNEL = 'catalog'
 /** Tells every browser of the kitchen to read the catalogue anew. */
 export async function tellCatalogChanged(tx: Tx, kitchenId: string): Promise<void> {
-  await tx.execute(sql`select pg_notify('liquamen', ${JSON.stringify({ kitchenId, channelId: CATALOG_CHANNEL })})`)
+  await tx.execute(
+    sql`select pg_notify('liquamen', ${JSON.stringify({ kitchenId, channelId: CATALOG_CHANNEL })})`,
+  )
 }

@@ -10,7 +10,9 @@ const database = openDatabase(appUrl, (error) => process.stderr.write(`${error.m
 let isWhole = true
 for (const { id, name } of await listKitchens(ownerUrl)) {
   if (process.argv[2] === 'rebuild')
-    process.stdout.write(`${name}: ${await database.inKitchen(id, (tx) => rebuildReadModels(tx, id))} streams folded anew\n`)
+    process.stdout.write(
+      `${name}: ${await database.inKitchen(id, (tx) => rebuildReadModels(tx, id))} streams folded anew\n`,
+    )
   else {
     const report = await database.inKitchen(id, (tx) => verifyChain(tx, id))
     isWhole &&= report.status === 'whole'

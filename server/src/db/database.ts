@@ -12,7 +12,11 @@ export interface Database {
   /** Runs in a transaction that sees one kitchen. */
   readonly inKitchen: <T>(kitchenId: string, work: (tx: Tx) => Promise<T>) => Promise<T>
   /** Runs in a transaction with other settings of the row policies (token, enrolment code). */
-  readonly withSetting: <T>(name: 'app.token_hash' | 'app.enrol_code_hash', value: string, work: (tx: Tx) => Promise<T>) => Promise<T>
+  readonly withSetting: <T>(
+    name: 'app.token_hash' | 'app.enrol_code_hash',
+    value: string,
+    work: (tx: Tx) => Promise<T>,
+  ) => Promise<T>
   readonly close: () => Promise<void>
 }
 
@@ -28,5 +32,10 @@ export function openDatabase(url: string, onError: (error: Error) => void): Data
       await tx.execute(sql`select set_config(${name}, ${value}, true)`)
       return work(tx)
     })
-  return { pool, withSetting, inKitchen: (kitchenId, work) => withSetting('app.kitchen_id', kitchenId, work), close: () => pool.end() }
+  return {
+    pool,
+    withSetting,
+    inKitchen: (kitchenId, work) => withSetting('app.kitchen_id', kitchenId, work),
+    close: () => pool.end(),
+  }
 }

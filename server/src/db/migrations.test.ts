@@ -29,7 +29,10 @@ it('a database of the first release comes to this one with its kitchen, facts an
   await withClient(url.toString(), async (client) => {
     await migrate(drizzle(client), { migrationsFolder: folder })
     await client.query(`select set_config('app.kitchen_id', $1, false)`, [kitchenId])
-    await client.query(`insert into kitchens (id, name, last_seq, chain_head) values ($1, 'Old', 1, $2)`, [kitchenId, 'a'.repeat(64)])
+    await client.query(`insert into kitchens (id, name, last_seq, chain_head) values ($1, 'Old', 1, $2)`, [
+      kitchenId,
+      'a'.repeat(64),
+    ])
     await client.query(`insert into guest_details values ($1, $1, 'no celery', '["celery"]')`, [kitchenId])
     await client.query(
       `insert into events values ($1, 1, $1, 'batch', $1, 'portion.served', 1, $1, 1, now(), 0, null, '{}', '{"portions": 2, "orderId": null}', now(), now(), $2)`,
@@ -42,7 +45,9 @@ it('a database of the first release comes to this one with its kitchen, facts an
   const database = openDatabase(url.toString(), () => undefined)
   const client = await database.pool.connect()
   await client.query(`select set_config('app.kitchen_id', $1, false)`, [kitchenId])
-  expect((await client.query('select payload from events')).rows).toEqual([{ payload: { portions: 2, orderId: null } }])
+  expect((await client.query('select payload from events')).rows).toEqual([
+    { payload: { portions: 2, orderId: null } },
+  ])
   expect((await client.query('select note, no_lightly_cooked_egg from guest_details')).rows).toEqual([
     { note: 'no celery', no_lightly_cooked_egg: false },
   ])

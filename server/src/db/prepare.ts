@@ -13,7 +13,11 @@ export async function withClient<T>(url: string, work: (client: Client) => Promi
     try {
       await client.connect()
     } catch (error) {
-      if (attempt >= CONNECT_TRIES || !['ECONNREFUSED', '57P03'].includes((error as { code?: string }).code ?? '')) throw error
+      if (
+        attempt >= CONNECT_TRIES ||
+        !['ECONNREFUSED', '57P03'].includes((error as { code?: string }).code ?? '')
+      )
+        throw error
       await new Promise((resolve) => setTimeout(resolve, 20))
       continue
     }
@@ -33,7 +37,9 @@ export async function migrateDatabase(ownerUrl: string, appRole: string): Promis
     await client.query(`GRANT USAGE ON SCHEMA public TO ${role}`)
     await client.query(`GRANT SELECT, INSERT ON events, samples TO ${role}`)
     await client.query(`GRANT SELECT, INSERT, UPDATE ON kitchens, devices, channels TO ${role}`)
-    await client.query(`GRANT SELECT, INSERT, UPDATE, DELETE ON batches, orders, lots, guest_details, catalog_items TO ${role}`)
+    await client.query(
+      `GRANT SELECT, INSERT, UPDATE, DELETE ON batches, orders, lots, guest_details, catalog_items TO ${role}`,
+    )
   })
 }
 
@@ -46,7 +52,9 @@ export async function createRolesAndDatabase(
   await withClient(superuserUrl, async (client) => {
     for (const role of ['liquamen_owner', 'liquamen_app']) {
       const known = await client.query('select 1 from pg_roles where rolname = $1', [role])
-      await client.query(`${known.rowCount ? 'ALTER' : 'CREATE'} ROLE ${role} LOGIN PASSWORD ${escapeLiteral(password)}`)
+      await client.query(
+        `${known.rowCount ? 'ALTER' : 'CREATE'} ROLE ${role} LOGIN PASSWORD ${escapeLiteral(password)}`,
+      )
     }
     const exists = await client.query('select 1 from pg_database where datname = $1', [name])
     if (!exists.rowCount) await client.query(`CREATE DATABASE ${escapeIdentifier(name)} OWNER liquamen_owner`)

@@ -151,7 +151,10 @@ export const channels = pgTable(
     name: text('name').notNull(),
     isSimulated: boolean('is_simulated').notNull(),
   },
-  (t) => [primaryKey({ columns: [t.kitchenId, t.id] }), uniqueIndex('channels_name').on(t.kitchenId, t.deviceId, t.name)],
+  (t) => [
+    primaryKey({ columns: [t.kitchenId, t.id] }),
+    uniqueIndex('channels_name').on(t.kitchenId, t.deviceId, t.name),
+  ],
 )
 
 /** Readings of channels, by the group they came in: kept as they came, with their settled time and why it was settled. */
@@ -168,7 +171,10 @@ export const samples = pgTable(
     value: doublePrecision('value').notNull(),
     flag: text('flag').$type<'clock' | 'future' | 'late'>(),
   },
-  (t) => [primaryKey({ columns: [t.kitchenId, t.groupId, t.n] }), index('samples_at').on(t.kitchenId, t.channelId, t.at)],
+  (t) => [
+    primaryKey({ columns: [t.kitchenId, t.groupId, t.n] }),
+    index('samples_at').on(t.kitchenId, t.channelId, t.at),
+  ],
 )
 
 /** Kitchen data: settings, rings, pans, crew, ingredients, formulas, each in the open format. */

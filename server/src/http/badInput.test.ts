@@ -8,7 +8,8 @@ beforeAll(async () => {
 })
 afterAll(() => t.close())
 
-const sound = () => JSON.stringify({ facts: [testFact(t, 'order.cancelled', uuidv7(), { reason: 'REASON' })] })
+const sound = () =>
+  JSON.stringify({ facts: [testFact(t, 'order.cancelled', uuidv7(), { reason: 'REASON' })] })
 const compute = '/compute/panDepth'
 const pan = { baseDiameterMm: 140, rimDiameterMm: 190, heightMm: 75, volumeMl: 300 }
 
@@ -17,31 +18,79 @@ describe('bad input is told plainly and leaves nothing behind', () => {
     [
       string,
       string,
-      () => { raw?: string; body?: unknown; headers?: Record<string, string>; token?: string; method?: string },
+      () => {
+        raw?: string
+        body?: unknown
+        headers?: Record<string, string>
+        token?: string
+        method?: string
+      },
       number,
       string,
     ]
   >([
     ['malformed JSON', '/facts', () => ({ raw: '{"facts": [' }), 400, 'malformedJson'],
-    ['no JSON at all', '/facts', () => ({ raw: 'hello', headers: { 'content-type': 'text/plain' } }), 415, 'notJson'],
+    [
+      'no JSON at all',
+      '/facts',
+      () => ({ raw: 'hello', headers: { 'content-type': 'text/plain' } }),
+      415,
+      'notJson',
+    ],
     ['an empty batch', '/facts', () => ({ body: { facts: [] } }), 400, 'badInput'],
     ['a wrong type', compute, () => ({ body: { ...pan, volumeMl: '300' } }), 400, 'badInput'],
     ['a negative number', compute, () => ({ body: { ...pan, volumeMl: -3 } }), 400, 'badInput'],
-    ['a number beyond all', compute, () => ({ raw: JSON.stringify(pan).replace('300', '1e999') }), 400, 'badInput'],
+    [
+      'a number beyond all',
+      compute,
+      () => ({ raw: JSON.stringify(pan).replace('300', '1e999') }),
+      400,
+      'badInput',
+    ],
     ['a part nobody knows', compute, () => ({ body: { ...pan, colour: 'red' } }), 400, 'badInput'],
     ['an unknown model', '/compute/weather', () => ({ body: {} }), 404, 'unknownModel'],
     ['NUL in a text', '/facts', () => ({ raw: sound().replace('REASON', '\\u0000') }), 400, 'badText'],
-    ['half a surrogate pair', '/facts', () => ({ raw: sound().replace('REASON', '\\ud800') }), 400, 'badText'],
-    ['a huge body', '/facts', () => ({ raw: `{"facts":["${'x'.repeat(3 * 1024 * 1024)}"]}` }), 413, 'tooLarge'],
+    [
+      'half a surrogate pair',
+      '/facts',
+      () => ({ raw: sound().replace('REASON', '\\ud800') }),
+      400,
+      'badText',
+    ],
+    [
+      'a huge body',
+      '/facts',
+      () => ({ raw: `{"facts":["${'x'.repeat(3 * 1024 * 1024)}"]}` }),
+      413,
+      'tooLarge',
+    ],
     ['an unknown batch', `/batches/${uuidv7()}`, () => ({}), 404, 'unknownBatch'],
     ['an id that is none', '/batches/soup', () => ({}), 400, 'badInput'],
     ['an unknown address', '/sauces', () => ({}), 404, 'notFound'],
     ['no enrolment', '/facts?after=0', () => ({ token: 'stranger' }), 401, 'notEnrolled'],
     ['enrolment without a code', '/devices/enrol', () => ({ body: { name: 'tablet' } }), 403, 'codeNeeded'],
-    ['enrolment with a wrong code', '/devices/enrol', () => ({ body: { name: 'tablet', code: '00000000' } }), 403, 'wrongCode'],
+    [
+      'enrolment with a wrong code',
+      '/devices/enrol',
+      () => ({ body: { name: 'tablet', code: '00000000' } }),
+      403,
+      'wrongCode',
+    ],
     ['another file', '/import', () => ({ body: { hello: 'there' } }), 422, 'otherFormat'],
-    ['another version of the file', '/import', () => ({ body: { format: 'liquamen/kitchen', version: 7 } }), 422, 'otherVersion'],
-    ['a file with broken parts', '/import', () => ({ body: { format: 'liquamen/kitchen', version: 1, facts: [] } }), 400, 'badInput'],
+    [
+      'another version of the file',
+      '/import',
+      () => ({ body: { format: 'liquamen/kitchen', version: 7 } }),
+      422,
+      'otherVersion',
+    ],
+    [
+      'a file with broken parts',
+      '/import',
+      () => ({ body: { format: 'liquamen/kitchen', version: 1, facts: [] } }),
+      400,
+      'badInput',
+    ],
   ])('%s', async (_, path, init, status, code) => {
     const answer = await t.request(path, init())
     expect(answer.status).toBe(status)
@@ -61,7 +110,9 @@ describe('bad input is told plainly and leaves nothing behind', () => {
     const code = await t.deps.devices.renewEnrolCode(t.kitchenId)
     const enrolled = await t.request('/devices/enrol', { body: { name: 'pass tablet', code } })
     expect(enrolled.status).toBe(201)
-    expect((await t.request('/session', { token: enrolled.headers.get('x-device-token') ?? '' })).status).toBe(200)
+    expect(
+      (await t.request('/session', { token: enrolled.headers.get('x-device-token') ?? '' })).status,
+    ).toBe(200)
     await t.deps.devices.renewEnrolCode(t.kitchenId)
     expect((await t.request('/devices/enrol', { body: { name: 'late tablet', code } })).status).toBe(403)
   })

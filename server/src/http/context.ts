@@ -23,11 +23,15 @@ export const createRouter = (): App<Env> =>
   })
 
 /** Lets only enrolled devices through: browsers by cookie, others by bearer token. */
-export const requireDevice = (devices: { readonly findByToken: (token: string) => Promise<Sender | undefined> }) =>
+export const requireDevice = (devices: {
+  readonly findByToken: (token: string) => Promise<Sender | undefined>
+}) =>
   createMiddleware<Env>(async (c, next) => {
-    const token = getCookie(c, DEVICE_COOKIE) ?? /^Bearer (.+)$/.exec(c.req.header('authorization') ?? '')?.[1]
+    const token =
+      getCookie(c, DEVICE_COOKIE) ?? /^Bearer (.+)$/.exec(c.req.header('authorization') ?? '')?.[1]
     const device = token ? await devices.findByToken(token) : undefined
-    if (!device) throw new ProblemError(problem(401, 'notEnrolled', 'This device is not enrolled in the kitchen.'))
+    if (!device)
+      throw new ProblemError(problem(401, 'notEnrolled', 'This device is not enrolled in the kitchen.'))
     c.set('device', device)
     await next()
   })

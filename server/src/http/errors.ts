@@ -34,9 +34,20 @@ export const handleError =
       )
     log.error({ err: error, requestId: c.get('requestId') as string }, 'request failed')
     if (isDatabaseAway(error))
-      return sendProblem(c, problem(503, 'databaseAway', 'The database is out of reach. Nothing was stored; the app will send it again.'))
+      return sendProblem(
+        c,
+        problem(
+          503,
+          'databaseAway',
+          'The database is out of reach. Nothing was stored; the app will send it again.',
+        ),
+      )
     return sendProblem(
       c,
-      problem(500, 'unforeseen', `Something went wrong on the server. It is in its log as ${c.get('requestId') as string}.`),
+      problem(
+        500,
+        'unforeseen',
+        `Something went wrong on the server. It is in its log as ${c.get('requestId') as string}.`,
+      ),
     )
   }

@@ -11,7 +11,11 @@ const tooLarge = (limit: number) =>
     maxSize: limit,
     onError: () => {
       throw new ProblemError(
-        problem(413, 'tooLarge', `That is more than ${limit / 1024 / 1024} MB, which is the most that is taken at once.`),
+        problem(
+          413,
+          'tooLarge',
+          `That is more than ${limit / 1024 / 1024} MB, which is the most that is taken at once.`,
+        ),
       )
     },
   })
@@ -21,23 +25,35 @@ const tableBodies = tooLarge(CSV_LIMIT_BYTES)
 
 /** Refuses bodies that are too large; a kitchen file or a table of goods may be larger than the rest. */
 export const limitBodies = createMiddleware((c, next) =>
-  (c.req.path === '/api/import' ? importBodies : c.req.path.startsWith('/api/catalog/ingredients/') ? tableBodies : smallBodies)(c, next),
+  (c.req.path === '/api/import'
+    ? importBodies
+    : c.req.path.startsWith('/api/catalog/ingredients/')
+      ? tableBodies
+      : smallBodies)(c, next),
 )
 
 /** Every text in a body must be one that can be stored. */
 function findBadText(value: unknown): boolean {
   if (typeof value === 'string') return !isStorableText(value)
   if (Array.isArray(value)) return value.some(findBadText)
-  return value !== null && typeof value === 'object' && Object.entries(value).some(([key, v]) => !isStorableText(key) || findBadText(v))
+  return (
+    value !== null &&
+    typeof value === 'object' &&
+    Object.entries(value).some(([key, v]) => !isStorableText(key) || findBadText(v))
+  )
 }
 
 /** Refuses bodies that are no JSON before a schema sees them, and texts that no database can keep. */
 export const requireJson = createMiddleware(async (c, next) => {
   if (!['POST', 'PUT', 'PATCH'].includes(c.req.method)) return next()
-  if (!/^application\/json\b/.test(c.req.header('content-type') ?? '')) throw new ProblemError(problem(415, 'notJson', 'Send JSON.'))
+  if (!/^application\/json\b/.test(c.req.header('content-type') ?? ''))
+    throw new ProblemError(problem(415, 'notJson', 'Send JSON.'))
   const body = (await c.req.json().catch(() => {
-    throw new ProblemError(problem(400, 'malformedJson', 'What was sent is not whole: the JSON cannot be read.'))
+    throw new ProblemError(
+      problem(400, 'malformedJson', 'What was sent is not whole: the JSON cannot be read.'),
+    )
   })) as unknown
-  if (findBadText(body)) throw new ProblemError(problem(400, 'badText', 'A text has characters that cannot be kept.'))
+  if (findBadText(body))
+    throw new ProblemError(problem(400, 'badText', 'A text has characters that cannot be kept.'))
   return next()
 })

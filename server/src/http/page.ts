@@ -33,12 +33,15 @@ export function servePage(app: Hono<Env>, folder: string): void {
     '*',
     createMiddleware(async (c, next) => {
       await next()
-      if (!c.req.path.startsWith('/api/')) c.header('cache-control', c.req.path.startsWith('/assets/') ? FOREVER : 'no-cache')
+      if (!c.req.path.startsWith('/api/'))
+        c.header('cache-control', c.req.path.startsWith('/assets/') ? FOREVER : 'no-cache')
     }),
   )
   app.use('*', serveStatic({ root: folder }))
   app.get('*', (c) => {
     const index = join(folder, 'index.html')
-    return c.req.path.startsWith('/assets/') || !existsSync(index) ? c.notFound() : c.html(readFileSync(index, 'utf8'))
+    return c.req.path.startsWith('/assets/') || !existsSync(index)
+      ? c.notFound()
+      : c.html(readFileSync(index, 'utf8'))
   })
 }

@@ -46,7 +46,10 @@ const toRow = (fact: StoredFact): typeof events.$inferInsert => ({
 })
 
 /** Locks a kitchen's row until the transaction ends: nobody else gives out numbers meanwhile, so no reader sees 2 before 1. */
-export async function lockKitchen(tx: Tx, kitchenId: string): Promise<{ lastSeq: number; chainHead: string } | undefined> {
+export async function lockKitchen(
+  tx: Tx,
+  kitchenId: string,
+): Promise<{ lastSeq: number; chainHead: string } | undefined> {
   const [row] = await tx
     .select({ lastSeq: kitchens.lastSeq, chainHead: kitchens.chainHead })
     .from(kitchens)
@@ -82,8 +85,12 @@ const ROWS_PER_INSERT = 500 // 17 parameters each, under PostgreSQL's 65,535
 export async function appendFacts(tx: Tx, kitchenId: string, facts: readonly StoredFact[]): Promise<void> {
   const last = facts.at(-1)
   if (!last) return
-  for (let i = 0; i < facts.length; i += ROWS_PER_INSERT) await tx.insert(events).values(facts.slice(i, i + ROWS_PER_INSERT).map(toRow))
-  await tx.update(kitchens).set({ lastSeq: last.seq, chainHead: last.chain }).where(eq(kitchens.id, kitchenId))
+  for (let i = 0; i < facts.length; i += ROWS_PER_INSERT)
+    await tx.insert(events).values(facts.slice(i, i + ROWS_PER_INSERT).map(toRow))
+  await tx
+    .update(kitchens)
+    .set({ lastSeq: last.seq, chainHead: last.chain })
+    .where(eq(kitchens.id, kitchenId))
   await tx.execute(sql`select pg_notify('liquamen', ${JSON.stringify({ kitchenId, seq: last.seq })})`)
 }
 
@@ -102,7 +109,9 @@ export async function readStreams(tx: Tx, streamIds: readonly string[]): Promise
 
 /** Facts after a number, in receipt order. */
 export async function readAfter(tx: Tx, seq: number, limit: number): Promise<StoredFact[]> {
-  return (await tx.select().from(events).where(gt(events.seq, seq)).orderBy(asc(events.seq)).limit(limit)).map(toFact)
+  return (
+    await tx.select().from(events).where(gt(events.seq, seq)).orderBy(asc(events.seq)).limit(limit)
+  ).map(toFact)
 }
 
 /** Facts of every batch and order that is open or was touched since a moment: what a browser needs to stand beside the stove. */
@@ -125,5 +134,7 @@ export async function readCurrent(tx: Tx, sinceMs: number): Promise<StoredFact[]
 
 /** Ids of all streams of a kind. */
 export async function listStreams(tx: Tx, kind: Fact['streamKind']): Promise<string[]> {
-  return (await tx.selectDistinct({ id: events.streamId }).from(events).where(eq(events.streamKind, kind))).map((row) => row.id)
+  return (
+    await tx.selectDistinct({ id: events.streamId }).from(events).where(eq(events.streamKind, kind))
+  ).map((row) => row.id)
 }

@@ -40,7 +40,11 @@ export async function intake(
     if (before) {
       if (canonicalEnvelope(liftFact(before) as Envelope) === canonicalEnvelope(envelope))
         return { id: envelope.id, status: 'known', seq: before.seq, atMs: before.atMs }
-      return { id: envelope.id, status: 'refused', problem: problem(409, 'idTaken', 'Another entry already has this id.') }
+      return {
+        id: envelope.id,
+        status: 'refused',
+        problem: problem(409, 'idTaken', 'Another entry already has this id.'),
+      }
     }
     const unlinked = { ...envelope, ...settle(envelope), seq: ++seq } as Omit<StoredFact, 'chain'>
     chain = chainLink(chain, unlinked)
@@ -60,14 +64,26 @@ function readSent(sender: Sender, input: unknown): ReadFact {
   if (!fact.ok) return fact
   const { deviceId, kitchenId, kind } = fact.envelope
   if (deviceId !== sender.deviceId || kitchenId !== sender.kitchenId)
-    return { ok: false, problem: problem(403, 'notYourDevice', 'This entry was made by another device or for another kitchen.') }
+    return {
+      ok: false,
+      problem: problem(403, 'notYourDevice', 'This entry was made by another device or for another kitchen.'),
+    }
   if (KINDS[kind].mayPost === 'server')
-    return { ok: false, problem: problem(403, 'serverOnly', `Only the server may say that: ${kind}. Ask it by its command.`) }
+    return {
+      ok: false,
+      problem: problem(403, 'serverOnly', `Only the server may say that: ${kind}. Ask it by its command.`),
+    }
   return fact
 }
 
 /** Facts in and out of a kitchen. */
-export function createFactsService({ database, clock }: { readonly database: Database; readonly clock: () => number }) {
+export function createFactsService({
+  database,
+  clock,
+}: {
+  readonly database: Database
+  readonly clock: () => number
+}) {
   return {
     /** Stores what can be stored, refuses the rest one by one; nothing of a request is lost to a bad neighbour. */
     async post(sender: Sender, inputs: readonly unknown[]): Promise<PostFactsAnswer> {
@@ -76,19 +92,27 @@ export function createFactsService({ database, clock }: { readonly database: Dat
       const good = read.flatMap((fact) => (fact.ok ? [fact.envelope] : []))
       const stored = good.length
         ? await database.inKitchen(sender.kitchenId, (tx) =>
-            intake(tx, sender.kitchenId, good, (envelope) => ({ ...foldTime(envelope, receivedAtMs), receivedAtMs })),
+            intake(tx, sender.kitchenId, good, (envelope) => ({
+              ...foldTime(envelope, receivedAtMs),
+              receivedAtMs,
+            })),
           )
         : []
       let next = 0
       return {
         serverNowMs: clock(),
         results: read.map((fact, i) =>
-          fact.ok ? (stored[next++] as Result) : { id: idOf(inputs[i]), status: 'refused', problem: fact.problem },
+          fact.ok
+            ? (stored[next++] as Result)
+            : { id: idOf(inputs[i]), status: 'refused', problem: fact.problem },
         ),
       }
     },
     /** A page of facts after a number. */
-    async after(kitchenId: string, seq: number): Promise<{ facts: Fact[]; headSeq: number; hasMore: boolean }> {
+    async after(
+      kitchenId: string,
+      seq: number,
+    ): Promise<{ facts: Fact[]; headSeq: number; hasMore: boolean }> {
       return database.inKitchen(kitchenId, async (tx) => {
         const head = await readHead(tx, kitchenId)
         const facts = await readAfter(tx, seq, PAGE)
@@ -96,7 +120,10 @@ export function createFactsService({ database, clock }: { readonly database: Dat
       })
     },
     /** What is on the stove, and the number from which to follow. */
-    async current(kitchenId: string, sinceMs: number): Promise<{ facts: Fact[]; headSeq: number; hasMore: boolean }> {
+    async current(
+      kitchenId: string,
+      sinceMs: number,
+    ): Promise<{ facts: Fact[]; headSeq: number; hasMore: boolean }> {
       return database.inKitchen(kitchenId, async (tx) => {
         const head = await readHead(tx, kitchenId) // before the facts: one that comes between is then sent twice, not never
         return { facts: await readCurrent(tx, sinceMs), headSeq: head.lastSeq, hasMore: false }

@@ -21,7 +21,10 @@ export async function putGuestDetails(tx: Tx, kitchenId: string, details: GuestD
   await tx
     .insert(guestDetails)
     .values({ kitchenId, id: details.id, note, allergies, noLightlyCookedEgg })
-    .onConflictDoUpdate({ target: [guestDetails.kitchenId, guestDetails.id], set: { note, allergies, noLightlyCookedEgg } })
+    .onConflictDoUpdate({
+      target: [guestDetails.kitchenId, guestDetails.id],
+      set: { note, allergies, noLightlyCookedEgg },
+    })
 }
 
 /** Erases them for good; facts keep only the id. */

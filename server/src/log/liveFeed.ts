@@ -32,7 +32,10 @@ export function startLiveFeed(databaseUrl: string, onError: (error: Error) => vo
       if (client === next) again()
     })
     next.on('notification', ({ payload }) => {
-      const { kitchenId, channelId } = JSON.parse(payload ?? '{}') as { kitchenId?: string; channelId?: string }
+      const { kitchenId, channelId } = JSON.parse(payload ?? '{}') as {
+        kitchenId?: string
+        channelId?: string
+      }
       listeners.get(kitchenId ?? '')?.forEach((wake) => wake(channelId))
     })
     try {

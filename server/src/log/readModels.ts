@@ -1,5 +1,13 @@
 import type { BatchRow } from '@liquamen/contracts'
-import { compareFacts, foldBatch, foldLot, foldOrder, liftFact, STREAM_KINDS, type BatchState } from '@liquamen/core'
+import {
+  compareFacts,
+  foldBatch,
+  foldLot,
+  foldOrder,
+  liftFact,
+  STREAM_KINDS,
+  type BatchState,
+} from '@liquamen/core'
 import { sql } from 'drizzle-orm'
 import type { Tx } from '../db/database'
 import { batches, lots, orders } from '../db/schema'
@@ -25,9 +33,14 @@ export function summarise(state: BatchState): BatchRow {
 }
 
 /** Folds the named streams anew and writes their lines; called in the transaction that added facts, and by the rebuild. */
-export async function refreshReadModels(tx: Tx, kitchenId: string, streamIds: readonly string[]): Promise<void> {
+export async function refreshReadModels(
+  tx: Tx,
+  kitchenId: string,
+  streamIds: readonly string[],
+): Promise<void> {
   const byStream = new Map<string, StoredFact[]>()
-  for (const fact of await readStreams(tx, streamIds)) byStream.set(fact.streamId, [...(byStream.get(fact.streamId) ?? []), fact])
+  for (const fact of await readStreams(tx, streamIds))
+    byStream.set(fact.streamId, [...(byStream.get(fact.streamId) ?? []), fact])
   for (const [id, facts] of byStream) await refreshStream(tx, kitchenId, id, [...facts].sort(compareFacts))
 }
 

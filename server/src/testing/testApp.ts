@@ -16,7 +16,9 @@ export const NOW_MS = Date.UTC(2026, 4, 2, 18, 0)
 export async function createTestApp(overrides: Partial<AppOptions> = {}) {
   const superuserUrl = inject('superuserUrl')
   const name = `test_${randomBytes(6).toString('hex')}`
-  await withClient(superuserUrl, (client) => client.query(`CREATE DATABASE ${name} TEMPLATE liquamen_template OWNER liquamen_owner`))
+  await withClient(superuserUrl, (client) =>
+    client.query(`CREATE DATABASE ${name} TEMPLATE liquamen_template OWNER liquamen_owner`),
+  )
   const as = (role: string) => {
     const url = new URL(superuserUrl)
     if (role !== 'postgres') url.username = role
@@ -28,13 +30,26 @@ export async function createTestApp(overrides: Partial<AppOptions> = {}) {
   const feed = startLiveFeed(as('liquamen_app'), onError)
   const stopping = new AbortController()
   const now = { ms: NOW_MS }
-  const deps = createDeps({ database, feed, clock: () => now.ms, log: pino({ level: 'silent' }), stopping: stopping.signal, ...overrides })
+  const deps = createDeps({
+    database,
+    feed,
+    clock: () => now.ms,
+    log: pino({ level: 'silent' }),
+    stopping: stopping.signal,
+    ...overrides,
+  })
   const app = createApp(deps)
   const kitchenId = await deps.devices.createKitchen('Test kitchen')
   const { device, token } = await deps.devices.enrol(kitchenId, 'tablet')
   const request = (
     path: string,
-    init: { method?: string; body?: unknown; raw?: string; headers?: Record<string, string>; token?: string } = {},
+    init: {
+      method?: string
+      body?: unknown
+      raw?: string
+      headers?: Record<string, string>
+      token?: string
+    } = {},
   ) =>
     app.request(`/api${path}`, {
       method: init.method ?? (init.body !== undefined || init.raw !== undefined ? 'POST' : 'GET'),
@@ -43,7 +58,11 @@ export async function createTestApp(overrides: Partial<AppOptions> = {}) {
         ...(init.body !== undefined || init.raw !== undefined ? { 'content-type': 'application/json' } : {}),
         ...init.headers,
       },
-      ...(init.raw !== undefined ? { body: init.raw } : init.body !== undefined ? { body: JSON.stringify(init.body) } : {}),
+      ...(init.raw !== undefined
+        ? { body: init.raw }
+        : init.body !== undefined
+          ? { body: JSON.stringify(init.body) }
+          : {}),
     })
   return {
     app,

@@ -15,15 +15,22 @@ const all = computed(() => alarms?.calling(nowMs.value) ?? [])
 const calls = computed(() => all.value.slice(0, 1))
 /** What ends it: a step's own words, or what to do then. */
 const untilOf = (d: Deadline) => (d.kind === 'step' ? d.endsWhen : texts.acts[d.code])
-const silence = (d: Deadline) => void kitchen.record('alarm.silenced', d.batchId, { alarm: alarmOf(d.kind), stepId: d.stepId })
+const silence = (d: Deadline) =>
+  void kitchen.record('alarm.silenced', d.batchId, { alarm: alarmOf(d.kind), stepId: d.stepId })
 </script>
 
 <template>
   <div v-if="calls.length" class="calls" role="alert">
-    <div v-for="d in calls" :key="d.id" class="call" :class="{ 'block-act': d.kind === 'actNow', 'block-past': d.kind === 'discard' }">
+    <div
+      v-for="d in calls"
+      :key="d.id"
+      class="call"
+      :class="{ 'block-act': d.kind === 'actNow', 'block-past': d.kind === 'discard' }"
+    >
       <button class="go" @click="router.push(d.kind === 'start' ? '/stove' : `/bench/${d.batchId}`)">
-        <span aria-hidden="true">▼</span> {{ d.kind === 'start' ? '' : (d.well ?? d.ring) }} {{ deadlineVerb(d) }}
-        <span class="sauce">{{ d.sauce }}</span> <span class="until">{{ untilOf(d) }}</span>
+        <span aria-hidden="true">▼</span> {{ d.kind === 'start' ? '' : (d.well ?? d.ring) }}
+        {{ deadlineVerb(d) }} <span class="sauce">{{ d.sauce }}</span>
+        <span class="until">{{ untilOf(d) }}</span>
       </button>
       <span v-if="all.length > 1" class="more">+{{ all.length - 1 }}</span>
       <button class="quiet" @click="alarms?.say(d)">{{ texts.alarm.say }}</button>

@@ -37,7 +37,9 @@ export function useAlarms(deadlines: ComputedRef<readonly Deadline[]>) {
 
   function reschedule(): void {
     if (!audio.value || !canBeHeard.value) return
-    const wanted = new Map(sounding.value.filter((d) => d.atMs - kitchenNowMs() < AHEAD_MS).map((d) => [key(d), d]))
+    const wanted = new Map(
+      sounding.value.filter((d) => d.atMs - kitchenNowMs() < AHEAD_MS).map((d) => [key(d), d]),
+    )
     for (const [id, cancel] of pending)
       if (!wanted.has(id)) {
         cancel()
@@ -45,7 +47,8 @@ export function useAlarms(deadlines: ComputedRef<readonly Deadline[]>) {
       }
     // one sound at a time, the most urgent first: what is overdue speaks for the rest
     for (const [id, d] of wanted)
-      if (!pending.has(id)) pending.set(id, scheduleNotes(audio.value, (d.atMs - kitchenNowMs()) / 1000, NOTES[d.kind](d.ring)))
+      if (!pending.has(id))
+        pending.set(id, scheduleNotes(audio.value, (d.atMs - kitchenNowMs()) / 1000, NOTES[d.kind](d.ring)))
   }
   watch([keys, canBeHeard], reschedule)
 
@@ -65,13 +68,19 @@ export function useAlarms(deadlines: ComputedRef<readonly Deadline[]>) {
   const calling = (nowMs: number) =>
     sounding.value
       .filter((d) => d.atMs <= nowMs && d.kind !== 'lookSoon')
-      .sort((a, b) => PRESSING.indexOf(a.kind) - PRESSING.indexOf(b.kind) || Number(b.isFragile ?? false) - Number(a.isFragile ?? false))
+      .sort(
+        (a, b) =>
+          PRESSING.indexOf(a.kind) - PRESSING.indexOf(b.kind) ||
+          Number(b.isFragile ?? false) - Number(a.isFragile ?? false),
+      )
   const isFlashing = (nowMs: number) => calling(nowMs).some((d) => nowMs - d.atMs < FLASH_MS)
 
   /** Says the ring and what to do, where the device can speak. */
   function say(d: Deadline): void {
     if ('speechSynthesis' in window)
-      window.speechSynthesis.speak(new SpeechSynthesisUtterance(texts.alarm.spoken(d.well, d.ring, d.sauce, deadlineVerb(d))))
+      window.speechSynthesis.speak(
+        new SpeechSynthesisUtterance(texts.alarm.spoken(d.well, d.ring, d.sauce, deadlineVerb(d))),
+      )
   }
   return { canBeHeard, openService, calling, isFlashing, say }
 }

@@ -51,7 +51,13 @@ function nextCook(): void {
 /** Keys 1–9 open the bench of a ring and, away from a bench, A–D of a well; D, W, T, L and Z belong to the bench itself. */
 function onKey(event: KeyboardEvent): void {
   const target = event.target as HTMLElement
-  if (event.ctrlKey || event.metaKey || event.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || !/^[1-9a-d]$/i.test(event.key))
+  if (
+    event.ctrlKey ||
+    event.metaKey ||
+    event.altKey ||
+    /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) ||
+    !/^[1-9a-d]$/i.test(event.key)
+  )
     return
   const isBench = route.path.startsWith('/bench')
   const ring = catalog.value?.rings.find((r) => String(r.number) === event.key)
@@ -64,7 +70,10 @@ function onKey(event: KeyboardEvent): void {
 <template>
   <v-app :class="{ flashing: alarms.isFlashing(nowMs) }">
     <EnrolPage v-if="kitchen.phase === 'needsCode'" />
-    <main v-else-if="kitchen.phase === 'opening' || (kitchen.phase === 'failed' && !kitchen.session)" class="waiting">
+    <main
+      v-else-if="kitchen.phase === 'opening' || (kitchen.phase === 'failed' && !kitchen.session)"
+      class="waiting"
+    >
       <svg width="220" height="150" viewBox="-110 -130 220 150" aria-hidden="true">
         <path d="M-92 -110L-68 -14q2 14 14 14H54q12 0 14-14L92-110" class="waiting-wall" />
         <path v-if="kitchen.phase === 'opening'" d="M-78 -56H78" class="waiting-level" />
@@ -98,7 +107,9 @@ function onKey(event: KeyboardEvent): void {
             {{ texts.alarm.open }}
           </button>
           <DeviceMenu :kitchen-name="kitchen.catalog?.settings.name ?? ''" />
-          <button class="tool" :aria-label="`${texts.app.cook}: ${crewName}`" @click="nextCook">{{ crewName }}</button>
+          <button class="tool" :aria-label="`${texts.app.cook}: ${crewName}`" @click="nextCook">
+            {{ crewName }}
+          </button>
           <button class="tool" @click="switchTheme">{{ isNight ? texts.app.day : texts.app.night }}</button>
         </div>
       </header>

@@ -20,14 +20,24 @@ const scales: TempUnit[] = ['°C', '°F']
       </button>
     </template>
     <div class="menu" role="group" :aria-label="texts.device.title">
-      <RouterLink to="/kitchen" class="label to-kitchen">{{ texts.app.screens.kitchen }}: {{ kitchenName }}</RouterLink>
+      <RouterLink to="/kitchen" class="label to-kitchen"
+        >{{ texts.app.screens.kitchen }}: {{ kitchenName }}</RouterLink
+      >
       <p class="caption">{{ texts.device.measures }}</p>
       <div class="keys">
-        <v-btn v-for="m in measures" :key="m.value" :aria-pressed="system === m.value" @click="setSystem(m.value)">{{ m.title }}</v-btn>
+        <v-btn
+          v-for="m in measures"
+          :key="m.value"
+          :aria-pressed="system === m.value"
+          @click="setSystem(m.value)"
+          >{{ m.title }}</v-btn
+        >
       </div>
       <p class="caption">{{ texts.device.temperatures }}</p>
       <div class="keys">
-        <v-btn v-for="s in scales" :key="s" :aria-pressed="tempUnit === s" @click="setTempUnit(s)">{{ s }}</v-btn>
+        <v-btn v-for="s in scales" :key="s" :aria-pressed="tempUnit === s" @click="setTempUnit(s)">{{
+          s
+        }}</v-btn>
       </div>
     </div>
   </v-menu>

@@ -19,11 +19,19 @@ function saysRefused({ fact, details, problem }: Refused): string {
   if (fact) return `${clockText(fact.atMs)} ${fact.kind}: ${problem.title}`
   const order = [...kitchen.orders.values()].find((o) => o.taken?.detailsId === details?.id)
   const allergies = (details?.allergies ?? []).map((a) => texts.allergens[a] ?? a).join(', ')
-  return texts.offline.refusedDetails(order?.taken?.label ?? '', allergies, details?.note ?? '', problem.title)
+  return texts.offline.refusedDetails(
+    order?.taken?.label ?? '',
+    allergies,
+    details?.note ?? '',
+    problem.title,
+  )
 }
 async function saveQueue(): Promise<void> {
   const file = new Blob([JSON.stringify(await kitchen.exportQueue(), null, 1)], { type: 'application/json' })
-  const link = Object.assign(document.createElement('a'), { href: URL.createObjectURL(file), download: 'unsent-taps.json' })
+  const link = Object.assign(document.createElement('a'), {
+    href: URL.createObjectURL(file),
+    download: 'unsent-taps.json',
+  })
   link.click()
   URL.revokeObjectURL(link.href)
 }
@@ -42,7 +50,10 @@ async function saveQueue(): Promise<void> {
     <span>{{ texts.offline.unsent(kitchen.unsentCount) }}</span>
   </div>
   <div v-if="update.isReady.value" class="line" role="status">
-    <span>{{ isBusy ? texts.offline.updateLater : texts.offline.update }}</span><button v-if="!isBusy" @click="update.take">
+    <span>{{ isBusy ? texts.offline.updateLater : texts.offline.update }}</span><button
+      v-if="!isBusy"
+      @click="update.take"
+    >
       {{ texts.offline.updateNow }}
     </button>
   </div>
@@ -56,7 +67,9 @@ async function saveQueue(): Promise<void> {
   </div>
   <ul v-if="isTrayOpen" class="tray">
     <li v-for="entry in kitchen.tray" :key="entry.id">
-      <span>{{ saysRefused(entry) }}</span><button @click="kitchen.dropRefused(entry.id)">{{ texts.offline.drop }}</button>
+      <span>{{ saysRefused(entry) }}</span><button @click="kitchen.dropRefused(entry.id)">
+        {{ texts.offline.drop }}
+      </button>
     </li>
   </ul>
 </template>
@@ -72,7 +85,8 @@ async function saveQueue(): Promise<void> {
   border-bottom: 1px solid var(--hair);
 }
 .away {
-  background: repeating-linear-gradient(-45deg, transparent 0 5px, var(--hair) 5px 6.2px) bottom / 100% 6px no-repeat;
+  background: repeating-linear-gradient(-45deg, transparent 0 5px, var(--hair) 5px 6.2px) bottom / 100% 6px
+    no-repeat;
   padding-bottom: 8px;
   border-bottom: 0;
 }

@@ -15,11 +15,15 @@ const box = ref<HTMLElement>()
 const { width } = useElementSize(box)
 const spanMin = computed(() => (width.value > 0 && width.value < 640 ? 60 : 90))
 const usable = computed(() => Math.max(100, width.value - 24))
-const marks = computed(() => ruleMinutes(spanMin.value).map((m) => ({ ...m, x: 12 + ruleX(m.minute, spanMin.value, usable.value) })))
+const marks = computed(() =>
+  ruleMinutes(spanMin.value).map((m) => ({ ...m, x: 12 + ruleX(m.minute, spanMin.value, usable.value) })),
+)
 const FLAG_PX = 44 // its point and its margins
 const overdue = computed(() => deadlines.value.find((d) => d.atMs <= nowMs.value && d.kind === 'actNow'))
 const flagText = computed(() =>
-  overdue.value ? `${overdue.value.well ?? overdue.value.ring} ${deadlineVerb(overdue.value)} ${overdue.value.sauce}` : '',
+  overdue.value
+    ? `${overdue.value.well ?? overdue.value.ring} ${deadlineVerb(overdue.value)} ${overdue.value.sauce}`
+    : '',
 )
 const flagPx = computed(() => (overdue.value ? ruleTextPx(flagText.value) + FLAG_PX : 0))
 const events = computed(() => {
@@ -55,7 +59,8 @@ const open = (batchId: string | undefined) => {
     <time class="now" :datetime="new Date(nowMs).toISOString()">{{ clockText(nowMs) }}</time>
     <div ref="box" class="scale">
       <button v-if="overdue" class="flag block-act" @click="open(overdue.batchId)">
-        {{ overdue.well ?? overdue.ring }} {{ deadlineVerb(overdue) }} <span class="sauce">{{ overdue.sauce }}</span>
+        {{ overdue.well ?? overdue.ring }} {{ deadlineVerb(overdue) }}
+        <span class="sauce">{{ overdue.sauce }}</span>
       </button>
       <component
         :is="e.isOrder ? 'span' : 'button'"
@@ -80,7 +85,9 @@ const open = (batchId: string | undefined) => {
         <path d="M12 3l-8 12h16z" class="here" />
         <g v-for="m in marks" :key="m.minute">
           <path :d="`M${m.x} 1v${m.label ? 11 : 6}`" class="tick" />
-          <text v-if="m.label" :x="m.x" y="30" text-anchor="middle">{{ m.minute }}{{ m.minute === 1 ? ' min' : '' }}</text>
+          <text v-if="m.label" :x="m.x" y="30" text-anchor="middle">
+            {{ m.minute }}{{ m.minute === 1 ? ' min' : '' }}
+          </text>
         </g>
       </svg>
     </div>

@@ -10,7 +10,11 @@ import { installVuetify } from './vuetify'
 
 const kept = localStorage.getItem('liquamen.theme')
 const theme: ThemeName =
-  kept === 'day' || kept === 'night' ? kept : window.matchMedia('(prefers-color-scheme: dark)').matches ? 'night' : 'day'
+  kept === 'day' || kept === 'night'
+    ? kept
+    : window.matchMedia('(prefers-color-scheme: dark)').matches
+      ? 'night'
+      : 'day'
 
 const app = createApp(App)
 app.use(createPinia()).use(router)

@@ -42,7 +42,9 @@ export const TOKENS = {
 export type ThemeName = keyof typeof TOKENS
 
 /** Fill of each liquid, and the colour of numbers printed in it. */
-export const FILLS: Readonly<Record<string, Readonly<Record<ThemeName, { readonly fill: string; readonly text: string }>>>> = {
+export const FILLS: Readonly<
+  Record<string, Readonly<Record<ThemeName, { readonly fill: string; readonly text: string }>>>
+> = {
   hollandaise: { day: { fill: '#EBC250', text: '#201B16' }, night: { fill: '#E9C45C', text: '#16130F' } },
   bearnaise: { day: { fill: '#D9B95A', text: '#201B16' }, night: { fill: '#D6B862', text: '#16130F' } },
   mousseline: { day: { fill: '#E6CE84', text: '#201B16' }, night: { fill: '#E2CB86', text: '#16130F' } },
@@ -65,7 +67,11 @@ export const FILLS: Readonly<Record<string, Readonly<Record<ThemeName, { readonl
   clarified: { day: { fill: '#E2B22F', text: '#201B16' }, night: { fill: '#E2B648', text: '#16130F' } },
   hazelnut: { day: { fill: '#965812', text: '#EEE8DA' }, night: { fill: '#C4822F', text: '#16130F' } },
 }
-const UNKNOWN_FILL = { day: { fill: '#85796A', text: '#201B16' }, night: { fill: '#857A6A', text: '#16130F' } } as const
+const UNKNOWN_FILL = {
+  day: { fill: '#85796A', text: '#201B16' },
+  night: { fill: '#857A6A', text: '#16130F' },
+} as const
 
 /** Fill of a liquid by its key; a neutral one for a key that is not known yet. */
-export const fillOf = (key: string, theme: ThemeName): { fill: string; text: string } => (FILLS[key] ?? UNKNOWN_FILL)[theme]
+export const fillOf = (key: string, theme: ThemeName): { fill: string; text: string } =>
+  (FILLS[key] ?? UNKNOWN_FILL)[theme]

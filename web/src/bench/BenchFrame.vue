@@ -32,7 +32,11 @@ const steps = computed(() =>
   })),
 )
 const words = computed(() =>
-  choiceWords((kitchen.catalog?.formulas ?? []) as readonly Formula[], state.value.planned, kitchen.ingredients).join(' · '),
+  choiceWords(
+    (kitchen.catalog?.formulas ?? []) as readonly Formula[],
+    state.value.planned,
+    kitchen.ingredients,
+  ).join(' · '),
 )
 const lateAtMs = computed(() => lateReadyAtMs(props.view, nowMs.value))
 /** The step whose end may be taken back, however long ago it was. */
@@ -62,14 +66,24 @@ async function discard(): Promise<void> {
         <span class="ring">{{ place }}</span> <span class="sauce">{{ view.formula.name }}</span>
       </h1>
       <p class="soft for">
-        {{ texts.service.platesFor(plan?.portions ?? 0, clockText(plan?.pickupAtMs ?? 0)) }} · {{ view.pan.name }}
+        {{ texts.service.platesFor(plan?.portions ?? 0, clockText(plan?.pickupAtMs ?? 0)) }} ·
+        {{ view.pan.name }}
         <template v-if="words"> · {{ words }}</template>
-        <RouterLink v-if="state.status === 'planned'" :to="`/service?change=${state.id}`">{{ texts.plan.changeIt }}</RouterLink>
+        <RouterLink v-if="state.status === 'planned'" :to="`/service?change=${state.id}`">{{
+          texts.plan.changeIt
+        }}</RouterLink>
       </p>
-      <p v-if="lateAtMs" class="roux label" role="status">▽ {{ texts.service.lateBy(clockText(lateAtMs)) }}</p>
+      <p v-if="lateAtMs" class="roux label" role="status">
+        ▽ {{ texts.service.lateBy(clockText(lateAtMs)) }}
+      </p>
     </div>
     <ol class="steps" :aria-label="texts.batch.step">
-      <li v-for="s in steps" :key="s.id" :class="{ done: s.isDone, here: s.isHere }" :aria-current="s.isHere ? 'step' : undefined">
+      <li
+        v-for="s in steps"
+        :key="s.id"
+        :class="{ done: s.isDone, here: s.isHere }"
+        :aria-current="s.isHere ? 'step' : undefined"
+      >
         <button
           v-if="s.isDone"
           class="done-step"
@@ -107,7 +121,11 @@ async function discard(): Promise<void> {
         ><span class="ends"
           ><button v-if="bench.undo.value" class="discard undo" @click="bench.takeBack()">
             {{ texts.app.undo }} <small>{{ bench.undo.value.says }}</small></button
-          ><button v-if="state.status === 'underWay' && !isDiscarding" class="discard" @click="isDiscarding = true">
+          ><button
+            v-if="state.status === 'underWay' && !isDiscarding"
+            class="discard"
+            @click="isDiscarding = true"
+          >
             {{ texts.bench.discardKey }}
           </button></span
         >

@@ -13,7 +13,9 @@ const view = computed(() => current.value.find((v) => v.state.id === route.param
 /** Hands first, then what is held, then what is planned; among equals what is due first. */
 const rank = ({ state, hold }: BatchView) => (state.status === 'planned' ? 2 : hold ? 1 : 0)
 const dueAtMs = ({ deadlines }: BatchView) => Math.min(...deadlines.map((d) => d.atMs), Infinity)
-const pressing = computed(() => [...current.value].sort((a, b) => rank(a) - rank(b) || dueAtMs(a) - dueAtMs(b))[0])
+const pressing = computed(
+  () => [...current.value].sort((a, b) => rank(a) - rank(b) || dueAtMs(a) - dueAtMs(b))[0],
+)
 // without a batch in its address the most pressing one is opened, and stays: a bench never changes under a hand
 watch(
   () => !route.params.id && route.path.startsWith('/bench') && pressing.value?.state.id,

@@ -6,7 +6,9 @@ import { texts } from '../ui/texts'
 const props = defineProps<{ view: BatchView }>()
 /** The cautions that bite at this step; the one on copper only where the bowl is of it. */
 const cautions = computed(() =>
-  (props.view.step?.cautions ?? []).filter((c) => c !== 'linedCopper' || props.view.pan.material === 'copper'),
+  (props.view.step?.cautions ?? []).filter(
+    (c) => c !== 'linedCopper' || props.view.pan.material === 'copper',
+  ),
 )
 </script>
 

@@ -15,10 +15,15 @@ const { lots } = useLarder()
 const editing = ref<string>()
 const fromLarder = ref<Record<string, string>>({})
 const isPlanned = computed(() => props.view.state.status === 'planned')
-const lines = computed(() => props.view.state.plan?.weighOut.filter((l) => l.stepId === props.view.step?.id) ?? [])
+const lines = computed(
+  () => props.view.state.plan?.weighOut.filter((l) => l.stepId === props.view.step?.id) ?? [],
+)
 /** The first lot of a good that may be used. */
 const lotOf = (line: WeighOutLine) =>
-  lots.value.find((l) => l.stored?.ingredientId === line.ingredientId && l.massG > 0 && l.stored.expiresAtMs > kitchen.nowMs)
+  lots.value.find(
+    (l) =>
+      l.stored?.ingredientId === line.ingredientId && l.massG > 0 && l.stored.expiresAtMs > kitchen.nowMs,
+  )
 
 async function keep(line: WeighOutLine, grams: number): Promise<void> {
   if (!(await props.bench.weighIn(line.itemId, line.ingredientId, grams))) return
@@ -50,10 +55,17 @@ async function take(line: WeighOutLine, massG: number): Promise<void> {
         }}<span class="u">{{ line.shown.unit === 'pieces' ? '×' : line.shown.unit }}</span></span
       >
       <span :class="{ sauce: line.isLiquid }" class="what"
-        >{{ line.name }}<small v-if="lotOf(line)" class="lot">{{ texts.bench.lotOf(dayText(lotOf(line)?.stored?.madeAtMs ?? 0)) }}</small
+        >{{ line.name
+        }}<small v-if="lotOf(line)" class="lot">{{
+          texts.bench.lotOf(dayText(lotOf(line)?.stored?.madeAtMs ?? 0))
+        }}</small
         ><small v-if="fromLarder[line.itemId]" class="lot">{{ fromLarder[line.itemId] }}</small></span
       >
-      <button v-if="view.state.weighed[line.itemId] !== undefined" class="done sorrel" @click="editing = line.itemId">
+      <button
+        v-if="view.state.weighed[line.itemId] !== undefined"
+        class="done sorrel"
+        @click="editing = line.itemId"
+      >
         ✓ {{ numberText(view.state.weighed[line.itemId] ?? 0) }} g
       </button>
       <v-btn v-else-if="!isPlanned" @click="editing = line.itemId">{{ texts.bench.tick }}</v-btn>

@@ -32,21 +32,28 @@ async function bind(id: string): Promise<void> {
 <template>
   <div class="probe" role="group" :aria-label="texts.emulsion.probe">
     <p v-if="own" class="row">
-      <span>{{ own.name }}</span><span v-if="own.isSimulated" class="stamp">{{ texts.emulsion.simulated }}</span
+      <span>{{ own.name }}</span><span v-if="own.isSimulated" class="stamp">{{
+        texts.emulsion.simulated
+      }}</span
       ><span v-if="own.tempC !== undefined" class="soft">{{ degreesText(own.tempC, 1) }}</span
       ><button class="text" @click="probe.release()">{{ texts.emulsion.release }}</button>
     </p>
     <p v-else class="row">
       <span class="soft">⊣ ⊢ {{ texts.emulsion.noProbe }}</span
-      ><button class="text" :aria-expanded="isChoosing" @click="isChoosing = !isChoosing">{{ texts.emulsion.bind }}</button>
+      ><button class="text" :aria-expanded="isChoosing" @click="isChoosing = !isChoosing">
+        {{ texts.emulsion.bind }}
+      </button>
     </p>
     <div v-if="isChoosing && !own" class="choices">
       <p v-if="!probe.choices.value.length" class="caption">{{ texts.emulsion.none }}</p>
       <v-btn v-for="c in probe.choices.value" :key="c.id" @click="bind(c.id)"
         >{{ c.name }}
         <small
-          >{{ c.last ? degreesText(c.last.value, 1) : '…' }}<template v-if="c.isSimulated"> {{ texts.emulsion.simulated }}</template
-          ><template v-if="c.holder"> · {{ texts.emulsion.elsewhere(c.holder.formula.name) }}</template></small
+          >{{ c.last ? degreesText(c.last.value, 1) : '…'
+          }}<template v-if="c.isSimulated"> {{ texts.emulsion.simulated }}</template
+          ><template v-if="c.holder">
+            · {{ texts.emulsion.elsewhere(c.holder.formula.name) }}</template
+          ></small
         ></v-btn
       >
     </div>

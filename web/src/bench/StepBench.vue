@@ -27,12 +27,24 @@ const isOver = computed(() => timed.value !== undefined && timed.value.endsAtMs 
 const isLookDue = computed(() => timed.value?.lookAtMs !== undefined && timed.value.lookAtMs <= nowMs.value)
 /** How far it is: the level goes from where it stood to where it will end as the minutes run. */
 const share = computed(() =>
-  timed.value ? Math.max(0, Math.min(1, (nowMs.value - timed.value.startedAtMs) / (timed.value.endsAtMs - timed.value.startedAtMs))) : 0,
+  timed.value
+    ? Math.max(
+        0,
+        Math.min(
+          1,
+          (nowMs.value - timed.value.startedAtMs) / (timed.value.endsAtMs - timed.value.startedAtMs),
+        ),
+      )
+    : 0,
 )
-const levelMm = computed(() => vessel.value.startMm + (vessel.value.endMm - vessel.value.startMm) * share.value)
+const levelMm = computed(
+  () => vessel.value.startMm + (vessel.value.endMm - vessel.value.startMm) * share.value,
+)
 const scale = computed(() => scaleInBox(props.view.pan.profile, 124, 138))
 const heat = computed(() =>
-  isPlanned.value || !step.value?.heat || props.view.planned?.stand === 'aside' ? 0 : HEAT_LEVELS[step.value.heat].share,
+  isPlanned.value || !step.value?.heat || props.view.planned?.stand === 'aside'
+    ? 0
+    : HEAT_LEVELS[step.value.heat].share,
 )
 const band = (m: { low: number; high: number }) =>
   `${numberText(m.low, m.low < 10 && m.low % 1 ? 1 : 0)}–${numberText(m.high, m.high < 10 && m.high % 1 ? 1 : 0)}`
@@ -63,7 +75,14 @@ const band = (m: { low: number; high: number }) =>
           class="pan"
           viewBox="-180 -160 360 184"
           role="img"
-          :aria-label="texts.bench.stands(view.formula.name, view.pan.name, numberText(levelMm), numberText(vessel.endMm))"
+          :aria-label="
+            texts.bench.stands(
+              view.formula.name,
+              view.pan.name,
+              numberText(levelMm),
+              numberText(vessel.endMm),
+            )
+          "
         >
           <VesselShape
             :profile="view.pan.profile"
@@ -71,14 +90,18 @@ const band = (m: { low: number; high: number }) =>
             :fill="view.formula.fill"
             :level-mm="isPlanned ? 0 : levelMm"
             :coming-mm="!isPlanned && vessel.endMm > levelMm + 0.5 ? vessel.endMm : undefined"
-            :target-mm="!isPlanned && vessel.endMm < levelMm - 0.5 && vessel.endMm > 0 ? vessel.endMm : undefined"
+            :target-mm="
+              !isPlanned && vessel.endMm < levelMm - 0.5 && vessel.endMm > 0 ? vessel.endMm : undefined
+            "
             :is-coming="isPlanned"
             :heat-share="heat"
           />
           <path d="M-180 2.5H180" class="hob" />
         </svg>
         <p class="caption figures">
-          {{ view.pan.name }} · {{ numberText(vessel.startMl) }} ml<template v-if="Math.abs(vessel.endMl - vessel.startMl) >= 1">
+          {{ view.pan.name }} · {{ numberText(vessel.startMl) }} ml<template
+            v-if="Math.abs(vessel.endMl - vessel.startMl) >= 1"
+          >
             → {{ numberText(vessel.endMl) }} ml</template
           >
         </p>
@@ -88,11 +111,18 @@ const band = (m: { low: number; high: number }) =>
     <template #keys>
       <slot name="keys" />
       <v-btn v-if="isLookDue" @click="bench.answer('lookSoon')">{{ texts.bench.looked }}</v-btn>
-      <v-btn v-if="isPlanned" class="is-first" @click="bench.start()">{{ texts.bench.startBatch }} {{ view.ring.number }}</v-btn>
-      <v-btn v-else-if="view.stepStartedAtMs === undefined" class="is-first" @click="bench.begin(step?.id ?? '')"
+      <v-btn v-if="isPlanned" class="is-first" @click="bench.start()"
+        >{{ texts.bench.startBatch }} {{ view.ring.number }}</v-btn
+      >
+      <v-btn
+        v-else-if="view.stepStartedAtMs === undefined"
+        class="is-first"
+        @click="bench.begin(step?.id ?? '')"
         >{{ texts.bench.start }} <small>{{ step?.verb }}</small></v-btn
       >
-      <v-btn v-else-if="!hasOwnEnd" class="is-first" @click="bench.finishStep()">{{ texts.bench.stepDone }}</v-btn>
+      <v-btn v-else-if="!hasOwnEnd" class="is-first" @click="bench.finishStep()">{{
+        texts.bench.stepDone
+      }}</v-btn>
       <slot v-else name="end" />
     </template>
   </BenchFrame>

@@ -20,7 +20,16 @@ const planIn = (panId: string, portions: number) =>
 describe('an entry by ruler', async () => {
   const { default: EntryRuler } = await import('../ui/EntryRuler.vue')
   const ruler = (more: Record<string, unknown> = {}) =>
-    mountScreen(EntryRuler, { label: 'Depth', unit: 'mm', start: 21.4, min: 0, max: 100, step: 1, reach: 10, ...more })
+    mountScreen(EntryRuler, {
+      label: 'Depth',
+      unit: 'mm',
+      start: 21.4,
+      min: 0,
+      max: 100,
+      step: 1,
+      reach: 10,
+      ...more,
+    })
   it('opens at the prediction, so that one tap confirms it', async () => {
     const w = ruler()
     await w.find('form').trigger('submit')
@@ -110,7 +119,15 @@ describe('where a reduction stops', async () => {
 describe('how full of butter it is', async () => {
   const { default: LoadScale } = await import('../techniques/eggEmulsion/LoadScale.vue')
   const load = (more: Record<string, unknown>) =>
-    mountScreen(LoadScale, { now: 0.55, end: 0.64, butterGoalG: 250, roomG: 85, waterFirstG: 0, butterPerWater: 7.7, ...more })
+    mountScreen(LoadScale, {
+      now: 0.55,
+      end: 0.64,
+      butterGoalG: 250,
+      roomG: 85,
+      waterFirstG: 0,
+      butterPerWater: 7.7,
+      ...more,
+    })
   it('says its band and the room that is left; without room, or with too little water, it says that', () => {
     expect(load({}).find('svg').attributes('aria-label')).toBe('φ 0.55, flowing; room for 85 g more')
     expect(load({ roomG: 0 }).text()).not.toContain('room for')

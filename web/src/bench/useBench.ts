@@ -78,7 +78,10 @@ export function useBench(view: Ref<BatchView>) {
       problem.value = ''
       return true
     } catch (error) {
-      problem.value = error instanceof Refusal ? texts.bench.notKept(error.problem.title) : texts.bench.notKept(texts.app.failedTap)
+      problem.value =
+        error instanceof Refusal
+          ? texts.bench.notKept(error.problem.title)
+          : texts.bench.notKept(texts.app.failedTap)
       if (!(error instanceof Refusal)) throw error
       return false
     }
@@ -94,7 +97,9 @@ export function useBench(view: Ref<BatchView>) {
     attempt(async () => offerUndo([await kitchen.record(kind, id, payload)], says))
 
   const stepId = computed(() => view.value.step?.id ?? '')
-  const reduce = computed<ReduceLive | undefined>(() => (view.value.live?.kind === 'reduce' ? view.value.live : undefined))
+  const reduce = computed<ReduceLive | undefined>(() =>
+    view.value.live?.kind === 'reduce' ? view.value.live : undefined,
+  )
   const place = computed(() => ({
     pan: view.value.pan,
     ring: view.value.ring,
@@ -106,7 +111,10 @@ export function useBench(view: Ref<BatchView>) {
   /** A forecast that is shown is itself a fact: the record keeps what the cook saw. */
   async function showForecast(): Promise<string | undefined> {
     const state = kitchen.batches.get(id)
-    const fresh = state && kitchen.catalog ? viewBatch(state, kitchen.catalog as unknown as KitchenCatalog, kitchenNowMs()) : undefined
+    const fresh =
+      state && kitchen.catalog
+        ? viewBatch(state, kitchen.catalog as unknown as KitchenCatalog, kitchenNowMs())
+        : undefined
     if (fresh?.live?.kind !== 'reduce') return undefined
     const { clock, estimate, stage } = fresh.live
     const round = (ms: number | undefined) => (ms === undefined ? null : Math.round(ms))
@@ -134,10 +142,14 @@ export function useBench(view: Ref<BatchView>) {
     return state && beginStage({ ...state, steps: { ...state.steps, ...ending } }, stepId)
   }
   const rateAt = (powerW: number) => boilState(panSurroundings(place.value, depthMm()), powerW).rateGPerS
-  const powerAt = (level: HeatLevel) => netPowerW(place.value.ring.heater, level, baseMm(), place.value.settings.altitudeM)
+  const powerAt = (level: HeatLevel) =>
+    netPowerW(place.value.ring.heater, level, baseMm(), place.value.settings.altitudeM)
 
   async function begin(nextId: string, staged = stageOf(nextId)): Promise<string> {
-    const factId = await kitchen.record('step.started', id, { stepId: nextId, ...(staged ? { stage: staged } : {}) })
+    const factId = await kitchen.record('step.started', id, {
+      stepId: nextId,
+      ...(staged ? { stage: staged } : {}),
+    })
     await showForecast()
     return factId
   }
@@ -146,7 +158,9 @@ export function useBench(view: Ref<BatchView>) {
     const { live } = view.value
     if (live?.kind !== 'timed') return undefined
     const leftMs = live.lowAtMs - kitchenNowMs()
-    return leftMs > Math.max(EARLY_FROM_MS, EARLY_SHARE * (live.lowAtMs - live.startedAtMs)) ? leftMs : undefined
+    return leftMs > Math.max(EARLY_FROM_MS, EARLY_SHARE * (live.lowAtMs - live.startedAtMs))
+      ? leftMs
+      : undefined
   }
   /** Ends the step and goes to the next; a reduction ends with the mass believed in. Long before its end it asks once. */
   async function finishStep(isSure = false): Promise<boolean> {
@@ -159,10 +173,14 @@ export function useBench(view: Ref<BatchView>) {
     }
     early.value = undefined
     const next = formula.steps[formula.steps.indexOf(step) + 1]
-    const massG = reduce.value ? { massG: Math.max(0, Math.round(reduce.value.estimate.massG * 10) / 10) } : {}
+    const massG = reduce.value
+      ? { massG: Math.max(0, Math.round(reduce.value.estimate.massG * 10) / 10) }
+      : {}
     return attempt(async () => {
       // the next reduction is worked out before this one ends, so that no tap falls between them
-      const staged = next && stageOf(next.id, { [step.id]: { ...state.steps[step.id], finishedAtMs: kitchenNowMs(), ...massG } })
+      const staged =
+        next &&
+        stageOf(next.id, { [step.id]: { ...state.steps[step.id], finishedAtMs: kitchenNowMs(), ...massG } })
       const ended = await kitchen.record('step.finished', id, { stepId: step.id, ...massG })
       const begun = next ? [await begin(next.id, staged)] : []
       offerUndo([...begun, ended], texts.bench.stepUndone(step.verb))
@@ -179,10 +197,12 @@ export function useBench(view: Ref<BatchView>) {
     stepId,
     reduce,
     weigh: (grossG: number) => readStage((live) => weighingReading(live.stage, grossG), `${grossG} g`),
-    dip: (mm: number) => readStage((live) => depthReading(live.stage, place.value, mm, view.value.state.isPanOff), `${mm} mm`),
+    dip: (mm: number) =>
+      readStage((live) => depthReading(live.stage, place.value, mm, view.value.state.isPanOff), `${mm} mm`),
     see: (mm: number) => readStage((live) => levelReading(live.stage, mm, live.estimate.massG), `~${mm} mm`),
     heatOf: (tempC: number) => read(temperatureReading({ stepId: stepId.value }, tempC), tempText(tempC)),
-    look: (look: Look) => readStage((live) => lookReading(live.stage, place.value, look, depthMm()), texts.bench.looks[look]),
+    look: (look: Look) =>
+      readStage((live) => lookReading(live.stage, place.value, look, depthMm()), texts.bench.looks[look]),
     explain: (readingId: string, answer: Explanation) =>
       attempt(async () => {
         await kitchen.record('reading.explained', id, { readingId, answer })
@@ -205,7 +225,10 @@ export function useBench(view: Ref<BatchView>) {
       attempt(async () => {
         const before = view.value.state.heat ?? 'high'
         const ratio = heatRatio({ before: rateAt(powerAt(before)), after: rateAt(powerAt(level)) })
-        offerUndo([await kitchen.record('heat.changed', id, { stepId: stepId.value, level, ratio })], texts.bench.levels[level])
+        offerUndo(
+          [await kitchen.record('heat.changed', id, { stepId: stepId.value, level, ratio })],
+          texts.bench.levels[level],
+        )
         await showForecast()
       }),
     halfHeatRatio: computed(() => {
@@ -228,7 +251,14 @@ export function useBench(view: Ref<BatchView>) {
         const { state, formula, vessels, ring } = view.value
         const catalog = kitchen.catalog as unknown as KitchenCatalog | undefined
         if (!state.plan || !catalog) return
-        const used = new Set([...state.plan.weighOut.map((l) => l.ingredientId), 'water', 'brownStock', 'cornstarch', 'arrowroot', 'flour'])
+        const used = new Set([
+          ...state.plan.weighOut.map((l) => l.ingredientId),
+          'water',
+          'brownStock',
+          'cornstarch',
+          'arrowroot',
+          'flour',
+        ])
         const ingredients = [...kitchen.ingredients.values()].filter((i) => used.has(i.id))
         const frozen = { formula, vessels, ring, settings: catalog.settings, ingredients }
         await kitchen.record('batch.started', id, { frozen, plan: state.plan })
@@ -258,7 +288,8 @@ export function useBench(view: Ref<BatchView>) {
         offerUndo([await kitchen.record('salt.added', id, { massG, saltFrac })], `${massG} g`)
       }),
     saltNow: computed(() => actualSalt(view.value.state)),
-    serve: (portions: number, orderId: string | null) => keep('portion.served', { portions, orderId }, texts.bench.servedUndo(portions)),
+    serve: (portions: number, orderId: string | null) =>
+      keep('portion.served', { portions, orderId }, texts.bench.servedUndo(portions)),
     finish: (result: 'served' | 'stored' | 'discarded' | 'merged', reason = '') =>
       attempt(() => kitchen.record('batch.finished', id, { result, reason })),
     fixes: computed(() =>

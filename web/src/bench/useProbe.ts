@@ -15,9 +15,14 @@ export function useProbe(view: Ref<BatchView>, bench: ReturnType<typeof useBench
   onScopeDispose(() => window.clearTimeout(timer))
   const id = view.value.state.id
   const holderOf = (channelId: string) =>
-    current.value.find((v) => v.state.id !== id && v.state.bindings.some((b) => b.channelId === channelId && b.toMs === undefined))
+    current.value.find(
+      (v) =>
+        v.state.id !== id && v.state.bindings.some((b) => b.channelId === channelId && b.toMs === undefined),
+    )
   const choices = computed(() =>
-    channels.channels.filter((c) => c.kind === 'probe').map((c) => ({ ...c, last: channels.last(c.id), holder: holderOf(c.id) })),
+    channels.channels
+      .filter((c) => c.kind === 'probe')
+      .map((c) => ({ ...c, last: channels.last(c.id), holder: holderOf(c.id) })),
   )
   /** The other sauce that claims the same probe. */
   const rival = computed(() => (view.value.probe ? holderOf(view.value.probe.channelId) : undefined))
@@ -37,7 +42,8 @@ export function useProbe(view: Ref<BatchView>, bench: ReturnType<typeof useBench
     })
   }
   const release = async () => {
-    if (view.value.probe) await kitchen.record('channel.released', id, { channelId: view.value.probe.channelId })
+    if (view.value.probe)
+      await kitchen.record('channel.released', id, { channelId: view.value.probe.channelId })
   }
 
   /** Lift, tilt, two seconds in the pool: the mean of what the probe says meanwhile is one spot reading. */
@@ -64,6 +70,10 @@ export function useProbe(view: Ref<BatchView>, bench: ReturnType<typeof useBench
     }, SPOT_MS)
   }
   const typed = (tempC: number) =>
-    bench.keep('reading.taken', { stepId: view.value.step?.id ?? '', how: 'temperature', tempC }, tempText(tempC))
+    bench.keep(
+      'reading.taken',
+      { stepId: view.value.step?.id ?? '', how: 'temperature', tempC },
+      tempText(tempC),
+    )
   return { choices, rival, isSpotting, bind, release, spot, typed }
 }

@@ -1,4 +1,12 @@
-import { actualWalk, bulkMl, depthAtVolumeMm, massG, sauceOf, type BatchView, type WalkStep } from '@liquamen/core'
+import {
+  actualWalk,
+  bulkMl,
+  depthAtVolumeMm,
+  massG,
+  sauceOf,
+  type BatchView,
+  type WalkStep,
+} from '@liquamen/core'
 import { computed, type ComputedRef, type Ref } from 'vue'
 
 /** What stands in a step's vessel, from the batch as it really went; from its plan where it was not started yet. */

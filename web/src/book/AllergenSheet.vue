@@ -25,7 +25,8 @@ interface Sheet {
 }
 const sheets = computed<Sheet[]>(() => {
   const all = (catalog.value?.formulas ?? []) as readonly Formula[]
-  if (isWhole.value || tonight.value.size === 0) return all.map((formula) => ({ key: formula.id, formula, isChosen: false }))
+  if (isWhole.value || tonight.value.size === 0)
+    return all.map((formula) => ({ key: formula.id, formula, isChosen: false }))
   const byKey = new Map<string, Sheet>()
   for (const { taken } of openOrders.value) {
     const formula = chosenFormula(all, taken?.formulaId, taken?.choices)
@@ -41,7 +42,9 @@ const columns = computed(() =>
 )
 const RANK: Readonly<Record<AllergenMark, number>> = { mayContain: 1, unknownLabel: 2, contains: 3 }
 const marksOf = (good: Ingredient): Readonly<Record<string, AllergenMark>> =>
-  isUs.value ? usAllergensOf(good) : (good.allergens as Partial<Record<Allergen, AllergenMark>> as Record<string, AllergenMark>)
+  isUs.value
+    ? usAllergensOf(good)
+    : (good.allergens as Partial<Record<Allergen, AllergenMark>> as Record<string, AllergenMark>)
 /** The gravest mark of each allergen among a sauce's goods, with the goods that bring it. */
 const rows = computed(() =>
   sheets.value.map(({ key, formula, isChosen }) => {
@@ -50,10 +53,19 @@ const rows = computed(() =>
     for (const good of goods)
       for (const [a, mark] of Object.entries(marksOf(good))) {
         const had = found.get(a)
-        found.set(a, { mark: had && RANK[had.mark] >= RANK[mark] ? had.mark : mark, from: [...new Set([...(had?.from ?? []), good.name])] })
+        found.set(a, {
+          mark: had && RANK[had.mark] >= RANK[mark] ? had.mark : mark,
+          from: [...new Set([...(had?.from ?? []), good.name])],
+        })
       }
     const also = [...new Set(goods.flatMap((g) => g.marks ?? []))].flatMap((m) => texts.book.marks[m] ?? [])
-    return { key, formula, isChosen, found, also: [...also, ...(formula.emulsion ? [texts.book.lightEgg] : [])] }
+    return {
+      key,
+      formula,
+      isChosen,
+      found,
+      also: [...also, ...(formula.emulsion ? [texts.book.lightEgg] : [])],
+    }
   }),
 )
 const SIGN: Readonly<Record<AllergenMark, string>> = { contains: '■', mayContain: '◧', unknownLabel: '?' }
@@ -65,7 +77,9 @@ const print = () => window.print()
     <div class="top">
       <h1 class="label">
         {{ texts.book.sheet.title }}
-        <span class="soft">{{ isWhole || tonight.size === 0 ? texts.book.sheet.all : texts.book.sheet.tonight }}</span>
+        <span class="soft">{{
+          isWhole || tonight.size === 0 ? texts.book.sheet.all : texts.book.sheet.tonight
+        }}</span>
       </h1>
       <div class="keys">
         <v-btn :aria-pressed="!isUs" @click="isUs = false">{{ texts.book.sheet.eu }}</v-btn><v-btn
@@ -78,7 +92,8 @@ const print = () => window.print()
     </div>
     <p v-if="tonight.size === 0" class="caption">{{ texts.book.sheet.empty }}</p>
     <p class="caption">
-      ■ {{ texts.book.sheet.contains }} · ◧ {{ texts.book.sheet.mayContain }} · ? {{ texts.book.sheet.unknownLabel }}.
+      ■ {{ texts.book.sheet.contains }} · ◧ {{ texts.book.sheet.mayContain }} · ?
+      {{ texts.book.sheet.unknownLabel }}.
       {{ texts.book.sheet.note }}
     </p>
     <div class="scroll" tabindex="0" role="region" :aria-label="texts.book.sheet.title">
@@ -102,7 +117,8 @@ const print = () => window.print()
               <span v-if="r.found.get(c.id)"
                 ><span aria-hidden="true">{{ SIGN[r.found.get(c.id)!.mark] }}</span
                 ><span class="visually-hidden"
-                  >{{ texts.book.sheet[r.found.get(c.id)!.mark] }}: {{ r.found.get(c.id)!.from.join(', ') }}</span
+                  >{{ texts.book.sheet[r.found.get(c.id)!.mark] }}:
+                  {{ r.found.get(c.id)!.from.join(', ') }}</span
                 ></span
               >
             </td>

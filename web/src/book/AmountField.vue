@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { NO_HOUSE_MEASURES, parseQuantity, weighSaid, type HouseMeasures, type ParsedQuantity, type WeighedGood } from '@liquamen/core'
+import {
+  NO_HOUSE_MEASURES,
+  parseQuantity,
+  weighSaid,
+  type HouseMeasures,
+  type ParsedQuantity,
+  type WeighedGood,
+} from '@liquamen/core'
 import { onMounted, ref, watch } from 'vue'
 import { texts } from '../ui/texts'
 
@@ -74,7 +81,10 @@ const submit = () => {
 }
 /** Asked once, kept for the kitchen, and the amount read again with it. */
 function answer(unitId: string, reading: string): void {
-  const measures = { ...(props.measures ?? NO_HOUSE_MEASURES), readings: { ...props.measures?.readings, [unitId]: reading } }
+  const measures = {
+    ...(props.measures ?? NO_HOUSE_MEASURES),
+    readings: { ...props.measures?.readings, [unitId]: reading },
+  }
   emit('measured', measures)
   take(parseQuantity(text.value), measures)
 }
@@ -83,7 +93,10 @@ function weigh(unitId: string): void {
   if (!(value > 0)) return
   const measures = {
     ...(props.measures ?? NO_HOUSE_MEASURES),
-    weighed: { ...props.measures?.weighed, [`${unitId}:${props.good.id}`]: { low: value * 0.7, value, high: value * 1.3 } },
+    weighed: {
+      ...props.measures?.weighed,
+      [`${unitId}:${props.good.id}`]: { low: value * 0.7, value, high: value * 1.3 },
+    },
   }
   emit('measured', measures)
   take(parseQuantity(text.value), measures)
@@ -92,22 +105,35 @@ function weigh(unitId: string): void {
 
 <template>
   <div class="amount">
-    <input v-model="text" :aria-label="texts.book.bench.amount(name)" maxlength="80" @change="submit" @keydown.enter="submit" />
+    <input
+      v-model="text"
+      :aria-label="texts.book.bench.amount(name)"
+      maxlength="80"
+      @change="submit"
+      @keydown.enter="submit"
+    />
     <p v-if="note" class="wine note" role="alert">✕ {{ note }}</p>
     <div v-if="question" class="ask" role="alertdialog" :aria-label="texts.book.bench.ask.separator?.('')">
       <template v-if="question.kind === 'separator'"
-        ><v-btn v-for="o in question.options" :key="o.says" @click="take(o.parsed)">{{ o.says }}</v-btn></template
+        ><v-btn v-for="o in question.options" :key="o.says" @click="take(o.parsed)">{{
+          o.says
+        }}</v-btn></template
       >
       <template v-else-if="question.kind === 'reading'"
         ><span class="label">{{ texts.book.bench.ask.whichReading?.(question.unitId) }}</span
-        ><v-btn v-for="r in question.readings" :key="r" @click="answer(question.unitId, r)">{{ r }}</v-btn></template
+        ><v-btn v-for="r in question.readings" :key="r" @click="answer(question.unitId, r)">{{
+          r
+        }}</v-btn></template
       >
       <template v-else
         ><span class="label">{{ texts.book.bench.ask.weighOnce?.(question.unitId) }}</span
-        ><input v-model="weighed" class="grams" inputmode="decimal" aria-label="g" @keydown.enter="weigh(question.unitId)" /><v-btn
-          @click="weigh(question.unitId)"
-          >{{ texts.app.keep }}</v-btn
-        ></template
+        ><input
+          v-model="weighed"
+          class="grams"
+          inputmode="decimal"
+          aria-label="g"
+          @keydown.enter="weigh(question.unitId)"
+        /><v-btn @click="weigh(question.unitId)">{{ texts.app.keep }}</v-btn></template
       >
     </div>
   </div>

@@ -39,12 +39,19 @@ const spices = computed(() =>
     <template v-else>
       <p class="line">{{ total }}</p>
       <p v-if="now.effort" class="line">
-        {{ texts.workbench.hands(min(now.effort.constantMin), now.effort.oftenMin > 0 ? min(now.effort.oftenMin) : '') }}
+        {{
+          texts.workbench.hands(
+            min(now.effort.constantMin),
+            now.effort.oftenMin > 0 ? min(now.effort.oftenMin) : '',
+          )
+        }}
       </p>
       <p v-for="r in reductions" :key="r" class="line">{{ r }}</p>
       <p v-if="pour" class="line">{{ texts.workbench.pourPace(min(pour / 60)) }}</p>
     </template>
-    <p v-if="spices" class="line">{{ texts.workbench.spices(spices, numberText(SPICE_START_SHARE * 100)) }}</p>
+    <p v-if="spices" class="line">
+      {{ texts.workbench.spices(spices, numberText(SPICE_START_SHARE * 100)) }}
+    </p>
     <p v-if="rounding && !rounding.noticed" class="line soft">{{ texts.workbench.roundingFine }}</p>
   </section>
 </template>

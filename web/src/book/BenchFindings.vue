@@ -6,7 +6,8 @@ import { texts } from '../ui/texts'
 import type { Workbench } from './useWorkbench'
 
 const props = defineProps<{ bench: Workbench; /** Why a save was refused. */ refusals: readonly string[] }>()
-const { chosen, trace, problems, draft, ingredients, factor, scale, waiting, contradictions, rounding } = props.bench
+const { chosen, trace, problems, draft, ingredients, factor, scale, waiting, contradictions, rounding } =
+  props.bench
 const verbOf = (stepId: string | undefined) => chosen.value.steps.find((s) => s.id === stepId)?.verb ?? ''
 const SALTED_FRAC = 0.003 // what the label of a stock calls salted
 
@@ -24,7 +25,9 @@ const disagreements = computed(() =>
     return texts.book.bench.yields(draft.value.basisPortions, numberText(draft.value.portionMl), a, b)
   }),
 )
-const missing = computed(() => waiting.value.map((w) => ingredients.value.get(w.ingredientId)?.name ?? w.ingredientId).join(', '))
+const missing = computed(() =>
+  waiting.value.map((w) => ingredients.value.get(w.ingredientId)?.name ?? w.ingredientId).join(', '),
+)
 
 /** A salted stock is judged where it ends. */
 const stockWarning = computed(() => {
@@ -37,7 +40,10 @@ const stockWarning = computed(() => {
   const most = chosen.value.saltTargetFrac.high
   const limit = stockSaltLimit(trace.value, itemMassG(item, good), (good.per100G.salt ?? 0) / 100, most)
   return limit.endsAtFrac > most
-    ? texts.book.bench.stock(percentText(limit.endsAtFrac, 1), numberText(limit.unsaltedAtLeastG * factor.value))
+    ? texts.book.bench.stock(
+        percentText(limit.endsAtFrac, 1),
+        numberText(limit.unsaltedAtLeastG * factor.value),
+      )
     : ''
 })
 /** What rounding moved far enough to be noticed: load where there is one, else salt, else volume. */
@@ -48,11 +54,20 @@ const roundingWarning = computed(() => {
   const perBatch = factor.value / props.bench.batches.value
   switch (check.noticed) {
     case 'phase':
-      return texts.workbench.rounding(`φ ${numberText(meant.phaseFrac, 2)}`, `φ ${numberText(weighed.phaseFrac, 2)}`)
+      return texts.workbench.rounding(
+        `φ ${numberText(meant.phaseFrac, 2)}`,
+        `φ ${numberText(weighed.phaseFrac, 2)}`,
+      )
     case 'salt':
-      return texts.workbench.rounding(`${percentText(meant.saltFrac, 2)} % salt`, `${percentText(weighed.saltFrac, 2)} %`)
+      return texts.workbench.rounding(
+        `${percentText(meant.saltFrac, 2)} % salt`,
+        `${percentText(weighed.saltFrac, 2)} %`,
+      )
     case 'volume':
-      return texts.workbench.rounding(`${numberText(meant.volumeMl * perBatch)} ml`, `${numberText(weighed.volumeMl)} ml`)
+      return texts.workbench.rounding(
+        `${numberText(meant.volumeMl * perBatch)} ml`,
+        `${numberText(weighed.volumeMl)} ml`,
+      )
   }
   return ''
 })

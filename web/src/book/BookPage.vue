@@ -30,10 +30,15 @@ const families = computed(() => [
 ])
 const dishes = computed(() => [
   { value: '', title: texts.book.allDishes },
-  ...[...new Set(facts.value.flatMap((f) => f.formula.dishes ?? []))].sort().map((d) => ({ value: d, title: d })),
+  ...[...new Set(facts.value.flatMap((f) => f.formula.dishes ?? []))]
+    .sort()
+    .map((d) => ({ value: d, title: d })),
 ])
 const allergenItems = ALLERGENS.map((a) => ({ value: a, title: texts.allergens[a] }))
-const times = [{ value: 0, title: texts.book.anyTime }, ...[15, 30, 60].map((m) => ({ value: m, title: `${m} ${texts.book.minutes}` }))]
+const times = [
+  { value: 0, title: texts.book.anyTime },
+  ...[15, 30, 60].map((m) => ({ value: m, title: `${m} ${texts.book.minutes}` })),
+]
 const shown = computed(() =>
   facts.value.filter(
     ({ formula, allergens, minutes }) =>
@@ -57,7 +62,9 @@ const lines = computed(() =>
     if (n.motherRow === undefined) return []
     const [x1, x2] = [(n.column - 1) * columnPx.value, n.column * columnPx.value]
     const mid = x2 - 22
-    return n.motherRow === n.row ? [`M${x1 + 26} ${yOf(n.row)}H${x2}`] : [`M${mid} ${yOf(n.motherRow)}V${yOf(n.row) - 10}q0 10 10 10H${x2}`]
+    return n.motherRow === n.row
+      ? [`M${x1 + 26} ${yOf(n.row)}H${x2}`]
+      : [`M${mid} ${yOf(n.motherRow)}V${yOf(n.row) - 10}q0 10 10 10H${x2}`]
   }),
 )
 const chipProfile = computed(() => catalog.value?.pans[0]?.profile)
@@ -70,7 +77,9 @@ const chipProfile = computed(() => catalog.value?.pans[0]?.profile)
         {{ texts.book.found(shown.length) }} <span class="soft">{{ texts.book.bases }}</span>
       </h1>
       <div class="keys">
-        <v-btn to="/book/allergens">{{ texts.book.allergens }}</v-btn><v-btn to="/book/pantry">{{ texts.book.pantry }}</v-btn>
+        <v-btn to="/book/allergens">{{ texts.book.allergens }}</v-btn><v-btn to="/book/pantry">{{
+          texts.book.pantry
+        }}</v-btn>
       </div>
     </div>
     <div class="filter">
@@ -94,10 +103,14 @@ const chipProfile = computed(() => catalog.value?.pans[0]?.profile)
         :key="n.formula.id"
         :to="`/book/${n.formula.id}`"
         class="node"
-        :style="{ left: `${n.column * columnPx}px`, top: `${n.row * ROW_PX}px`, maxWidth: `${columnPx - 34}px` }"
-        ><VesselChip v-if="chipProfile" :profile="chipProfile" :fill="n.formula.fill" :level-mm="34" /><span class="sauce">{{
-          n.formula.name
-        }}</span
+        :style="{
+          left: `${n.column * columnPx}px`,
+          top: `${n.row * ROW_PX}px`,
+          maxWidth: `${columnPx - 34}px`,
+        }"
+        ><VesselChip v-if="chipProfile" :profile="chipProfile" :fill="n.formula.fill" :level-mm="34" /><span
+          class="sauce"
+          >{{ n.formula.name }}</span
         ><span v-if="heldOf(n.formula)" class="held">{{ heldOf(n.formula) }}</span></RouterLink
       >
     </div>

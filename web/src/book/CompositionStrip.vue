@@ -42,7 +42,9 @@ const bars = computed(() =>
   }),
 )
 /** Only what can be seen in some vessel is explained, the uppermost first. */
-const shownLayers = computed(() => [...LAYERS].reverse().filter((name) => bars.value.some((b) => b.parts.some((p) => p.name === name))))
+const shownLayers = computed(() =>
+  [...LAYERS].reverse().filter((name) => bars.value.some((b) => b.parts.some((p) => p.name === name))),
+)
 </script>
 
 <template>
@@ -61,7 +63,9 @@ const shownLayers = computed(() => [...LAYERS].reverse().filter((name) => bars.v
         <path :d="`M3 4V${HEIGHT + 2}H77V4`" class="wall" />
         <path :d="`M6 ${b.top}H74`" class="level" />
       </svg>
-      <span class="verb">{{ b.t.verb }}</span><span class="caption">{{ numberText(b.t.massG * factor) }} g</span>
+      <span class="verb">{{ b.t.verb }}</span><span class="caption"
+        >{{ numberText(b.t.massG * factor) }} g</span
+      >
     </button>
   </div>
   <p v-if="!isBeside" class="caption legend">

@@ -25,12 +25,19 @@ async function keep(): Promise<void> {
   if (!copyId) return
   const { makes: _makes, ...copied } = props.formula
   try {
-    await api.saveFormula({ ...copied, id: copyId, name: name.value.trim(), version: 1, motherId: props.formula.id })
+    await api.saveFormula({
+      ...copied,
+      id: copyId,
+      name: name.value.trim(),
+      version: 1,
+      motherId: props.formula.id,
+    })
     await kitchen.refreshCatalog()
     emit('done')
     await router.push(`/book/${copyId}`)
   } catch (error) {
-    if (error instanceof Refusal) refusal.value = texts.book.problems[error.problem.code] ?? error.problem.title
+    if (error instanceof Refusal)
+      refusal.value = texts.book.problems[error.problem.code] ?? error.problem.title
     else if (error instanceof OutOfReach) refusal.value = texts.app.failed
     else throw error
   }

@@ -24,7 +24,10 @@ import { useWorkbench, withSwaps, type CheaperRoute } from './useWorkbench'
 import WeighOutCard from './WeighOutCard.vue'
 
 const props = defineProps<{ formula: Formula; catalog: KitchenCatalog }>()
-const emit = defineEmits<{ /** Whether it holds changes that are not saved. */ edited: [isEdited: boolean]; saved: [version: number] }>()
+const emit = defineEmits<{
+  /** Whether it holds changes that are not saved. */ edited: [isEdited: boolean]
+  saved: [version: number]
+}>()
 const kitchen = useKitchen()
 const { system } = useDeviceUnits()
 const bench = useWorkbench(
@@ -41,7 +44,9 @@ const currency = computed(() => props.catalog.settings.currency ?? 'EUR')
 const selectedId = ref(props.formula.steps.at(-1)?.id)
 const selected = computed(() => trace.value.find((t) => t.stepId === selectedId.value) ?? trace.value.at(-1))
 /** The same step of the variant beside; its end where it has no such step. */
-const besideSelected = computed(() => beside.value.trace.find((t) => t.stepId === selected.value?.stepId) ?? beside.value.trace.at(-1))
+const besideSelected = computed(
+  () => beside.value.trace.find((t) => t.stepId === selected.value?.stepId) ?? beside.value.trace.at(-1),
+)
 const besideName = computed(() => beside.value.name || texts.book.bench.written)
 const besides = computed(() => [
   { value: 'written', title: texts.book.bench.written },
@@ -54,10 +59,16 @@ const marks = computed(() =>
     .flatMap((m) => texts.book.marks[m] ?? [])
     .join(' · '),
 )
-const hasChoices = computed(() => Object.keys(choices.value.schools).length + Object.keys(choices.value.swaps).length > 0)
+const hasChoices = computed(
+  () => Object.keys(choices.value.schools).length + Object.keys(choices.value.swaps).length > 0,
+)
 /** An order takes the formula as saved, with the schools and swaps that are chosen here. */
-const orderRoute = computed(() => ({ path: '/service', query: { sauce: props.formula.id, ...choicesToQuery(choices.value) } }))
-const routeName = (r: CheaperRoute) => r.swaps.map((s) => ingredients.value.get(s.swap.to)?.name ?? '').join(' + ')
+const orderRoute = computed(() => ({
+  path: '/service',
+  query: { sauce: props.formula.id, ...choicesToQuery(choices.value) },
+}))
+const routeName = (r: CheaperRoute) =>
+  r.swaps.map((s) => ingredients.value.get(s.swap.to)?.name ?? '').join(' + ')
 
 const take = (route: CheaperRoute) => bench.choose(withSwaps(choices.value, route.swaps))
 async function save(): Promise<void> {
@@ -108,15 +119,23 @@ const print = () => window.print()
         </p>
       </div>
       <div class="keys">
-        <v-btn :disabled="bench.past.value.length === 0" @click="bench.undo()">{{ texts.book.bench.undo }}</v-btn>
+        <v-btn :disabled="bench.past.value.length === 0" @click="bench.undo()">{{
+          texts.book.bench.undo
+        }}</v-btn>
         <v-btn :aria-expanded="isCopying" @click="isCopying = !isCopying">{{ texts.workbench.copy }}</v-btn>
-        <v-btn :to="orderRoute" :disabled="isDirty" :title="isDirty ? texts.workbench.saveFirst : undefined">{{
-          texts.book.bench.open
-        }}</v-btn>
+        <v-btn
+          :to="orderRoute"
+          :disabled="isDirty"
+          :title="isDirty ? texts.workbench.saveFirst : undefined"
+          >{{ texts.book.bench.open }}</v-btn
+        >
         <v-btn @click="print">{{ texts.book.bench.print }}</v-btn>
-        <v-btn class="is-first" :disabled="!bench.isEdited.value || bench.waiting.value.length > 0" @click="save">{{
-          texts.book.bench.save(formula.version + 1)
-        }}</v-btn>
+        <v-btn
+          class="is-first"
+          :disabled="!bench.isEdited.value || bench.waiting.value.length > 0"
+          @click="save"
+          >{{ texts.book.bench.save(formula.version + 1) }}</v-btn
+        >
       </div>
     </div>
     <CopySauce v-if="isCopying" :formula="chosen" :catalog="catalog" @done="isCopying = false" />
@@ -140,25 +159,41 @@ const print = () => window.print()
         /></template>
       </div>
       <div class="method">
-        <CompositionStrip :steps="trace" :factor="factor" :selected-id="selected?.stepId" @select="(id) => (selectedId = id)" />
+        <CompositionStrip
+          :steps="trace"
+          :factor="factor"
+          :selected-id="selected?.stepId"
+          @select="(id) => (selectedId = id)"
+        />
         <template v-if="differences.length && beside.trace.length">
           <p class="label">{{ texts.workbench.beside }}: {{ besideName }}</p>
-          <CompositionStrip :steps="beside.trace" :factor="factor" is-beside @select="(id) => (selectedId = id)" />
+          <CompositionStrip
+            :steps="beside.trace"
+            :factor="factor"
+            is-beside
+            @select="(id) => (selectedId = id)"
+          />
         </template>
         <MethodSteps :bench="bench" :selected-id="selected?.stepId" @select="(id) => (selectedId = id)" />
         <SidesList :bench="bench" />
         <h2 class="label">{{ texts.book.bench.cheaper }}</h2>
         <p v-for="r in bench.cheaper.value" :key="routeName(r)">
-          <button class="text" @click="take(r)">{{ texts.book.bench.saves(routeName(r), moneyText(r.savesMinor, currency)) }}</button>
+          <button class="text" @click="take(r)">
+            {{ texts.book.bench.saves(routeName(r), moneyText(r.savesMinor, currency)) }}
+          </button>
         </p>
         <p v-if="bench.cheaper.value.length === 0" class="caption">{{ texts.book.bench.noCheaper }}</p>
       </div>
       <aside class="figures">
         <div class="compare">
           <v-select v-model="besideId" :items="besides" :label="texts.workbench.beside" />
-          <v-btn @click="bench.keepBeside(texts.workbench.variant(kept.length + 1))">{{ texts.workbench.keepBeside }}</v-btn>
+          <v-btn @click="bench.keepBeside(texts.workbench.variant(kept.length + 1))">{{
+            texts.workbench.keepBeside
+          }}</v-btn>
         </div>
-        <p v-if="selected && selected.stepId !== chosen.steps.at(-1)?.id" class="label">{{ texts.book.bench.after(selected.verb) }}</p>
+        <p v-if="selected && selected.stepId !== chosen.steps.at(-1)?.id" class="label">
+          {{ texts.book.bench.after(selected.verb) }}
+        </p>
         <NumbersTable
           :beside="besideSelected"
           :beside-name="besideName"
@@ -172,7 +207,9 @@ const print = () => window.print()
           <li v-for="(d, i) in differences" :key="i" class="change">{{ sayDifference(d, ingredients) }}</li>
         </ul>
         <p v-if="differences.length === 0" class="caption">{{ texts.book.bench.nothingChanged }}</p>
-        <button v-if="hasChoices" class="text" @click="bench.choose(NO_CHOICES)">{{ texts.book.bench.asIs }}</button>
+        <button v-if="hasChoices" class="text" @click="bench.choose(NO_CHOICES)">
+          {{ texts.book.bench.asIs }}
+        </button>
         <AtThisSize :bench="bench" />
         <FormulaVersions
           v-if="formula.version > 1"

@@ -26,10 +26,13 @@ const notes = computed(() =>
     <h2 class="label">{{ texts.book.bench.versions }}</h2>
     <ul>
       <li v-for="n in notes" :key="n.version">
-        <strong>{{ texts.book.bench.version(n.version) }}</strong> {{ n.lines.join('; ') || texts.book.bench.nothingChanged }}
+        <strong>{{ texts.book.bench.version(n.version) }}</strong>
+        {{ n.lines.join('; ') || texts.book.bench.nothingChanged }}
       </li>
       <li v-for="v in versions.slice(1)" :key="`beside ${v.version}`">
-        <v-btn @click="emit('beside', v)">{{ texts.workbench.beside }}: {{ texts.book.bench.version(v.version) }}</v-btn>
+        <v-btn @click="emit('beside', v)"
+          >{{ texts.workbench.beside }}: {{ texts.book.bench.version(v.version) }}</v-btn
+        >
       </li>
     </ul>
   </div>

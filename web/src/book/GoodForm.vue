@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { ALLERGENS, SPECIES, type Allergen, type AllergenMark, type Ingredient, type Species } from '@liquamen/core'
+import {
+  ALLERGENS,
+  SPECIES,
+  type Allergen,
+  type AllergenMark,
+  type Ingredient,
+  type Species,
+} from '@liquamen/core'
 import { computed, reactive } from 'vue'
 import { numberText } from '../ui/format'
 import { texts } from '../ui/texts'
@@ -17,16 +24,27 @@ const draft = reactive({
   cost: props.good?.costMinorPerKg === undefined ? '' : String(props.good.costMinorPerKg / 100),
   shelf: num(props.good?.shelfDays),
   source: props.good?.source ?? '',
-  species: Object.fromEntries(SPECIES.map((s) => [s, num(props.good?.per100G[s])])) as Record<Species, string>,
-  allergens: Object.fromEntries(ALLERGENS.map((a) => [a, props.good?.allergens[a] ?? ''])) as Record<Allergen, AllergenMark | ''>,
+  species: Object.fromEntries(SPECIES.map((s) => [s, num(props.good?.per100G[s])])) as Record<
+    Species,
+    string
+  >,
+  allergens: Object.fromEntries(ALLERGENS.map((a) => [a, props.good?.allergens[a] ?? ''])) as Record<
+    Allergen,
+    AllergenMark | ''
+  >,
 })
 const levels = [
   { value: '', title: '–' },
-  ...(['contains', 'mayContain', 'unknownLabel'] as const).map((m) => ({ value: m, title: texts.service[m] })),
+  ...(['contains', 'mayContain', 'unknownLabel'] as const).map((m) => ({
+    value: m,
+    title: texts.service[m],
+  })),
 ]
 const toNumber = (text: string) => (text.trim() === '' ? undefined : Number(text.replace(',', '.')))
 const sum = computed(() => SPECIES.reduce((total, s) => total + (toNumber(draft.species[s]) ?? 0), 0))
-const isIdWrong = computed(() => !/^[A-Za-z][A-Za-z0-9_-]{0,63}$/.test(draft.id) || (!props.good && props.taken.includes(draft.id)))
+const isIdWrong = computed(
+  () => !/^[A-Za-z][A-Za-z0-9_-]{0,63}$/.test(draft.id) || (!props.good && props.taken.includes(draft.id)),
+)
 const isWrong = computed(
   () =>
     isIdWrong.value ||
@@ -48,7 +66,10 @@ function save(): void {
       return v === undefined ? [] : [[s, v]]
     }),
   )
-  const allergens = Object.fromEntries(Object.entries(draft.allergens).filter(([, m]) => m !== '')) as Record<string, AllergenMark>
+  const allergens = Object.fromEntries(Object.entries(draft.allergens).filter(([, m]) => m !== '')) as Record<
+    string,
+    AllergenMark
+  >
   const { costMinorPerKg: _cost, shelfDays: _shelf, ...kept } = props.good ?? ({} as Partial<Ingredient>)
   emit('save', {
     ...kept,
@@ -65,7 +86,12 @@ function save(): void {
 </script>
 
 <template>
-  <form class="good" :aria-label="draft.name || texts.book.pantryPage.add" @submit.prevent="save" @keydown.esc="emit('cancel')">
+  <form
+    class="good"
+    :aria-label="draft.name || texts.book.pantryPage.add"
+    @submit.prevent="save"
+    @keydown.esc="emit('cancel')"
+  >
     <div class="row">
       <v-text-field v-model="draft.name" :label="texts.book.pantryPage.name" maxlength="80" /><v-text-field
         v-if="!good"
@@ -73,7 +99,11 @@ function save(): void {
         :label="texts.book.pantryPage.id"
         maxlength="64"
         :error="draft.id !== '' && isIdWrong"
-      /><v-text-field v-model="draft.cost" :label="texts.book.pantryPage.cost" inputmode="decimal" /><v-text-field
+      /><v-text-field
+        v-model="draft.cost"
+        :label="texts.book.pantryPage.cost"
+        inputmode="decimal"
+      /><v-text-field
         v-model="draft.shelf"
         :label="texts.book.pantryPage.shelf"
         inputmode="numeric"
@@ -81,18 +111,35 @@ function save(): void {
     </div>
     <p class="label">
       {{ texts.book.pantryPage.per100 }}
-      <span :class="Math.abs(sum - 100) < 2 ? 'soft' : 'wine'">{{ texts.book.pantryPage.sum(numberText(sum, 1)) }}</span>
+      <span :class="Math.abs(sum - 100) < 2 ? 'soft' : 'wine'">{{
+        texts.book.pantryPage.sum(numberText(sum, 1))
+      }}</span>
     </p>
     <div class="row">
-      <v-text-field v-for="s in SPECIES" :key="s" v-model="draft.species[s]" class="small" :label="s" inputmode="decimal" />
+      <v-text-field
+        v-for="s in SPECIES"
+        :key="s"
+        v-model="draft.species[s]"
+        class="small"
+        :label="s"
+        inputmode="decimal"
+      />
     </div>
     <div class="row">
-      <v-select v-for="a in ALLERGENS" :key="a" v-model="draft.allergens[a]" class="small" :items="levels" :label="texts.allergens[a]" />
+      <v-select
+        v-for="a in ALLERGENS"
+        :key="a"
+        v-model="draft.allergens[a]"
+        class="small"
+        :items="levels"
+        :label="texts.allergens[a]"
+      />
     </div>
     <div class="row">
-      <v-btn type="submit" class="is-first" :disabled="isWrong">{{ texts.book.pantryPage.save }}</v-btn><v-btn @click="emit('cancel')">{{
-        texts.app.cancel
-      }}</v-btn>
+      <v-btn type="submit" class="is-first" :disabled="isWrong">{{ texts.book.pantryPage.save }}</v-btn><v-btn
+        @click="emit('cancel')"
+        >{{ texts.app.cancel }}</v-btn
+      >
     </div>
   </form>
 </template>

@@ -1,5 +1,11 @@
 <script setup lang="ts">
-import { swapsFor, weighedGood, type FormulaItem, type HouseMeasures, type KitchenCatalog } from '@liquamen/core'
+import {
+  swapsFor,
+  weighedGood,
+  type FormulaItem,
+  type HouseMeasures,
+  type KitchenCatalog,
+} from '@liquamen/core'
 import { computed, ref } from 'vue'
 import { kitchenNowMs } from '../port/clock'
 import { texts } from '../ui/texts'
@@ -25,21 +31,30 @@ const own = computed(() => draft.value.items.find((i) => i.id === props.item.id)
 const maker = computed(() => props.catalog.formulas.find((f) => f.makes === props.item.ingredientId))
 const swaps = computed(() => swapsFor(own.value?.ingredientId ?? props.item.ingredientId, ingredients.value))
 const swapText = (to: string, note: string) => [nameOf(to), texts.book.notes[note]].filter(Boolean).join(', ')
-const shown = computed(() => (good.value ? amountText(props.item.amount, good.value, factor.value, showAs.value) : ''))
-const each = computed(() => (good.value ? amountText(props.item.amount, good.value, factor.value / batches.value, showAs.value) : ''))
+const shown = computed(() =>
+  good.value ? amountText(props.item.amount, good.value, factor.value, showAs.value) : '',
+)
+const each = computed(() =>
+  good.value ? amountText(props.item.amount, good.value, factor.value / batches.value, showAs.value) : '',
+)
 
 /** Months in which it is best, where this is none of them; a swap may do. */
 const outOfSeason = computed(() => {
   const { months = [] } = good.value ?? {}
   const now = new Date(kitchenNowMs()).getUTCMonth() + 1
-  return months.length === 0 || months.includes(now) ? '' : months.map((m) => texts.book.months[m - 1]).join(' ')
+  return months.length === 0 || months.includes(now)
+    ? ''
+    : months.map((m) => texts.book.months[m - 1]).join(' ')
 })
 
 /** An amount typed for the scaled batch is put back to the formula's own basis; poured goods stay poured. */
 function amountIs(massG: number): void {
   if (!own.value || !good.value) return
   const grams = massG / factor.value
-  const amount = 'volumeMl' in own.value.amount ? { volumeMl: grams / weighedGood(good.value).densityGPerMl } : { massG: grams }
+  const amount =
+    'volumeMl' in own.value.amount
+      ? { volumeMl: grams / weighedGood(good.value).densityGPerMl }
+      : { massG: grams }
   props.bench.setAmount(props.item.id, amount)
 }
 </script>
@@ -62,7 +77,9 @@ function amountIs(massG: number): void {
         >&nbsp;↖</RouterLink
       >
       <template v-else>{{ name }}</template>
-      <span v-if="choices.swaps[item.id]" class="caption">{{ texts.book.bench.swappedFor(nameOf(own?.ingredientId ?? '')) }}</span>
+      <span v-if="choices.swaps[item.id]" class="caption">{{
+        texts.book.bench.swappedFor(nameOf(own?.ingredientId ?? ''))
+      }}</span>
       <span v-if="outOfSeason" class="caption">{{ texts.book.pantryPage.notItsSeason(outOfSeason) }}</span>
       <span v-if="batches > 1" class="caption">{{ texts.workbench.eachBatch(batches, each) }}</span>
     </span>
@@ -73,8 +90,17 @@ function amountIs(massG: number): void {
         </button></template
       >
       <v-list>
-        <v-list-item v-for="s in swaps" :key="s.to" :title="swapText(s.to, s.note)" @click="bench.swap(item.id, s.to, s.factor)" />
-        <v-list-item v-if="choices.swaps[item.id]" :title="texts.book.bench.asIs" @click="bench.swap(item.id, undefined)" />
+        <v-list-item
+          v-for="s in swaps"
+          :key="s.to"
+          :title="swapText(s.to, s.note)"
+          @click="bench.swap(item.id, s.to, s.factor)"
+        />
+        <v-list-item
+          v-if="choices.swaps[item.id]"
+          :title="texts.book.bench.asIs"
+          @click="bench.swap(item.id, undefined)"
+        />
         <v-list-item v-if="swaps.length === 0" :title="texts.book.bench.noSwap" />
         <v-list-item :title="`${texts.workbench.split}: ${name}`" @click="isSplitting = !isSplitting" />
       </v-list>

@@ -32,7 +32,14 @@ function put(): void {
 
 <template>
   <ul>
-    <GoodsRow v-for="item in chosen.items" :key="item.id" :item="item" :catalog="catalog" :bench="bench" @measured="keepMeasures" />
+    <GoodsRow
+      v-for="item in chosen.items"
+      :key="item.id"
+      :item="item"
+      :catalog="catalog"
+      :bench="bench"
+      @measured="keepMeasures"
+    />
     <li v-for="w in waiting" :key="w.id" class="waiting">
       <AmountField
         :name="goodOf(w.ingredientId).name"
@@ -44,9 +51,14 @@ function put(): void {
         @measured="keepMeasures"
       />
       <span class="what"
-        >{{ goodOf(w.ingredientId).name }} <span class="roux caption">▽ {{ texts.workbench.noAmount }}</span></span
+        >{{ goodOf(w.ingredientId).name }}
+        <span class="roux caption">▽ {{ texts.workbench.noAmount }}</span></span
       >
-      <button class="text" :aria-label="`${texts.workbench.leaveOut}: ${goodOf(w.ingredientId).name}`" @click="bench.leaveOut(w.id)">
+      <button
+        class="text"
+        :aria-label="`${texts.workbench.leaveOut}: ${goodOf(w.ingredientId).name}`"
+        @click="bench.leaveOut(w.id)"
+      >
         {{ texts.workbench.leaveOut }}
       </button>
     </li>
@@ -59,7 +71,13 @@ function put(): void {
     /><v-btn :disabled="!addId" :aria-label="texts.book.bench.addGood" @click="put">+</v-btn>
     <v-btn :aria-expanded="isTelling" @click="isTelling = !isTelling">{{ texts.workbench.tell }}</v-btn>
   </div>
-  <TellGoods v-if="isTelling" :catalog="catalog" :bench="bench" :step-id="addStep" @done="isTelling = false" />
+  <TellGoods
+    v-if="isTelling"
+    :catalog="catalog"
+    :bench="bench"
+    :step-id="addStep"
+    @done="isTelling = false"
+  />
 </template>
 
 <style scoped>

@@ -6,7 +6,10 @@ import { texts } from '../ui/texts'
 import StepForm from './StepForm.vue'
 import type { Workbench } from './useWorkbench'
 
-const props = defineProps<{ bench: Workbench; /** The step that is looked at. */ selectedId?: string | undefined }>()
+const props = defineProps<{
+  bench: Workbench
+  /** The step that is looked at. */ selectedId?: string | undefined
+}>()
 const emit = defineEmits<{ select: [stepId: string] }>()
 const { chosen, draft, trace } = props.bench
 const editingId = ref<string>()
@@ -18,7 +21,10 @@ const range = ({ low, high }: NonNullable<FormulaStep['minutes']>) => {
 function leaves(stepId: string): string {
   const target = trace.value.find((t) => t.stepId === stepId)?.target
   if (!target?.volumeMl || target.fractionLeft === undefined) return ''
-  return texts.book.bench.leaves(numberText(target.volumeMl * props.bench.factor.value), numberText(target.fractionLeft * 100))
+  return texts.book.bench.leaves(
+    numberText(target.volumeMl * props.bench.factor.value),
+    numberText(target.fractionLeft * 100),
+  )
 }
 /** A step of the formula's own; a school's step is changed in the school. */
 const isOwn = (id: string) => draft.value.steps.some((s) => s.id === id)
@@ -37,9 +43,12 @@ function added(id: string): void {
     <li v-for="s in chosen.steps" :key="s.id" :class="{ here: s.id === selectedId }">
       <div class="row">
         <button class="step" @click="emit('select', s.id)">
-          <strong>{{ s.verb }}</strong> {{ s.endsWhen }}<span v-if="s.minutes" class="soft">&ensp;{{ range(s.minutes) }}</span>
+          <strong>{{ s.verb }}</strong> {{ s.endsWhen
+          }}<span v-if="s.minutes" class="soft">&ensp;{{ range(s.minutes) }}</span>
           <span v-if="s.cut" class="soft">&ensp;{{ texts.book.bench.cuts[s.cut] }}</span>
-          <span v-if="s.aheadKeepsH" class="soft">&ensp;{{ texts.book.bench.keepsAhead(numberText(s.aheadKeepsH)) }}</span>
+          <span v-if="s.aheadKeepsH" class="soft"
+            >&ensp;{{ texts.book.bench.keepsAhead(numberText(s.aheadKeepsH)) }}</span
+          >
         </button>
         <button
           v-if="isOwn(s.id)"
@@ -63,7 +72,14 @@ function added(id: string): void {
           @change="bench.setTarget(s.id, ($event.target as HTMLInputElement).value)"
         /><span class="caption">{{ leaves(s.id) }}</span></label
       >
-      <StepForm v-if="editingId === s.id" :key="s.id" :step="s" :bench="bench" @done="editingId = undefined" @added="added" />
+      <StepForm
+        v-if="editingId === s.id"
+        :key="s.id"
+        :step="s"
+        :bench="bench"
+        @done="editingId = undefined"
+        @added="added"
+      />
     </li>
   </ol>
 </template>

@@ -38,7 +38,9 @@ const lines = (t: TraceStep, factor: number): [Explained, string][] => [
   ['gelatinFrac', `${percentText(t.gelatinFrac, 1)} %`],
   ['starchFrac', `${percentText(t.starchFrac, 1)} %`],
   ['phaseFrac', numberText(t.phaseFrac, 2)],
-  t.phaseFrac > 0.45 ? ['band', texts.emulsion.bands[t.band] ?? t.band] : ['coat', texts.book.coats[t.coat] ?? t.coat],
+  t.phaseFrac > 0.45
+    ? ['band', texts.emulsion.bands[t.band] ?? t.band]
+    : ['coat', texts.book.coats[t.coat] ?? t.coat],
   ['boilC', Number.isFinite(t.boilC) ? tempText(t.boilC) : '–'],
   ['cost', moneyText(t.portions > 0 ? t.costMinor / t.portions : 0, props.currency)],
   ['allergens', allergens(t)],
@@ -69,7 +71,11 @@ const hasChanges = computed(() => rows.value.some((r) => r.isChanged))
     <tbody v-for="r in rows" :key="r.key">
       <tr :class="{ changed: r.isChanged }">
         <th scope="row">
-          <button :aria-expanded="asked === r.key" :title="texts.workbench.whereFrom" @click="asked = asked === r.key ? undefined : r.key">
+          <button
+            :aria-expanded="asked === r.key"
+            :title="texts.workbench.whereFrom"
+            @click="asked = asked === r.key ? undefined : r.key"
+          >
             {{ texts.book.numbers[r.key] }}
           </button>
         </th>
@@ -79,7 +85,9 @@ const hasChanges = computed(() => rows.value.some((r) => r.isChanged))
         </td>
       </tr>
       <tr v-if="asked === r.key && chosen">
-        <td colspan="3" class="source"><WhereFrom :bench="bench" :step-id="chosen.stepId" :of="r.key" :currency="currency" /></td>
+        <td colspan="3" class="source">
+          <WhereFrom :bench="bench" :step-id="chosen.stepId" :of="r.key" :currency="currency" />
+        </td>
       </tr>
     </tbody>
   </table>

@@ -20,7 +20,9 @@ const currency = computed(() => catalog.value?.settings.currency ?? 'EUR')
 const money = (minor: number) => moneyText(minor, currency.value)
 const shown = computed(() =>
   (catalog.value?.ingredients ?? []).filter(
-    (i) => !search.value?.trim() || `${i.name} ${i.group ?? ''}`.toLowerCase().includes(search.value.trim().toLowerCase()),
+    (i) =>
+      !search.value?.trim() ||
+      `${i.name} ${i.group ?? ''}`.toLowerCase().includes(search.value.trim().toLowerCase()),
   ),
 )
 const allergens = (i: Ingredient) =>
@@ -31,11 +33,15 @@ const season = (i: Ingredient) => (i.months ?? []).map((m) => texts.book.months[
 /** A good as everything reckons with it: one that the kitchen makes, as its formula works it out. */
 const worked = (id: string) => kitchen.ingredients.get(id) as Ingredient
 const costText = (i: Ingredient) => (i.costMinorPerKg === undefined ? '' : `${money(i.costMinorPerKg)}/kg`)
-const saltText = (i: Ingredient) => (i.per100G.salt ? texts.book.pantryPage.salt(numberText(i.per100G.salt, 1)) : '')
+const saltText = (i: Ingredient) =>
+  i.per100G.salt ? texts.book.pantryPage.salt(numberText(i.per100G.salt, 1)) : ''
 const tell = (error: unknown) => {
   message.value =
     error instanceof Refusal
-      ? [error.problem.title, ...(error.problem.fields ?? []).slice(0, 3).map((f) => `${f.field} ${f.message}`)].join(' ')
+      ? [
+          error.problem.title,
+          ...(error.problem.fields ?? []).slice(0, 3).map((f) => `${f.field} ${f.message}`),
+        ].join(' ')
       : error instanceof OutOfReach
         ? texts.app.failed
         : texts.book.pantryPage.readFailed
@@ -81,12 +87,14 @@ async function save(good: Ingredient): Promise<void> {
   <section>
     <div class="top">
       <h1 class="label">
-        {{ texts.book.pantryPage.title }} <span class="soft">{{ texts.book.pantryPage.n(shown.length) }}</span>
+        {{ texts.book.pantryPage.title }}
+        <span class="soft">{{ texts.book.pantryPage.n(shown.length) }}</span>
       </h1>
       <div class="keys">
-        <v-btn @click="editing = 'new'">{{ texts.book.pantryPage.add }}</v-btn><v-btn href="/api/catalog/ingredients.csv" download>{{
-          texts.book.pantryPage.export
-        }}</v-btn
+        <v-btn @click="editing = 'new'">{{ texts.book.pantryPage.add }}</v-btn><v-btn
+          href="/api/catalog/ingredients.csv"
+          download
+          >{{ texts.book.pantryPage.export }}</v-btn
         ><v-btn @click="picker?.click()">{{ texts.book.pantryPage.import }}</v-btn
         ><input
           ref="picker"
@@ -107,7 +115,9 @@ async function save(good: Ingredient): Promise<void> {
       <template v-if="preview.badCount"
         ><p class="roux label">▽ {{ texts.book.pantryPage.bad(preview.badCount) }}</p>
         <ul>
-          <li v-for="b in preview.bad" :key="b.line">{{ texts.book.pantryPage.line }} {{ b.line }}: {{ b.why }}</li>
+          <li v-for="b in preview.bad" :key="b.line">
+            {{ texts.book.pantryPage.line }} {{ b.line }}: {{ b.why }}
+          </li>
         </ul></template
       >
       <div class="keys">
@@ -129,7 +139,9 @@ async function save(good: Ingredient): Promise<void> {
         <button class="line" @click="editing = i as Ingredient">
           <span :class="{ sauce: i.isLiquid }" class="name">{{ i.name }}</span>
           <span class="soft">{{ allergens(worked(i.id)) }}</span>
-          <span class="soft">{{ worked(i.id).madeBy ? texts.book.pantryPage.made : season(i as Ingredient) }}</span>
+          <span class="soft">{{
+            worked(i.id).madeBy ? texts.book.pantryPage.made : season(i as Ingredient)
+          }}</span>
           <span class="n">{{ costText(worked(i.id)) }}</span>
           <span class="n soft">{{ saltText(worked(i.id)) }}</span>
         </button>

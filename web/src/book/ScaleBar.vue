@@ -13,7 +13,10 @@ const modes = Object.entries(texts.book.bench.by).map(([value, title]) => ({ val
 const said = ref(String(props.formula.basisPortions))
 const goodId = ref(props.formula.items[0]?.ingredientId ?? '')
 const goods = computed(() =>
-  [...new Set(chosen.value.items.map((i) => i.ingredientId))].map((id) => ({ value: id, title: ingredients.value.get(id)?.name ?? id })),
+  [...new Set(chosen.value.items.map((i) => i.ingredientId))].map((id) => ({
+    value: id,
+    title: ingredients.value.get(id)?.name ?? id,
+  })),
 )
 const pans = computed(() => props.catalog.pans.map((p) => ({ value: p.id, title: p.name })))
 const good = computed(() => ingredients.value.get(goodId.value))
@@ -60,7 +63,9 @@ function takeGood(id: string): void {
   setGood(id)
   rescale()
 }
-const batchesText = computed(() => (props.bench.batches.value > 1 ? `, ${texts.book.bench.batches(props.bench.batches.value)}` : ''))
+const batchesText = computed(() =>
+  props.bench.batches.value > 1 ? `, ${texts.book.bench.batches(props.bench.batches.value)}` : '',
+)
 /** Goods of this sauce that the store holds, each with what it is enough for. */
 const held = computed(() =>
   [...new Set(chosen.value.items.map((i) => i.ingredientId))].flatMap((id) => {
@@ -90,7 +95,13 @@ function makeFrom(id: string, massG: number): void {
       :aria-label="texts.book.bench.scale"
       @update:model-value="rescale()"
     />
-    <v-select class="mode" :model-value="ask.by" :items="modes" :aria-label="texts.book.bench.scaleBy" @update:model-value="setMode" />
+    <v-select
+      class="mode"
+      :model-value="ask.by"
+      :items="modes"
+      :aria-label="texts.book.bench.scaleBy"
+      @update:model-value="setMode"
+    />
     <v-select
       v-if="ask.by === 'ingredient'"
       class="mode"

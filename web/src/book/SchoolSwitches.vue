@@ -36,7 +36,9 @@ function moves(key: string): string {
         @click="emit('choose', school.id, o.id)"
       >
         <span class="word">{{ o.says }}</span>
-        <span class="caption">{{ chosenId(school.id, school.defaultId) === o.id ? '' : moves(`${school.id}:${o.id}`) }}</span>
+        <span class="caption">{{
+          chosenId(school.id, school.defaultId) === o.id ? '' : moves(`${school.id}:${o.id}`)
+        }}</span>
       </button>
     </fieldset>
   </div>

@@ -13,7 +13,10 @@ const grams = (g: number) => numberText(g * factor.value)
 function pullText(p: ToPull): string {
   // eggs are whole: those for the batch, with its spares
   if (p.kind === 'eggs')
-    return texts.workbench.eggs(Math.ceil((p.count ?? 0) * factor.value - 0.25), Math.ceil((p.spare ?? 0) * factor.value - 0.25))
+    return texts.workbench.eggs(
+      Math.ceil((p.count ?? 0) * factor.value - 0.25),
+      Math.ceil((p.spare ?? 0) * factor.value - 0.25),
+    )
   return p.kind === 'wholeButter'
     ? texts.workbench.wholeButter(grams(p.massG))
     : texts.workbench.untrimmed(grams(p.massG), nameOf(p.ingredientId))
@@ -27,7 +30,10 @@ const leftText = (l: LeftOver) => {
 const gelatin = computed(() => {
   const g = chosen.value.items.reduce(
     (sum, i) =>
-      sum + ((ingredients.value.get(i.ingredientId)?.per100G.gelatin ?? 0) > DRY_GELATIN_PCT && 'massG' in i.amount ? i.amount.massG : 0),
+      sum +
+      ((ingredients.value.get(i.ingredientId)?.per100G.gelatin ?? 0) > DRY_GELATIN_PCT && 'massG' in i.amount
+        ? i.amount.massG
+        : 0),
     0,
   )
   return g > 0 ? texts.workbench.gelatin(grams(g), grams(g * BLOOM_ML_PER_G)) : ''

@@ -9,7 +9,9 @@ const emit = defineEmits<{ done: [] }>()
 const { draft, factor, splitRefused } = props.bench
 const EQUAL_PARTS = [2, 3, 4] as const
 const nowG = ref('')
-const steps = computed(() => draft.value.steps.filter((s) => s.id !== props.item.stepId).map((s) => ({ value: s.id, title: s.verb })))
+const steps = computed(() =>
+  draft.value.steps.filter((s) => s.id !== props.item.stepId).map((s) => ({ value: s.id, title: s.verb })),
+)
 const laterId = ref(draft.value.steps.at(-1)?.id ?? '')
 
 function split(parts: StagedPart[]): void {
@@ -31,7 +33,13 @@ function partly(): void {
   <div class="split" role="group" :aria-label="texts.workbench.split">
     <v-btn v-for="n in EQUAL_PARTS" :key="n" @click="equally(n)">{{ texts.workbench.inParts(n) }}</v-btn>
     <div class="row">
-      <v-text-field v-model="nowG" class="grams" inputmode="decimal" :label="texts.workbench.partNowG" @keydown.enter="partly" />
+      <v-text-field
+        v-model="nowG"
+        class="grams"
+        inputmode="decimal"
+        :label="texts.workbench.partNowG"
+        @keydown.enter="partly"
+      />
       <v-select v-model="laterId" :items="steps" :label="texts.workbench.partNow" />
       <v-btn :disabled="!nowG" @click="partly">{{ texts.app.keep }}</v-btn>
     </div>

@@ -12,11 +12,16 @@ const draftStep = reactive({
   endsWhen: props.step.endsWhen,
   technique: props.step.technique,
   attention: props.step.attention ?? 'none',
-  minutes: props.step.minutes ? [props.step.minutes.low, props.step.minutes.value, props.step.minutes.high].join(' – ') : '',
+  minutes: props.step.minutes
+    ? [props.step.minutes.low, props.step.minutes.value, props.step.minutes.high].join(' – ')
+    : '',
   ahead: props.step.aheadKeepsH === undefined ? '' : String(props.step.aheadKeepsH),
 })
 const techniques = ACTS.map((t) => ({ value: t, title: texts.workbench.techniques[t] ?? t }))
-const attentions = (['constant', 'often', 'none'] as const).map((a) => ({ value: a, title: texts.workbench.attentions[a] }))
+const attentions = (['constant', 'often', 'none'] as const).map((a) => ({
+  value: a,
+  title: texts.workbench.attentions[a],
+}))
 const isTried = ref(false)
 const at = computed(() => draft.value.steps.findIndex((s) => s.id === props.step.id))
 /** "3 – 5 – 8": least, usual, most; nothing where none is said. */
@@ -28,7 +33,9 @@ const minutes = computed(() => {
       ?.map(Number) ?? []
   const [low, value, high] = found
   if (draftStep.minutes.trim() === '') return undefined
-  return found.length === 3 && low! <= value! && value! <= high! ? { low: low!, value: value!, high: high! } : 'wrong'
+  return found.length === 3 && low! <= value! && value! <= high!
+    ? { low: low!, value: value!, high: high! }
+    : 'wrong'
 })
 /** Hours it keeps; nothing where none are said. */
 const aheadKeepsH = computed(() => {
@@ -37,7 +44,11 @@ const aheadKeepsH = computed(() => {
   return hours >= 0 ? hours : 'wrong'
 })
 const isWrong = computed(
-  () => minutes.value === 'wrong' || aheadKeepsH.value === 'wrong' || !draftStep.verb.trim() || !draftStep.endsWhen.trim(),
+  () =>
+    minutes.value === 'wrong' ||
+    aheadKeepsH.value === 'wrong' ||
+    !draftStep.verb.trim() ||
+    !draftStep.endsWhen.trim(),
 )
 
 function keep(): void {
@@ -56,7 +67,9 @@ function keep(): void {
             technique: draftStep.technique,
             attention: draftStep.attention,
             ...(minutes.value && minutes.value !== 'wrong' ? { minutes: minutes.value } : {}),
-            ...(aheadKeepsH.value === undefined || aheadKeepsH.value === 'wrong' ? {} : { aheadKeepsH: aheadKeepsH.value }),
+            ...(aheadKeepsH.value === undefined || aheadKeepsH.value === 'wrong'
+              ? {}
+              : { aheadKeepsH: aheadKeepsH.value }),
             ...(isReduction && !s.target ? { target: 'by half' } : {}),
           }
         : s,
@@ -65,7 +78,10 @@ function keep(): void {
   emit('done')
 }
 function add(): void {
-  emit('added', props.bench.addStep(props.step.id, { technique: 'add', cautions: [], ...texts.workbench.newStep }))
+  emit(
+    'added',
+    props.bench.addStep(props.step.id, { technique: 'add', cautions: [], ...texts.workbench.newStep }),
+  )
 }
 function remove(): void {
   props.bench.removeStep(props.step.id)
@@ -74,9 +90,19 @@ function remove(): void {
 </script>
 
 <template>
-  <form class="form" :aria-label="`${texts.workbench.editStep}: ${step.verb}`" @submit.prevent="keep" @keydown.esc="emit('done')">
+  <form
+    class="form"
+    :aria-label="`${texts.workbench.editStep}: ${step.verb}`"
+    @submit.prevent="keep"
+    @keydown.esc="emit('done')"
+  >
     <v-text-field v-model="draftStep.verb" :label="texts.workbench.verb" maxlength="30" />
-    <v-text-field v-model="draftStep.endsWhen" class="wide" :label="texts.workbench.endsWhen" maxlength="200" />
+    <v-text-field
+      v-model="draftStep.endsWhen"
+      class="wide"
+      :label="texts.workbench.endsWhen"
+      maxlength="200"
+    />
     <v-select v-model="draftStep.technique" :items="techniques" :label="texts.workbench.technique" />
     <v-select v-model="draftStep.attention" :items="attentions" :label="texts.workbench.attention" />
     <v-text-field
@@ -93,7 +119,9 @@ function remove(): void {
     <div class="keys wide">
       <v-btn type="submit" class="is-first">{{ texts.workbench.doneStep }}</v-btn>
       <v-btn :disabled="at <= 0" @click="bench.moveStep(step.id, -1)">{{ texts.workbench.earlier }}</v-btn>
-      <v-btn :disabled="at >= draft.steps.length - 1" @click="bench.moveStep(step.id, 1)">{{ texts.workbench.later }}</v-btn>
+      <v-btn :disabled="at >= draft.steps.length - 1" @click="bench.moveStep(step.id, 1)">{{
+        texts.workbench.later
+      }}</v-btn>
       <v-btn @click="add">{{ texts.workbench.addStep }}</v-btn>
       <v-btn :disabled="draft.steps.length < 2" @click="remove">{{ texts.workbench.removeStep }}</v-btn>
     </div>

@@ -28,7 +28,12 @@ const MOST_MADE = 3
 const isPutting = ref(false)
 const countingId = ref<string>()
 const made = computed(() => props.catalog.formulas.filter((f) => f.makes))
-const goods = computed(() => made.value.map((f) => ({ value: f.makes ?? '', title: kitchen.ingredients.get(f.makes ?? '')?.name ?? '' })))
+const goods = computed(() =>
+  made.value.map((f) => ({
+    value: f.makes ?? '',
+    title: kitchen.ingredients.get(f.makes ?? '')?.name ?? '',
+  })),
+)
 const places = STORE_PLACES.map((p) => ({ value: p, title: texts.workbench.store.places[p] }))
 const draft = reactive({ ingredientId: '', said: '', daysAgo: '0', place: 'fridge' as StorePlace })
 const error = ref('')
@@ -47,7 +52,9 @@ async function put(): Promise<void> {
   if (!good || !maker) return
   const parsed = parseQuantity(draft.said)
   const weight =
-    parsed.status === 'ok' ? weighSaid(parsed, weighedGood(good), props.catalog.settings.measures ?? NO_HOUSE_MEASURES) : undefined
+    parsed.status === 'ok'
+      ? weighSaid(parsed, weighedGood(good), props.catalog.settings.measures ?? NO_HOUSE_MEASURES)
+      : undefined
   const daysAgo = Number(draft.daysAgo.replace(',', '.'))
   const keepsDays = larderDays(maker.keeps, draft.place)
   error.value =
@@ -82,14 +89,23 @@ const empty = (lot: LotState, reason: string) => void kitchen.record('lot.emptie
       <h2 class="label">
         {{ texts.workbench.store.title }} <span class="caption">{{ texts.workbench.store.hint }}</span>
       </h2>
-      <v-btn :aria-expanded="isPutting" @click="isPutting = !isPutting">{{ texts.workbench.store.put }}</v-btn>
+      <v-btn :aria-expanded="isPutting" @click="isPutting = !isPutting">{{
+        texts.workbench.store.put
+      }}</v-btn>
     </div>
     <form v-if="isPutting" class="form" @submit.prevent="put" @keydown.esc="isPutting = false">
       <v-select v-model="draft.ingredientId" :items="goods" :label="texts.workbench.store.good" />
-      <v-text-field v-model="draft.said" :label="texts.workbench.store.amount" placeholder="2.4 l" :error-messages="error" />
+      <v-text-field
+        v-model="draft.said"
+        :label="texts.workbench.store.amount"
+        placeholder="2.4 l"
+        :error-messages="error"
+      />
       <v-text-field v-model="draft.daysAgo" :label="texts.workbench.store.made" inputmode="decimal" />
       <v-select v-model="draft.place" :items="places" :label="texts.workbench.store.place" />
-      <v-btn type="submit" class="is-first" :disabled="!draft.ingredientId || !draft.said">{{ texts.workbench.store.keep }}</v-btn>
+      <v-btn type="submit" class="is-first" :disabled="!draft.ingredientId || !draft.said">{{
+        texts.workbench.store.keep
+      }}</v-btn>
     </form>
     <p v-if="lots.length === 0" class="label soft">{{ texts.workbench.store.empty }}</p>
     <ul>
@@ -100,9 +116,12 @@ const empty = (lot: LotState, reason: string) => void kitchen.record('lot.emptie
             ><span class="sauce">{{ goodOf(lot)!.name }}</span>
             <span class="caption">{{ texts.workbench.store.places[lot.stored!.place] }}</span></span
           >
-          <span v-if="isPast(lot)" class="wine when">✕ {{ texts.workbench.store.past(dayText(lot.stored!.expiresAtMs)) }}</span>
+          <span v-if="isPast(lot)" class="wine when"
+            >✕ {{ texts.workbench.store.past(dayText(lot.stored!.expiresAtMs)) }}</span
+          >
           <span v-else class="when"
-            >{{ texts.workbench.store.until(dayText(lot.stored!.expiresAtMs)) }} <span class="caption">{{ makes(lot) }}</span></span
+            >{{ texts.workbench.store.until(dayText(lot.stored!.expiresAtMs)) }}
+            <span class="caption">{{ makes(lot) }}</span></span
           >
           <span class="keys">
             <template v-if="!isPast(lot)">
@@ -111,11 +130,15 @@ const empty = (lot: LotState, reason: string) => void kitchen.record('lot.emptie
                 @click="countingId = countingId === lot.id ? undefined : lot.id"
                 >{{ texts.workbench.store.count }}</v-btn
               >
-              <v-btn :aria-label="`${texts.workbench.store.gone}: ${goodOf(lot)!.name}`" @click="empty(lot, 'used')">{{
-                texts.workbench.store.gone
-              }}</v-btn>
+              <v-btn
+                :aria-label="`${texts.workbench.store.gone}: ${goodOf(lot)!.name}`"
+                @click="empty(lot, 'used')"
+                >{{ texts.workbench.store.gone }}</v-btn
+              >
             </template>
-            <HoldButton v-else @held="empty(lot, 'past its day')">{{ texts.workbench.store.discard }}</HoldButton>
+            <HoldButton v-else @held="empty(lot, 'past its day')">{{
+              texts.workbench.store.discard
+            }}</HoldButton>
           </span>
           <div v-if="countingId === lot.id" class="counting">
             <AmountField

@@ -1,5 +1,11 @@
 <script setup lang="ts">
-import { NO_HOUSE_MEASURES, readGoods, type KitchenCatalog, type ReadGoods, type ReadLine } from '@liquamen/core'
+import {
+  NO_HOUSE_MEASURES,
+  readGoods,
+  type KitchenCatalog,
+  type ReadGoods,
+  type ReadLine,
+} from '@liquamen/core'
 import { computed, reactive, ref, shallowRef } from 'vue'
 import { numberText } from '../ui/format'
 import { texts } from '../ui/texts'
@@ -25,7 +31,11 @@ const isOpen = computed(() => (read.value?.contradictions ?? []).some((c) => !se
 function readIt(): void {
   picked.clear()
   settled.clear()
-  read.value = readGoods(said.value, props.catalog.ingredients, props.catalog.settings.measures ?? NO_HOUSE_MEASURES)
+  read.value = readGoods(
+    said.value,
+    props.catalog.ingredients,
+    props.catalog.settings.measures ?? NO_HOUSE_MEASURES,
+  )
 }
 /** What would go in: one entry a line, one for a good that was said twice and settled. */
 const goods = computed(() => {
@@ -40,7 +50,9 @@ const goods = computed(() => {
       return [{ ingredientId, massG: one, said: line.text }]
     }
     const massG = line.weight?.status === 'ok' ? line.weight.massG.value : undefined
-    return [{ ingredientId, massG, said: massG === undefined && line.parsed.status !== 'missing' ? line.text : '' }]
+    return [
+      { ingredientId, massG, said: massG === undefined && line.parsed.status !== 'missing' ? line.text : '' },
+    ]
   })
 })
 function outcome(line: ReadLine, i: number): string {
@@ -73,13 +85,20 @@ function put(): void {
       <li v-for="(line, i) in read.lines" :key="i">
         <span class="said">{{ line.text }}</span>
         <span
-          ><template v-if="goodOf(line, i)">{{ nameOf(goodOf(line, i) ?? '') }}: </template>{{ outcome(line, i) }}</span
+          ><template v-if="goodOf(line, i)">{{ nameOf(goodOf(line, i) ?? '') }}: </template
+          >{{ outcome(line, i) }}</span
         >
         <span v-if="!line.ingredientId" class="picks">
-          <v-btn v-for="id in line.candidates" :key="id" :aria-pressed="picked.get(i) === id" @click="picked.set(i, id)">{{
-            nameOf(id)
+          <v-btn
+            v-for="id in line.candidates"
+            :key="id"
+            :aria-pressed="picked.get(i) === id"
+            @click="picked.set(i, id)"
+            >{{ nameOf(id) }}</v-btn
+          >
+          <v-btn :aria-pressed="picked.get(i) === ''" @click="picked.set(i, '')">{{
+            texts.workbench.leaveOut
           }}</v-btn>
-          <v-btn :aria-pressed="picked.get(i) === ''" @click="picked.set(i, '')">{{ texts.workbench.leaveOut }}</v-btn>
         </span>
       </li>
       <li v-for="c in read.contradictions" :key="c.ingredientId" class="roux">
@@ -99,7 +118,9 @@ function put(): void {
                 c.claims.reduce((sum, claim) => sum + claim.value, 0),
               )
             "
-            >{{ texts.workbench.both(numberText(c.claims.reduce((sum, claim) => sum + claim.value, 0))) }}</v-btn
+            >{{
+              texts.workbench.both(numberText(c.claims.reduce((sum, claim) => sum + claim.value, 0)))
+            }}</v-btn
           >
         </span>
       </li>

@@ -16,7 +16,15 @@ const steps = computed(() =>
       .filter((i) => i.stepId === step.id)
       .flatMap((i) => {
         const good = ingredients.value.get(i.ingredientId)
-        return good ? [{ id: i.id, name: good.name, amount: amountText(i.amount, good, factor.value / batches.value, showAs.value) }] : []
+        return good
+          ? [
+              {
+                id: i.id,
+                name: good.name,
+                amount: amountText(i.amount, good, factor.value / batches.value, showAs.value),
+              },
+            ]
+          : []
       }),
   })),
 )
@@ -26,7 +34,8 @@ const steps = computed(() =>
   <section class="card" aria-hidden="true">
     <h1 class="sauce">{{ name }}</h1>
     <p>
-      {{ texts.book.bench.version(chosen.version) }} · {{ numberText((chosen.basisPortions * factor) / batches) }}
+      {{ texts.book.bench.version(chosen.version) }} ·
+      {{ numberText((chosen.basisPortions * factor) / batches) }}
       {{ texts.service.portions.toLowerCase() }}
       <template v-if="batches > 1"> · {{ texts.book.bench.batches(batches) }}</template>
     </p>

@@ -25,14 +25,20 @@ function say(amount: number): string {
 </script>
 
 <template>
-  <section v-if="why" class="why" role="region" :aria-label="texts.workbench.why(texts.book.numbers[of] ?? of)">
+  <section
+    v-if="why"
+    class="why"
+    role="region"
+    :aria-label="texts.workbench.why(texts.book.numbers[of] ?? of)"
+  >
     <p class="label">{{ texts.book.numbers[of] }}</p>
     <p class="caption">{{ texts.workbench.saidBy[of] }}</p>
     <table>
       <tbody>
         <tr v-for="b in why.brought" :key="b.itemId">
           <th scope="row">
-            {{ nameOf(b.ingredientId) }} <span class="caption">{{ texts.workbench.provenance[b.provenance] }}</span>
+            {{ nameOf(b.ingredientId) }}
+            <span class="caption">{{ texts.workbench.provenance[b.provenance] }}</span>
           </th>
           <td class="n">{{ b.mark ? texts.service[b.mark] : say(b.amount) }}</td>
         </tr>
@@ -45,14 +51,17 @@ function say(amount: number): string {
             <th scope="row">{{ texts.workbench.there }}</th>
             <td class="n">
               <strong>{{ say(why.there) }}</strong>
-              <span v-if="why.sharedBy" class="caption"> {{ texts.workbench.of(numberText(why.sharedBy * factor)) }}</span>
+              <span v-if="why.sharedBy" class="caption">
+                {{ texts.workbench.of(numberText(why.sharedBy * factor)) }}</span
+              >
             </td>
           </tr>
         </template>
       </tbody>
     </table>
     <p v-if="model" class="caption">
-      {{ texts.workbench.model }}: {{ model.says }} ({{ texts.workbench.confidence[model.confidence] }}). {{ model.formula }}
+      {{ texts.workbench.model }}: {{ model.says }} ({{ texts.workbench.confidence[model.confidence] }}).
+      {{ model.formula }}
     </p>
   </section>
 </template>

@@ -8,7 +8,9 @@ import FormulaBench from './FormulaBench.vue'
 
 const route = useRoute()
 const { catalog } = useKitchenViews()
-const newest = computed<Formula | undefined>(() => catalog.value?.formulas.find((f) => f.id === route.params.id))
+const newest = computed<Formula | undefined>(() =>
+  catalog.value?.formulas.find((f) => f.id === route.params.id),
+)
 /** The version on the bench: the newest, unless edits stand on an older one. Nobody else's save may wipe them. */
 const shown = shallowRef<Formula>()
 const isEdited = ref(false)
@@ -32,7 +34,8 @@ function showNewest(saved?: number): void {
   <template v-if="shown && newest && catalog">
     <p v-if="savedVersion" class="sorrel label" role="status">✓ {{ texts.book.bench.saved(savedVersion) }}</p>
     <p v-if="newest.version > shown.version" class="roux label newer" role="status">
-      ▽ {{ texts.book.bench.newer(newest.version) }} <v-btn @click="showNewest()">{{ texts.book.bench.theirs }}</v-btn>
+      ▽ {{ texts.book.bench.newer(newest.version) }}
+      <v-btn @click="showNewest()">{{ texts.book.bench.theirs }}</v-btn>
     </p>
     <FormulaBench
       :key="`${shown.id}@${shown.version}`"

@@ -1,4 +1,12 @@
-import { kitchenGoods, type Allergen, type Formula, type Ingredient, type KitchenCatalog, type Mark, type TraceStep } from '@liquamen/core'
+import {
+  kitchenGoods,
+  type Allergen,
+  type Formula,
+  type Ingredient,
+  type KitchenCatalog,
+  type Mark,
+  type TraceStep,
+} from '@liquamen/core'
 
 /** What the Book must know of a sauce to find it: allergens of its goods, marks, and minutes of its steps. */
 export interface SauceFacts {
@@ -15,7 +23,12 @@ export function usualMinutes(formula: Formula): number {
   return formula.steps.reduce(
     (sum, s) =>
       sum +
-      (s.minutes?.value ?? (s.technique === 'reduce' ? TYPICAL_REDUCTION_MIN : s.technique === 'whisk' || s.technique === 'pour' ? 5 : 0)),
+      (s.minutes?.value ??
+        (s.technique === 'reduce'
+          ? TYPICAL_REDUCTION_MIN
+          : s.technique === 'whisk' || s.technique === 'pour'
+            ? 5
+            : 0)),
     0,
   )
 }
@@ -27,8 +40,16 @@ export function factsOfBook(catalog: KitchenCatalog): SauceFacts[] {
     const goods = formula.items.flatMap((i) => ingredients.get(i.ingredientId) ?? [])
     const allergens: Partial<Record<Allergen, 'contains' | 'mayContain' | 'unknownLabel'>> = {}
     for (const g of goods)
-      for (const [a, mark] of Object.entries(g.allergens) as [Allergen, 'contains' | 'mayContain' | 'unknownLabel'][])
+      for (const [a, mark] of Object.entries(g.allergens) as [
+        Allergen,
+        'contains' | 'mayContain' | 'unknownLabel',
+      ][])
         if (mark === 'contains' || allergens[a] === undefined) allergens[a] = mark
-    return { formula, allergens, marks: new Set(goods.flatMap((g: Ingredient) => g.marks ?? [])), minutes: usualMinutes(formula) }
+    return {
+      formula,
+      allergens,
+      marks: new Set(goods.flatMap((g: Ingredient) => g.marks ?? [])),
+      minutes: usualMinutes(formula),
+    }
   })
 }

@@ -12,7 +12,13 @@ const good = (id: string) => weighedGood(store.kitchen.ingredients.get(id)!)
 describe('an amount, typed as it is said', async () => {
   const { default: AmountField } = await import('./AmountField.vue')
   const field = (more: Record<string, unknown> = {}) =>
-    mountScreen(AmountField, { name: 'Cream', shown: '100 g', good: good('cream35'), measures: NO_HOUSE_MEASURES, ...more })
+    mountScreen(AmountField, {
+      name: 'Cream',
+      shown: '100 g',
+      good: good('cream35'),
+      measures: NO_HOUSE_MEASURES,
+      ...more,
+    })
   const type = async (w: ReturnType<typeof field>, text: string) => {
     await w.find('input').setValue(text)
     await w.find('input').trigger('keydown', { key: 'Enter' })
@@ -68,7 +74,9 @@ describe('goods as told', async () => {
   it('lists every line with what was made of it; one that is said twice must be settled first', async () => {
     const bench = await benchOf('beurreBlanc')
     const w = mountScreen(TellGoods, { catalog, bench, stepId: 'season' })
-    await w.find('textarea').setValue('250 g butter\n200 g butter\nsaffron\n5 g moonstone\n2 tbsp lemon juice')
+    await w
+      .find('textarea')
+      .setValue('250 g butter\n200 g butter\nsaffron\n5 g moonstone\n2 tbsp lemon juice')
     await button(w, 'Read it').trigger('click')
     const lines = w.findAll('li').map((l) => l.text())
     expect(lines[2]).toContain('Saffron: no amount: ask before scaling')
@@ -92,7 +100,10 @@ describe('goods as told', async () => {
     expect(button(w, /^Put 0 in$/).attributes('disabled')).toBeDefined()
     await button(w, /^Cider vinegar/).trigger('click')
     await button(w, /^Put 1 in$/).trigger('click')
-    expect(bench.waiting.value.length + bench.draft.value.items.filter((i) => i.ingredientId === 'ciderVinegar').length).toBe(1)
+    expect(
+      bench.waiting.value.length +
+        bench.draft.value.items.filter((i) => i.ingredientId === 'ciderVinegar').length,
+    ).toBe(1)
   })
 })
 
@@ -175,7 +186,11 @@ describe('a step is changed', async () => {
     await input(w, 'Keeps when done ahead').setValue('2')
     await w.find('form').trigger('submit')
     const changed = bench.draft.value.steps.find((s) => s.id === step.id)!
-    expect(changed).toMatchObject({ verb: 'whisk in butter', minutes: { low: 3, value: 4.5, high: 8 }, aheadKeepsH: 2 })
+    expect(changed).toMatchObject({
+      verb: 'whisk in butter',
+      minutes: { low: 3, value: 4.5, high: 8 },
+      aheadKeepsH: 2,
+    })
     expect(w.emitted('done')).toHaveLength(1)
   })
   it('moves it, adds one after it, and takes it out: its goods go in at the step before', async () => {
@@ -189,7 +204,9 @@ describe('a step is changed', async () => {
     const goods = bench.draft.value.items.filter((i) => i.stepId === step.id).map((i) => i.id)
     await button(w, 'Take the step out').trigger('click')
     expect(order()).not.toContain(step.id)
-    expect(bench.draft.value.items.filter((i) => goods.includes(i.id)).every((i) => order().includes(i.stepId))).toBe(true)
+    expect(
+      bench.draft.value.items.filter((i) => goods.includes(i.id)).every((i) => order().includes(i.stepId)),
+    ).toBe(true)
   })
 })
 
@@ -260,8 +277,11 @@ describe('how much is made', async () => {
     const { createMirror } = await import('../port/mirror')
     const mirror = createMirror()
     mirror.merge(facts.filter((f) => f.streamKind === 'lot'))
-    for (const [id, lot] of mirror.lots) store.kitchen.lots.set(id, { ...lot, stored: { ...lot.stored!, expiresAtMs: Date.now() + 1e9 } })
-    const lotsG = [...mirror.lots.values()].filter((l) => l.stored?.ingredientId === 'demiGlace').reduce((sum, l) => sum + l.massG, 0)
+    for (const [id, lot] of mirror.lots)
+      store.kitchen.lots.set(id, { ...lot, stored: { ...lot.stored!, expiresAtMs: Date.now() + 1e9 } })
+    const lotsG = [...mirror.lots.values()]
+      .filter((l) => l.stored?.ingredientId === 'demiGlace')
+      .reduce((sum, l) => sum + l.massG, 0)
     expect(lotsG).toBeGreaterThan(3000)
     const bench = await benchOf('bordelaise')
     const w = mountScreen(ScaleBar, { formula: bench.draft.value, catalog, bench })
@@ -285,7 +305,14 @@ describe('the store', async () => {
       countedAtMs: 0,
       taken: [],
       deviations: [],
-      stored: { batchId: null, ingredientId: 'brownStock', massG: 2000, place: 'fridge', madeAtMs: 0, expiresAtMs: Date.now() + 1e8 },
+      stored: {
+        batchId: null,
+        ingredientId: 'brownStock',
+        massG: 2000,
+        place: 'fridge',
+        madeAtMs: 0,
+        expiresAtMs: Date.now() + 1e8,
+      },
     })
     store.kitchen.lots.set('l2', {
       id: 'l2',
@@ -294,7 +321,14 @@ describe('the store', async () => {
       countedAtMs: 0,
       taken: [],
       deviations: [],
-      stored: { batchId: null, ingredientId: 'fishStock', massG: 900, place: 'fridge', madeAtMs: 0, expiresAtMs: 1 },
+      stored: {
+        batchId: null,
+        ingredientId: 'fishStock',
+        massG: 900,
+        place: 'fridge',
+        madeAtMs: 0,
+        expiresAtMs: 1,
+      },
     })
     const w = mountScreen(StoreLots, { catalog })
     const [past, fresh] = w.findAll('li')
@@ -305,7 +339,9 @@ describe('the store', async () => {
     await button(w, /^gone: Brown stock/).trigger('click')
     expect(store.recorded.at(-1)).toMatchObject({ kind: 'lot.emptied', streamId: 'l1' })
     await button(w, /^count again: Brown stock/).trigger('click')
-    const field = w.findAll('input').find((i) => i.attributes('aria-label')?.startsWith('Amount of Brown stock'))!
+    const field = w
+      .findAll('input')
+      .find((i) => i.attributes('aria-label')?.startsWith('Amount of Brown stock'))!
     await field.setValue('500 ml')
     await field.trigger('keydown', { key: 'Enter' })
     expect(store.recorded.at(-1)).toMatchObject({ kind: 'lot.counted', streamId: 'l1' })
@@ -314,7 +350,8 @@ describe('the store', async () => {
       1,
     )
   })
-  it('says so where nothing is held', () => expect(mountScreen(StoreLots, { catalog }).text()).toContain('Nothing is held.'))
+  it('says so where nothing is held', () =>
+    expect(mountScreen(StoreLots, { catalog }).text()).toContain('Nothing is held.'))
 })
 
 describe('the allergen sheet', async () => {
@@ -331,7 +368,10 @@ describe('the allergen sheet', async () => {
   it('shows tonight’s sauces as they were ordered, and the whole book where nothing is ordered', async () => {
     expect(mountScreen(AllergenSheet, {}).findAll('tbody tr')).toHaveLength(catalog.formulas.length)
     store.kitchen.orders.set('o1', order('o1', 'redWineShallot'))
-    store.kitchen.orders.set('o2', order('o2', 'redWineShallot', { schools: { thicken: 'beurreManie' }, swaps: {} }))
+    store.kitchen.orders.set(
+      'o2',
+      order('o2', 'redWineShallot', { schools: { thicken: 'beurreManie' }, swaps: {} }),
+    )
     store.kitchen.orders.set('o3', order('o3', 'redWineShallot'))
     const w = mountScreen(AllergenSheet, {})
     const rows = w.findAll('tbody tr')

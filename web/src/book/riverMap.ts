@@ -22,7 +22,12 @@ export function layOutRiver(formulas: readonly Formula[]): {
     formulas.filter((f) => (f.motherId && shown.has(f.motherId) ? f.motherId : undefined) === id)
   const nodes: MapNode[] = []
   let row = 0
-  const place = (formula: Formula, column: number, motherRow: number | undefined, path: readonly string[]): void => {
+  const place = (
+    formula: Formula,
+    column: number,
+    motherRow: number | undefined,
+    path: readonly string[],
+  ): void => {
     const own = row
     nodes.push({ formula, column, row: own, motherRow })
     const children = childrenOf(formula.id).filter((c) => !path.includes(c.id))

@@ -1,12 +1,24 @@
-import { shownItem, type FormulaDifference, type FormulaItem, type Ingredient, type ShowAs } from '@liquamen/core'
+import {
+  shownItem,
+  type FormulaDifference,
+  type FormulaItem,
+  type Ingredient,
+  type ShowAs,
+} from '@liquamen/core'
 import { numberText } from '../ui/format'
 
 const WORD: Readonly<Record<string, string>> = { cup: 'US cup', flOz: 'fl oz' }
 /** What one is called where it is counted. */
-const pieceWord = (good: Ingredient, n: number) => (good.emulsionRole === 'yolk' ? (n === 1 ? 'yolk' : 'yolks') : 'pieces')
+const pieceWord = (good: Ingredient, n: number) =>
+  good.emulsionRole === 'yolk' ? (n === 1 ? 'yolk' : 'yolks') : 'pieces'
 
 /** An amount as this device and this kitchen's scale show it; typed back it means the same. */
-export function amountText(amount: FormulaItem['amount'], good: Ingredient, factor: number, showAs: ShowAs): string {
+export function amountText(
+  amount: FormulaItem['amount'],
+  good: Ingredient,
+  factor: number,
+  showAs: ShowAs,
+): string {
   const { spoken } = shownItem(amount, good, factor, showAs)
   if (spoken.unitId === 'piece') return `${spoken.value} ${pieceWord(good, spoken.value)}`
   return `${Number(spoken.value.toFixed(2))} ${WORD[spoken.unitId] ?? spoken.unitId}`

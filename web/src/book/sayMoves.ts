@@ -42,13 +42,21 @@ function bowlMoves(now: VariantOutcome, way: VariantOutcome): string[] {
     a?.ribbonS && b?.ribbonS && Math.abs(b.ribbonS.value - a.ribbonS.value) > LEAST.seconds
       ? texts.book.bench.ribbonIn(minutes(b.ribbonS.value))
       : '',
-    a && b && Math.abs(b.pourS - a.pourS) > LEAST.seconds ? `${texts.emulsion.pourOn} ${minutes(b.pourS)} min` : '',
-    a && b && Math.abs(b.method.butterC - a.method.butterC) > LEAST.deltaK ? texts.book.bench.butterAt(tempText(b.method.butterC, 0)) : '',
+    a && b && Math.abs(b.pourS - a.pourS) > LEAST.seconds
+      ? `${texts.emulsion.pourOn} ${minutes(b.pourS)} min`
+      : '',
+    a && b && Math.abs(b.method.butterC - a.method.butterC) > LEAST.deltaK
+      ? texts.book.bench.butterAt(tempText(b.method.butterC, 0))
+      : '',
     a && b && Math.abs(b.method.holdC.high - a.method.holdC.high) > LEAST.deltaK
       ? texts.book.bench.heldAt(degreesText(b.method.holdC.low), tempText(b.method.holdC.high, 0))
       : '',
-    a && b && b.waterFirstG - a.waterFirstG > LEAST.waterG ? texts.book.bench.waterFirst(numberText(b.waterFirstG)) : '',
-    isSameEnd && Math.abs(way.peakFrac - now.peakFrac) > LEAST.phase ? texts.book.bench.peak(numberText(way.peakFrac, 2)) : '',
+    a && b && b.waterFirstG - a.waterFirstG > LEAST.waterG
+      ? texts.book.bench.waterFirst(numberText(b.waterFirstG))
+      : '',
+    isSameEnd && Math.abs(way.peakFrac - now.peakFrac) > LEAST.phase
+      ? texts.book.bench.peak(numberText(way.peakFrac, 2))
+      : '',
   ]
 }
 
@@ -65,13 +73,23 @@ function sauceMoves(now: TraceStep, end: TraceStep): string[] {
         ? ''
         : (texts.book.coats[end.coat] ?? '')
   return [
-    Math.abs(end.phaseFrac - now.phaseFrac) > LEAST.phase ? `φ ${signed(end.phaseFrac - now.phaseFrac, 2)}` : '',
-    Math.abs(water) > Math.max(LEAST.waterG, 0.03 * now.contents.liquid.water) ? texts.book.bench.waterMoves(signed(water, 0)) : '',
-    Math.abs(end.saltFrac - now.saltFrac) > LEAST.salt ? texts.book.bench.saltMoves(signed((end.saltFrac - now.saltFrac) * 100, 2)) : '',
+    Math.abs(end.phaseFrac - now.phaseFrac) > LEAST.phase
+      ? `φ ${signed(end.phaseFrac - now.phaseFrac, 2)}`
+      : '',
+    Math.abs(water) > Math.max(LEAST.waterG, 0.03 * now.contents.liquid.water)
+      ? texts.book.bench.waterMoves(signed(water, 0))
+      : '',
+    Math.abs(end.saltFrac - now.saltFrac) > LEAST.salt
+      ? texts.book.bench.saltMoves(signed((end.saltFrac - now.saltFrac) * 100, 2))
+      : '',
     stands,
-    !stands && end.phaseFrac <= STANDS_BY_LOAD && Math.abs(film) > LEAST.filmMm ? texts.book.bench.filmMoves(signed(film, 2)) : '',
+    !stands && end.phaseFrac <= STANDS_BY_LOAD && Math.abs(film) > LEAST.filmMm
+      ? texts.book.bench.filmMoves(signed(film, 2))
+      : '',
     Math.abs(volume) > LEAST.volume ? `${signed(volume * 100, 0)} % ml` : '',
-    Math.abs(end.acidFrac - now.acidFrac) > LEAST.acid ? texts.book.bench.acidIs(percentText(end.acidFrac, 2)) : '',
+    Math.abs(end.acidFrac - now.acidFrac) > LEAST.acid
+      ? texts.book.bench.acidIs(percentText(end.acidFrac, 2))
+      : '',
   ]
 }
 
@@ -80,8 +98,12 @@ function effortMoves(now: VariantOutcome, way: VariantOutcome): string[] {
   if (!a || !b) return []
   return [
     Math.abs(b.totalMin - a.totalMin) > LEAST.minutes ? `${signed(b.totalMin - a.totalMin, 0)} min` : '',
-    Math.abs(b.constantMin - a.constantMin) > LEAST.minutes ? texts.book.bench.handsMove(signed(b.constantMin - a.constantMin, 0)) : '',
-    Math.abs(b.holdsMin - a.holdsMin) > LEAST.holdMin ? texts.book.bench.holdsMove(signed(b.holdsMin - a.holdsMin, 0)) : '',
+    Math.abs(b.constantMin - a.constantMin) > LEAST.minutes
+      ? texts.book.bench.handsMove(signed(b.constantMin - a.constantMin, 0))
+      : '',
+    Math.abs(b.holdsMin - a.holdsMin) > LEAST.holdMin
+      ? texts.book.bench.holdsMove(signed(b.holdsMin - a.holdsMin, 0))
+      : '',
   ]
 }
 

@@ -18,10 +18,12 @@ export const bookTexts = {
   lightEgg: 'lightly cooked egg',
   bench: {
     scale: 'Make',
-    by: { portions: 'for portions', volume: 'of finished sauce', ingredient: 'from what I have', vessel: 'to fill a pan' } as Record<
-      string,
-      string
-    >,
+    by: {
+      portions: 'for portions',
+      volume: 'of finished sauce',
+      ingredient: 'from what I have',
+      vessel: 'to fill a pan',
+    } as Record<string, string>,
     of: 'of',
     undo: 'Undo',
     addGood: 'Put in',
@@ -36,10 +38,11 @@ export const bookTexts = {
     handsMove: (min: string) => `${min} min both hands`,
     holdsMove: (min: string) => `holds ${min} min`,
     leaves: (ml: string, pct: string) => `leaves ${ml} ml, ${pct} %`,
-    cuts: { coarse: 'cut coarse: it is strained out', neat: 'cut neat: it is eaten', fine: 'cut fine: it browns fast' } as Record<
-      string,
-      string
-    >,
+    cuts: {
+      coarse: 'cut coarse: it is strained out',
+      neat: 'cut neat: it is eaten',
+      fine: 'cut fine: it browns fast',
+    } as Record<string, string>,
     keepsAhead: (h: string) => `ahead: keeps ${h} h`,
     change: 'change',
     filmMoves: (mm: string) => `${mm} mm on the spoon`,
@@ -91,7 +94,8 @@ export const bookTexts = {
     underFloor: 'A film at the end: it scorches. Take a smaller pan.',
     notIn: 'That is not in this sauce.',
     open: 'Order it',
-    stock: (ends: string, g: string) => `This stock will finish at ${ends} %; at least ${g} g of it must be unsalted.`,
+    stock: (ends: string, g: string) =>
+      `This stock will finish at ${ends} %; at least ${g} g of it must be unsalted.`,
   },
   numbers: {
     massG: 'mass',

@@ -68,12 +68,16 @@ export const workbenchTexts = {
   } as Record<string, string>,
   // at this size
   size: 'At this size',
-  times: (low: string, value: string, high: string) => `${low}–${value}–${high} min from first to last, a batch`,
+  times: (low: string, value: string, high: string) =>
+    `${low}–${value}–${high} min from first to last, a batch`,
   timesBasis: (min: string, portions: string) => `${min} min for ${portions} portions`,
-  hands: (min: string, often: string) => `${min} min with both hands${often ? `, ${often} min with a look now and then` : ''}`,
-  reduction: (verb: string, min: string, was: string) => `${verb}: ${min} min${was ? ` (${was} at the written size)` : ''}`,
+  hands: (min: string, often: string) =>
+    `${min} min with both hands${often ? `, ${often} min with a look now and then` : ''}`,
+  reduction: (verb: string, min: string, was: string) =>
+    `${verb}: ${min} min${was ? ` (${was} at the written size)` : ''}`,
   pourPace: (min: string) => `the butter takes ${min} min to pour, whatever the bowl`,
-  spices: (names: string, pct: string) => `${names}: put in ${pct} % of it, then taste; a pinch does not grow with the pot`,
+  spices: (names: string, pct: string) =>
+    `${names}: put in ${pct} % of it, then taste; a pinch does not grow with the pot`,
   film: 'The pan’s surface stays: what is thicker in it boils down slower.',
   noPlan: 'No times: how far it is reduced is not one target.',
   rounding: (was: string, is: string) =>
@@ -104,10 +108,10 @@ export const workbenchTexts = {
   inParts: (n: number) => `in ${n} equal parts`,
   partNow: 'part here, the rest at',
   partNowG: 'g here',
-  splitRefused: { tooMuch: 'The parts are more than the whole.', tooLittle: 'The parts are less than the whole.' } as Record<
-    string,
-    string
-  >,
+  splitRefused: {
+    tooMuch: 'The parts are more than the whole.',
+    tooLittle: 'The parts are less than the whole.',
+  } as Record<string, string>,
   // steps
   editStep: 'Change this step',
   doneStep: 'Done',
@@ -115,7 +119,10 @@ export const workbenchTexts = {
   endsWhen: 'Ends when',
   technique: 'How it is worked',
   attention: 'Takes',
-  attentions: { constant: 'both hands', often: 'a look now and then', none: 'nobody' } as Record<string, string>,
+  attentions: { constant: 'both hands', often: 'a look now and then', none: 'nobody' } as Record<
+    string,
+    string
+  >,
   minutes: 'Minutes, least – usual – most',
   minutesWrong: 'Three numbers that rise.',
   ahead: 'Keeps when done ahead, h',

@@ -60,12 +60,17 @@ export function useFormulaDraft(written: ComputedRef<Formula>) {
   }
   const setAmount = (itemId: string, amount: FormulaItem['amount']) =>
     edit({ ...draft.value, items: draft.value.items.map((i) => (i.id === itemId ? { ...i, amount } : i)) })
-  const removeItem = (itemId: string) => edit({ ...draft.value, items: draft.value.items.filter((i) => i.id !== itemId) })
+  const removeItem = (itemId: string) =>
+    edit({ ...draft.value, items: draft.value.items.filter((i) => i.id !== itemId) })
 
   /** Puts goods in at a step: those with grams go in, the others wait for an amount. */
   function putIn(
     stepId: string,
-    goods: readonly { readonly ingredientId: string; readonly massG?: number | undefined; readonly said: string }[],
+    goods: readonly {
+      readonly ingredientId: string
+      readonly massG?: number | undefined
+      readonly said: string
+    }[],
   ): void {
     const nextId = freeItemIds()
     const items: FormulaItem[] = []
@@ -75,7 +80,10 @@ export function useFormulaDraft(written: ComputedRef<Formula>) {
       if (massG === undefined) more.push({ id, ingredientId, stepId, said })
       else items.push({ id, ingredientId, stepId, amount: { massG } })
     }
-    change({ draft: { ...draft.value, items: [...draft.value.items, ...items] }, waiting: [...waiting.value, ...more] })
+    change({
+      draft: { ...draft.value, items: [...draft.value.items, ...items] },
+      waiting: [...waiting.value, ...more],
+    })
   }
   function settle(id: string, massG: number): void {
     const good = waiting.value.find((w) => w.id === id)
@@ -102,7 +110,10 @@ export function useFormulaDraft(written: ComputedRef<Formula>) {
   function addStep(afterId: string, step: Omit<FormulaStep, 'id'>): string {
     let id = step.technique as string
     while (draft.value.steps.some((s) => s.id === id)) id += '2'
-    edit({ ...draft.value, steps: draft.value.steps.flatMap((s) => (s.id === afterId ? [s, { id, ...step }] : [s])) })
+    edit({
+      ...draft.value,
+      steps: draft.value.steps.flatMap((s) => (s.id === afterId ? [s, { id, ...step }] : [s])),
+    })
     return id
   }
   const removeStep = (stepId: string) => edit(dropStep(draft.value, stepId))
@@ -115,15 +126,19 @@ export function useFormulaDraft(written: ComputedRef<Formula>) {
     steps[at + by] = step
     edit({ ...draft.value, steps })
   }
-  const setHead = (head: Partial<Pick<Formula, 'name' | 'basisPortions' | 'portionMl' | 'overFrac' | 'dishes' | 'keeps'>>) =>
-    edit({ ...draft.value, ...head })
+  const setHead = (
+    head: Partial<Pick<Formula, 'name' | 'basisPortions' | 'portionMl' | 'overFrac' | 'dishes' | 'keeps'>>,
+  ) => edit({ ...draft.value, ...head })
 
   const choose = (next: Choices) => change({ choices: next })
   const chooseWay = (schoolId: string, optionId: string) =>
     choose({ ...choices.value, schools: { ...choices.value.schools, [schoolId]: optionId } })
   function swap(itemId: string, ingredientId: string | undefined, factor = 1): void {
     const { [itemId]: _gone, ...swaps } = choices.value.swaps
-    choose({ ...choices.value, swaps: ingredientId ? { ...swaps, [itemId]: { ingredientId, factor } } : swaps })
+    choose({
+      ...choices.value,
+      swaps: ingredientId ? { ...swaps, [itemId]: { ingredientId, factor } } : swaps,
+    })
   }
   return {
     draft,

@@ -34,7 +34,12 @@ describe('the workbench', () => {
     bench.swap('juice', 'limeJuice', 0.92)
     bench.setStep('season', { endsWhen: 'Salted' })
     bench.moveStep('season', -1)
-    const added = bench.addStep('season', { technique: 'add', verb: 'stir in', endsWhen: 'It is in', cautions: [] })
+    const added = bench.addStep('season', {
+      technique: 'add',
+      verb: 'stir in',
+      endsWhen: 'It is in',
+      cautions: [],
+    })
     bench.removeStep(added)
     bench.removeItem('water')
     bench.putIn('season', [{ ingredientId: 'cayenne', said: '' }])
@@ -87,14 +92,20 @@ describe('the workbench', () => {
         for (const option of school.options.filter((o) => o.id !== school.defaultId)) {
           const way = bench.outcomes.value.get(`${school.id}:${option.id}`)!
           expect(way.end, `${school.id} ${option.id}`).toBeDefined()
-          expect(sayMoves(now, way, 'EUR').length, `${school.id}:${option.id} moves nothing`).toBeGreaterThan(0)
+          expect(sayMoves(now, way, 'EUR').length, `${school.id}:${option.id} moves nothing`).toBeGreaterThan(
+            0,
+          )
         }
     },
     20_000,
   )
   it('a power whisk over no bath: the pour, the butter’s heat and the hands are said', () => {
     const bench = benchOf('hollandaise')
-    const says = sayMoves(bench.outcomes.value.get(NOW)!, bench.outcomes.value.get('whisk:power')!, 'EUR').join(', ')
+    const says = sayMoves(
+      bench.outcomes.value.get(NOW)!,
+      bench.outcomes.value.get('whisk:power')!,
+      'EUR',
+    ).join(', ')
     expect(says).toContain('butter at 93 °C')
     expect(says).toMatch(/−\d+ min both hands/)
     expect(sayMoves(bench.outcomes.value.get(NOW)!, bench.outcomes.value.get(NOW)!, 'EUR')).toEqual([])
@@ -117,10 +128,15 @@ describe('the workbench', () => {
     const before = endOf(lyonnaise)
     lyonnaise.choose({
       schools: {},
-      swaps: Object.fromEntries(route!.swaps.map(({ itemId, swap }) => [itemId, { ingredientId: swap.to, factor: swap.factor }])),
+      swaps: Object.fromEntries(
+        route!.swaps.map(({ itemId, swap }) => [itemId, { ingredientId: swap.to, factor: swap.factor }]),
+      ),
     })
     const after = endOf(lyonnaise)
-    expect(before.costMinor / before.portions - after.costMinor / after.portions).toBeCloseTo(route!.savesMinor, 6)
+    expect(before.costMinor / before.portions - after.costMinor / after.portions).toBeCloseTo(
+      route!.savesMinor,
+      6,
+    )
     expect(Object.keys(after.allergens).every((a) => a in before.allergens)).toBe(true)
   })
   it('a phrase with two ends stands as a contradiction, and its sauce is still shown', async () => {

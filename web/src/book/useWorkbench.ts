@@ -45,7 +45,12 @@ export interface CheaperRoute {
   readonly savesMinor: number
 }
 
-const TOLD_ONLY: readonly FormulaProblem['code'][] = ['tooSalty', 'splits', 'targetUnclear', 'nothingToReduce']
+const TOLD_ONLY: readonly FormulaProblem['code'][] = [
+  'tooSalty',
+  'splits',
+  'targetUnclear',
+  'nothingToReduce',
+]
 const MOST_CHEAPER = 3
 const WORTH_MINOR = 0.5
 /** Key of the sauce as it stands on the bench, among the outcomes. */
@@ -65,19 +70,29 @@ export function useWorkbench(
 ) {
   const made = useFormulaDraft(written)
   const { draft, choices, waiting } = made
-  const panId = ref(catalog.value.pans.find((p) => (p.kind === 'bowl') === (written.value.emulsion !== undefined))?.id ?? '')
+  const panId = ref(
+    catalog.value.pans.find((p) => (p.kind === 'bowl') === (written.value.emulsion !== undefined))?.id ?? '',
+  )
   const ask = ref<ScaleBy>({ by: 'portions', portions: written.value.basisPortions })
   const ingredients = computed(() => kitchenGoods(catalog.value))
-  const setting = computed(() => ({ ingredients: ingredients.value, altitudeM: catalog.value.settings.altitudeM }))
+  const setting = computed(() => ({
+    ingredients: ingredients.value,
+    altitudeM: catalog.value.settings.altitudeM,
+  }))
   const traceOf = (formula: Formula) => traceFormula(formula, setting.value)
 
   /** The formula as it is chosen, for its own basis; scaled only when shown, since everything in a trace grows with the batch. */
   const chosen = computed(() => applyChoices(draft.value, choices.value))
-  const problems = computed(() => checkFormula(chosen.value, ingredients.value, catalog.value.formulas, catalog.value.settings.altitudeM))
+  const problems = computed(() =>
+    checkFormula(chosen.value, ingredients.value, catalog.value.formulas, catalog.value.settings.altitudeM),
+  )
   const canTrace = computed(() => problems.value.every((p) => TOLD_ONLY.includes(p.code)))
   const trace = computed(() => (canTrace.value ? traceOf(chosen.value) : []))
   const contradictions = computed(() =>
-    [yieldContradiction(draft.value, trace.value) ?? [], saidContradictions(chosen.value, trace.value)].flat(),
+    [
+      yieldContradiction(draft.value, trace.value) ?? [],
+      saidContradictions(chosen.value, trace.value),
+    ].flat(),
   )
   const isEdited = computed(() => diffFormula(written.value, draft.value).length > 0)
 
@@ -95,9 +110,14 @@ export function useWorkbench(
   const batches = computed(() => scale.value?.batches ?? 1)
   /** Grams of a good that the chosen formula takes for its basis. */
   const massOf = (ingredientId: string) => usedMassG(chosen.value, ingredientId, ingredients.value)
-  const showAs = computed(() => ({ system: options.system?.value ?? ('metric' as const), scaleStepG: catalog.value.settings.scaleStepG }))
+  const showAs = computed(() => ({
+    system: options.system?.value ?? ('metric' as const),
+    scaleStepG: catalog.value.settings.scaleStepG,
+  }))
   const rounding = computed(() =>
-    canTrace.value ? checkRounding(chosen.value, factor.value / batches.value, trace.value, setting.value, showAs.value) : undefined,
+    canTrace.value
+      ? checkRounding(chosen.value, factor.value / batches.value, trace.value, setting.value, showAs.value)
+      : undefined,
   )
   const sides = computed(() => sidesOf(chosen.value, trace.value, ingredients.value))
 
@@ -116,7 +136,10 @@ export function useWorkbench(
     besideId.value = id
   }
 
-  const where = computed(() => ({ panId: panId.value, portions: (chosen.value.basisPortions * factor.value) / batches.value }))
+  const where = computed(() => ({
+    panId: panId.value,
+    portions: (chosen.value.basisPortions * factor.value) / batches.value,
+  }))
   const outcomeJobs = computed(() => {
     const jobs = new Map<string, () => VariantOutcome>()
     const [now, goods, kitchen, place, picked, own] = [
@@ -133,7 +156,12 @@ export function useWorkbench(
     for (const school of own.schools ?? [])
       for (const option of school.options)
         jobs.set(`${school.id}:${option.id}`, () =>
-          variantOutcome(applyChoices(own, { ...picked, schools: { ...picked.schools, [school.id]: option.id } }), kitchen, goods, place),
+          variantOutcome(
+            applyChoices(own, { ...picked, schools: { ...picked.schools, [school.id]: option.id } }),
+            kitchen,
+            goods,
+            place,
+          ),
         )
     return jobs
   })
@@ -144,11 +172,14 @@ export function useWorkbench(
     const [now, own, picked] = [trace.value.at(-1), draft.value, choices.value]
     const endWith = (routes: CheaperRoute['swaps']) => {
       const steps = traceOf(applyChoices(own, withSwaps(picked, routes)))
-      const isMakeable = steps.every((t) => !t.target || t.target.status === 'ok' || t.target.status === 'texture')
+      const isMakeable = steps.every(
+        (t) => !t.target || t.target.status === 'ok' || t.target.status === 'texture',
+      )
       const end = steps.at(-1)
       return isMakeable && end && end.saltFrac <= own.saltTargetFrac.high ? end : undefined
     }
-    if (now && now.portions >= 1) jobs.set('routes', () => cheaperRoutes(own, now, (id) => swapsFor(id, ingredients.value), endWith))
+    if (now && now.portions >= 1)
+      jobs.set('routes', () => cheaperRoutes(own, now, (id) => swapsFor(id, ingredients.value), endWith))
     return jobs
   })
   const { results: cheaperResults } = useInIdle(cheaperJobs, options.idle)
@@ -188,7 +219,9 @@ export const withSwaps = (choices: Choices, swaps: CheaperRoute['swaps']): Choic
   ...choices,
   swaps: {
     ...choices.swaps,
-    ...Object.fromEntries(swaps.map(({ itemId, swap }) => [itemId, { ingredientId: swap.to, factor: swap.factor }])),
+    ...Object.fromEntries(
+      swaps.map(({ itemId, swap }) => [itemId, { ingredientId: swap.to, factor: swap.factor }]),
+    ),
   },
 })
 
@@ -208,9 +241,16 @@ function cheaperRoutes(
       : undefined
   }
   const single = own.items
-    .flatMap((item) => swapsOf(item.ingredientId).flatMap((swap) => saving([{ itemId: item.id, swap }]) ?? []))
+    .flatMap((item) =>
+      swapsOf(item.ingredientId).flatMap((swap) => saving([{ itemId: item.id, swap }]) ?? []),
+    )
     .sort((a, b) => b.savesMinor - a.savesMinor)
-  const best = single.filter((r, i) => single.findIndex((s) => s.swaps[0]?.itemId === r.swaps[0]?.itemId) === i)
+  const best = single.filter(
+    (r, i) => single.findIndex((s) => s.swaps[0]?.itemId === r.swaps[0]?.itemId) === i,
+  )
   const together = best.length > 1 ? saving(best.flatMap((r) => r.swaps)) : undefined
-  return [...(together && together.savesMinor > (best[0]?.savesMinor ?? 0) ? [together] : []), ...single.slice(0, MOST_CHEAPER)]
+  return [
+    ...(together && together.savesMinor > (best[0]?.savesMinor ?? 0) ? [together] : []),
+    ...single.slice(0, MOST_CHEAPER),
+  ]
 }

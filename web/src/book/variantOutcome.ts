@@ -37,8 +37,13 @@ export function workPlace({ settings, pans, rings }: KitchenCatalog, formula: Fo
   const roles = [...new Set(vesselsOf(formula).values())]
   const first = roles.includes('bowl') ? 'bowl' : 'pan'
   const other = (kind: string) => pans.find((p) => p.kind === kind) ?? pan
-  const panFor = (role: string) => (role === first ? pan : other(role === 'tray' || role === 'bowl' ? role : 'saucepan'))
-  return findPlace({ settings, pans, rings }, Object.fromEntries(roles.map((role) => [role, panFor(role).id])), ring.id)
+  const panFor = (role: string) =>
+    role === first ? pan : other(role === 'tray' || role === 'bowl' ? role : 'saucepan')
+  return findPlace(
+    { settings, pans, rings },
+    Object.fromEntries(roles.map((role) => [role, panFor(role).id])),
+    ring.id,
+  )
 }
 
 /** Works a variant out; a formula that cannot be planned (no single target) still has its sauce, and one that cannot be made has neither. */

@@ -34,7 +34,9 @@ function says(f: StageFact): string {
   }
 }
 const lines = computed(() =>
-  props.state.stageFacts.map((f) => ({ id: f.id, atMs: f.atMs, by: f.actor.crewId, text: says(f) })).filter((l) => l.text),
+  props.state.stageFacts
+    .map((f) => ({ id: f.id, atMs: f.atMs, by: f.actor.crewId, text: says(f) }))
+    .filter((l) => l.text),
 )
 </script>
 

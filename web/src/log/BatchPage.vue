@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { chosenFormula, foldBatch, mergeFacts, techniqueOf, withMove, type BatchState, type Fact } from '@liquamen/core'
+import {
+  chosenFormula,
+  foldBatch,
+  mergeFacts,
+  techniqueOf,
+  withMove,
+  type BatchState,
+  type Fact,
+} from '@liquamen/core'
 import { computed, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, OutOfReach, Refusal } from '../port/api'
@@ -16,10 +24,16 @@ const { kitchen, catalog } = useKitchenViews()
 const id = String(route.params.id)
 const stored = ref<Fact[]>()
 /** What the server has and what this browser has made since: a tap not yet sent is on the record at once. */
-const facts = computed(() => (stored.value ? mergeFacts(stored.value, lastAtMs.value === undefined ? [] : kitchen.factsOf(id)) : undefined))
+const facts = computed(() =>
+  stored.value
+    ? mergeFacts(stored.value, lastAtMs.value === undefined ? [] : kitchen.factsOf(id))
+    : undefined,
+)
 const lastAtMs = computed(() => kitchen.batches.get(id)?.lastAtMs)
 const isMissing = ref(false)
-const state = computed<BatchState | undefined>(() => (facts.value?.length ? foldBatch(id, facts.value) : undefined))
+const state = computed<BatchState | undefined>(() =>
+  facts.value?.length ? foldBatch(id, facts.value) : undefined,
+)
 async function load(): Promise<void> {
   stored.value = await api.batchFacts(id).catch((error: unknown) => {
     if (error instanceof OutOfReach || error instanceof Refusal) return []
@@ -39,17 +53,30 @@ const records = computed(() => {
   const ids = new Set((formula.value?.steps ?? []).map((s) => techniqueOf(s).id))
   return [...ids].flatMap((id) => (ROOMS[id].Record ? [{ id, Record: ROOMS[id].Record }] : []))
 })
-const chosenWords = computed(() => choiceWords(catalog.value?.formulas ?? [], state.value?.planned, kitchen.ingredients))
+const chosenWords = computed(() =>
+  choiceWords(catalog.value?.formulas ?? [], state.value?.planned, kitchen.ingredients),
+)
 const steps = computed(() =>
   (formula.value?.steps ?? []).map((step) => {
     const own = state.value?.steps[step.id]
     const planned = own?.stage?.minutes ?? state.value?.plan?.steps.find((s) => s.stepId === step.id)?.minutes
     const took =
-      own?.startedAtMs !== undefined && own.finishedAtMs !== undefined ? (own.finishedAtMs - own.startedAtMs) / 60_000 : undefined
-    return { id: step.id, verb: step.verb, planned, took, by: name(own?.finishedBy), massG: own?.massG, targetG: own?.stage?.targetMassG }
+      own?.startedAtMs !== undefined && own.finishedAtMs !== undefined
+        ? (own.finishedAtMs - own.startedAtMs) / 60_000
+        : undefined
+    return {
+      id: step.id,
+      verb: step.verb,
+      planned,
+      took,
+      by: name(own?.finishedBy),
+      massG: own?.massG,
+      targetG: own?.stage?.targetMassG,
+    }
   }),
 )
-const name = (crewId: string | undefined) => catalog.value?.crew.find((c) => c.id === crewId)?.name ?? crewId ?? ''
+const name = (crewId: string | undefined) =>
+  catalog.value?.crew.find((c) => c.id === crewId)?.name ?? crewId ?? ''
 </script>
 
 <template>
@@ -59,7 +86,8 @@ const name = (crewId: string | undefined) => catalog.value?.crew.find((c) => c.i
       <h1>
         <span class="sauce">{{ state.planned?.sauceName }}</span>
         <span class="soft sub"
-          >{{ dayText(state.startedAtMs ?? state.plannedAtMs ?? 0) }} {{ clockText(state.startedAtMs ?? state.plannedAtMs ?? 0) }} ·
+          >{{ dayText(state.startedAtMs ?? state.plannedAtMs ?? 0) }}
+          {{ clockText(state.startedAtMs ?? state.plannedAtMs ?? 0) }} ·
           {{ texts.service.plates(state.plan?.portions ?? 0) }} · {{ texts.batch.result[state.status]
           }}<template v-if="state.reason">: {{ state.reason }}</template></span
         >
@@ -100,7 +128,8 @@ const name = (crewId: string | undefined) => catalog.value?.crew.find((c) => c.i
             </td>
             <td class="n">
               <template v-if="s.massG !== undefined"
-                >{{ numberText(s.massG) }} <span class="soft">of {{ numberText(s.targetG ?? 0) }}</span></template
+                >{{ numberText(s.massG) }}
+                <span class="soft">of {{ numberText(s.targetG ?? 0) }}</span></template
               >
             </td>
             <td>{{ s.by }}</td>
@@ -118,13 +147,21 @@ const name = (crewId: string | undefined) => catalog.value?.crew.find((c) => c.i
         <h2 class="label">{{ texts.batch.servings }}</h2>
         <ul>
           <li v-for="(s, i) in state.servings" :key="i">
-            {{ clockText(s.atMs) }} {{ texts.service.plates(s.portions) }} <span class="soft">{{ name(s.by) }}</span>
+            {{ clockText(s.atMs) }} {{ texts.service.plates(s.portions) }}
+            <span class="soft">{{ name(s.by) }}</span>
           </li>
           <li v-if="!state.servings.length" class="soft">{{ texts.batch.none }}</li>
         </ul>
       </div>
     </div>
-    <component :is="r.Record" v-for="r in records" :key="r.id" :state="state" :formula="formula" :crew-name="name" />
+    <component
+      :is="r.Record"
+      v-for="r in records"
+      :key="r.id"
+      :state="state"
+      :formula="formula"
+      :crew-name="name"
+    />
     <HoldRecord v-if="state.hold || state.clockStartedAtMs !== undefined" :state="state" :crew-name="name" />
     <BatchActs :state="state" :crew-name="name" />
   </section>

@@ -31,8 +31,11 @@ const formulas = computed(() => [
   { value: '', title: texts.log.all },
   ...(catalog.value?.formulas ?? []).map((f) => ({ value: f.id, title: f.name })),
 ])
-const longest = computed(() => Math.max(60, ...(rows.value ?? []).map((r) => Math.max(r.plannedMin ?? 0, took(r) ?? 0))))
-const took = (r: BatchRow) => (r.startedAtMs !== null && r.finishedAtMs !== null ? (r.finishedAtMs - r.startedAtMs) / 60_000 : undefined)
+const longest = computed(() =>
+  Math.max(60, ...(rows.value ?? []).map((r) => Math.max(r.plannedMin ?? 0, took(r) ?? 0))),
+)
+const took = (r: BatchRow) =>
+  r.startedAtMs !== null && r.finishedAtMs !== null ? (r.finishedAtMs - r.startedAtMs) / 60_000 : undefined
 const byDay = computed(() => {
   const days = new Map<string, BatchRow[]>()
   for (const r of rows.value ?? []) {
@@ -93,7 +96,12 @@ watch(() => kitchen.batches.size, load)
         <li v-for="r in list" :key="r.id">
           <RouterLink :to="`/log/${r.id}`" class="line">
             <time class="at">{{ clockText(r.startedAtMs ?? r.pickupAtMs ?? 0) }}</time>
-            <VesselChip v-if="catalog?.pans[0]" :profile="catalog.pans[0].profile" :fill="fillOf(r.formulaId)" :level-mm="34" />
+            <VesselChip
+              v-if="catalog?.pans[0]"
+              :profile="catalog.pans[0].profile"
+              :fill="fillOf(r.formulaId)"
+              :level-mm="34"
+            />
             <span class="sauce">{{ r.sauceName }}</span>
             <span class="soft state"
               >{{ texts.service.plates(r.portions) }} · {{ texts.batch.result[r.status]
@@ -102,11 +110,17 @@ watch(() => kitchen.batches.size, load)
             <svg viewBox="0 0 320 30" class="marks" aria-hidden="true">
               <path d="M0 15H320" class="hair" />
               <path v-if="r.plannedMin" :d="`M${(r.plannedMin / longest) * 310} 5v20`" class="plan" />
-              <circle v-if="took(r) !== undefined" :cx="((took(r) ?? 0) / longest) * 310" cy="15" r="6" class="took" />
+              <circle
+                v-if="took(r) !== undefined"
+                :cx="((took(r) ?? 0) / longest) * 310"
+                cy="15"
+                r="6"
+                class="took"
+              />
             </svg>
             <span class="soft min"
-              ><template v-if="took(r) !== undefined">{{ numberText(took(r) ?? 0) }} min, </template>{{ numberText(r.plannedMin ?? 0) }}
-              {{ texts.log.planned }}</span
+              ><template v-if="took(r) !== undefined">{{ numberText(took(r) ?? 0) }} min, </template
+              >{{ numberText(r.plannedMin ?? 0) }} {{ texts.log.planned }}</span
             >
           </RouterLink>
         </li>

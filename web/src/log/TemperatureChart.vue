@@ -17,7 +17,10 @@ const props = defineProps<{
 const canvas = ref<HTMLCanvasElement>()
 
 function datasets(t: ChartTokens): ChartDataset<'line', ScatterDataPoint[]>[] {
-  const times = [...props.logs.flatMap((l) => l.samples.map((s) => s.atMs)), ...props.spots.map((s) => s.atMs)]
+  const times = [
+    ...props.logs.flatMap((l) => l.samples.map((s) => s.atMs)),
+    ...props.spots.map((s) => s.atMs),
+  ]
   const line = (label: string, data: ScatterDataPoint[], more: object) =>
     ({ label, data, pointRadius: 0, ...more }) as ChartDataset<'line', ScatterDataPoint[]>
   return [
@@ -45,7 +48,10 @@ function datasets(t: ChartTokens): ChartDataset<'line', ScatterDataPoint[]>[] {
       : [
           line(
             texts.batch.hotHold,
-            [Math.min(...times) - 60_000, Math.max(...times) + 60_000].map((x) => ({ x, y: tempOnDevice(props.limitC as number) })),
+            [Math.min(...times) - 60_000, Math.max(...times) + 60_000].map((x) => ({
+              x,
+              y: tempOnDevice(props.limitC as number),
+            })),
             { borderColor: t.wine, borderWidth: 2 },
           ),
         ]),
@@ -60,13 +66,17 @@ useLineChart(canvas, [() => props.logs, () => props.spots, tempScale], (t) => ({
     parsing: false,
     responsive: true,
     maintainAspectRatio: false,
-    scales: { x: timeAxis(t), y: { ticks: { color: t['ink-soft'] }, grid: { color: t.hair }, border: { display: false } } },
+    scales: {
+      x: timeAxis(t),
+      y: { ticks: { color: t['ink-soft'] }, grid: { color: t.hair }, border: { display: false } },
+    },
     plugins: {
       legend: { display: false },
       tooltip: {
         callbacks: {
           title: (items) => clockText(Number(items[0]?.parsed.x), true),
-          label: (item) => `${item.dataset.label ?? ''} ${numberText(Number(item.parsed.y), 1)} ${tempScale()}`,
+          label: (item) =>
+            `${item.dataset.label ?? ''} ${numberText(Number(item.parsed.y), 1)} ${tempScale()}`,
         },
       },
     },
@@ -87,7 +97,9 @@ useLineChart(canvas, [() => props.logs, () => props.spots, tempScale], (t) => ({
         ></span
       >
     </figcaption>
-    <div class="box"><canvas ref="canvas" role="img" :aria-label="texts.batch.tempChart(tempScale())"></canvas></div>
+    <div class="box">
+      <canvas ref="canvas" role="img" :aria-label="texts.batch.tempChart(tempScale())"></canvas>
+    </div>
   </figure>
 </template>
 

@@ -1,4 +1,12 @@
-import { Chart, LinearScale, LineController, LineElement, PointElement, Tooltip, type ChartConfiguration } from 'chart.js'
+import {
+  Chart,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  Tooltip,
+  type ChartConfiguration,
+} from 'chart.js'
 import { onBeforeUnmount, onMounted, watch, type Ref, type WatchSource } from 'vue'
 import { useTheme } from 'vuetify'
 import { TOKENS, type ThemeName } from '../app/tokens'

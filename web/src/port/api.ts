@@ -34,7 +34,12 @@ export class OutOfReach extends Error {}
 
 const PATIENCE_MS = 8000
 
-async function call<T>(schema: z.ZodType<T> | undefined, path: string, method = 'GET', body?: unknown): Promise<T> {
+async function call<T>(
+  schema: z.ZodType<T> | undefined,
+  path: string,
+  method = 'GET',
+  body?: unknown,
+): Promise<T> {
   let answer: Response
   try {
     answer = await fetch(`/api${path}`, {
@@ -42,7 +47,10 @@ async function call<T>(schema: z.ZodType<T> | undefined, path: string, method = 
       signal: AbortSignal.timeout(PATIENCE_MS),
       ...(body === undefined
         ? {}
-        : { body: typeof body === 'string' ? body : JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+        : {
+            body: typeof body === 'string' ? body : JSON.stringify(body),
+            headers: { 'content-type': 'application/json' },
+          }),
     })
   } catch {
     throw new OutOfReach()
@@ -72,22 +80,32 @@ export const api = {
     call(enrolAnswerSchema, '/devices/enrol', 'POST', { name, ...(code === undefined ? {} : { code }) }),
   postFacts: (facts: readonly Envelope[]) => call(postFactsAnswerSchema, '/facts', 'POST', { facts }),
   currentFacts: (sinceMs: number) =>
-    call(factsPageSchema, `/facts?sinceMs=${sinceMs}`) as Promise<unknown> as Promise<{ facts: Fact[]; headSeq: number }>,
+    call(factsPageSchema, `/facts?sinceMs=${sinceMs}`) as Promise<unknown> as Promise<{
+      facts: Fact[]
+      headSeq: number
+    }>,
   guestDetails: async () => (await call(guestDetailsListSchema, '/guest-details')).details,
   putGuestDetails: (details: GuestDetails) => call(undefined, `/guest-details/${details.id}`, 'PUT', details),
   batches: async (query: Record<string, string>) =>
     (await call(batchListSchema, `/batches?${new URLSearchParams(query).toString()}`)).batches,
-  batchFacts: async (id: string) => (await call(batchFactsSchema, `/batches/${id}`)).facts as unknown as Fact[],
-  saveFormula: async (formula: Formula) => (await call(savedFormulaSchema, `/catalog/formulas/${formula.id}`, 'PUT', formula)).formula,
-  formulaVersions: async (id: string) => (await call(formulaVersionsSchema, `/catalog/formulas/${id}/versions`)).versions,
+  batchFacts: async (id: string) =>
+    (await call(batchFactsSchema, `/batches/${id}`)).facts as unknown as Fact[],
+  saveFormula: async (formula: Formula) =>
+    (await call(savedFormulaSchema, `/catalog/formulas/${formula.id}`, 'PUT', formula)).formula,
+  formulaVersions: async (id: string) =>
+    (await call(formulaVersionsSchema, `/catalog/formulas/${id}/versions`)).versions,
   ingredientTable: (csv: string, mode: 'preview' | 'write') =>
     call(ingredientPreviewSchema, `/catalog/ingredients/${mode}`, 'POST', { csv }),
   saveIngredient: async (ingredient: Ingredient) =>
-    (await call(savedIngredientSchema, `/catalog/ingredients/${ingredient.id}`, 'PUT', ingredient)).ingredient,
+    (await call(savedIngredientSchema, `/catalog/ingredients/${ingredient.id}`, 'PUT', ingredient))
+      .ingredient,
   saveMeasures: (measures: HouseMeasures) => call(houseMeasuresSchema, '/catalog/measures', 'PUT', measures),
   channels: async () => (await call(channelListSchema, '/channels')).channels,
   samples: (channelId: string, fromMs: number, toMs: number) =>
-    call(samplesSchema, `/channels/${channelId}/samples?fromMs=${Math.round(fromMs)}&toMs=${Math.round(toMs)}`),
+    call(
+      samplesSchema,
+      `/channels/${channelId}/samples?fromMs=${Math.round(fromMs)}&toMs=${Math.round(toMs)}`,
+    ),
   takeFromLarder: (ask: TakeFromLarder) => call(takeFromLarderAnswerSchema, '/larder/take', 'POST', ask),
   importFile: (text: string) => call(importAnswerSchema, '/import', 'POST', text),
 }

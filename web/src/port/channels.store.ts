@@ -22,7 +22,10 @@ export const useChannels = defineStore('channels', () => {
     const merged = isLater
       ? [...known, ...fresh]
       : [...new Map([...known, ...fresh].map((s) => [s.atMs, s])).values()].sort((a, b) => a.atMs - b.atMs)
-    samples.set(channelId, (merged[0]?.atMs ?? 0) < floorMs ? merged.filter((s) => s.atMs >= floorMs) : merged)
+    samples.set(
+      channelId,
+      (merged[0]?.atMs ?? 0) < floorMs ? merged.filter((s) => s.atMs >= floorMs) : merged,
+    )
     if (!channels.value.some((c) => c.id === channelId)) void refresh()
   }
 
@@ -36,7 +39,12 @@ export const useChannels = defineStore('channels', () => {
     await Promise.all(
       list
         .filter((c) => !samples.has(c.id))
-        .map(async (c) => take(c.id, (await api.samples(c.id, now - KEPT_MS, now + 60_000).catch(() => undefined))?.samples ?? [])),
+        .map(async (c) =>
+          take(
+            c.id,
+            (await api.samples(c.id, now - KEPT_MS, now + 60_000).catch(() => undefined))?.samples ?? [],
+          ),
+        ),
     )
   }
 

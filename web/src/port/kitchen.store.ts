@@ -1,4 +1,11 @@
-import { PAYLOAD_SCHEMAS, schemaProblem, type GuestDetails, type Samples, type Session, type TakeFromLarder } from '@liquamen/contracts'
+import {
+  PAYLOAD_SCHEMAS,
+  schemaProblem,
+  type GuestDetails,
+  type Samples,
+  type Session,
+  type TakeFromLarder,
+} from '@liquamen/contracts'
 import {
   foldTime,
   kitchenGoods,
@@ -29,13 +36,15 @@ const STILL_CURRENT_MS = 36 * 3600_000
 const REACH_AGAIN_MS = 2000
 
 /** What the tab that follows the server tells this browser's other tabs. */
-type TabNews = readonly Fact[] | Samples | { readonly clockOffsetMs: number } | { readonly isCatalogNew: true }
+type TabNews =
+  readonly Fact[] | Samples | { readonly clockOffsetMs: number } | { readonly isCatalogNew: true }
 
 /** A payload as it will be stored. What the server would refuse is refused here, before anyone believes it kept. */
 function checkPayload<K extends FactKind>(kind: K, payload: Payloads[K]): Payloads[K] {
   const plain = JSON.parse(JSON.stringify(payload)) as Payloads[K]
   const read = PAYLOAD_SCHEMAS[kind].safeParse(plain)
-  if (!read.success) throw new Refusal(schemaProblem(read.error, 'This entry has numbers or words that cannot be used.'))
+  if (!read.success)
+    throw new Refusal(schemaProblem(read.error, 'This entry has numbers or words that cannot be used.'))
   return plain
 }
 
@@ -126,7 +135,12 @@ export const useLiveKitchen = defineStore('kitchen', () => {
 
   /** Takes back a fact. */
   async function takeBack(factId: string, streamId: string, reason: string): Promise<void> {
-    await record('fact.voided', streamId, { factId, reason }, mirror.factsOf(streamId)[0]?.streamKind ?? 'batch')
+    await record(
+      'fact.voided',
+      streamId,
+      { factId, reason },
+      mirror.factsOf(streamId)[0]?.streamKind ?? 'batch',
+    )
   }
 
   /** Takes of what the kitchen made, for an item of a batch: only the server may say so. */
@@ -189,7 +203,10 @@ export const useLiveKitchen = defineStore('kitchen', () => {
     const memory = await openStore(lastStoreName())
     if (memory.clockOffsetMs !== undefined) setClockOffset(memory.clockOffsetMs)
     if (memory.session) {
-      session.value = { ...memory.session, catalog: { ...memory.session.catalog, wells: memory.session.catalog.wells ?? [] } }
+      session.value = {
+        ...memory.session,
+        catalog: { ...memory.session.catalog, wells: memory.session.catalog.wells ?? [] },
+      }
       phase.value = 'open'
     } // kept by a release without wells
     await connect(memory.session, memory.headSeq)
@@ -259,8 +276,13 @@ export const useLiveKitchen = defineStore('kitchen', () => {
   }
 
   /** Where to follow from; a browser without facts of this database reads what is current first. */
-  async function catchUp(answer: Session, before: Session | undefined, headSeq: number | undefined): Promise<number> {
-    const isOther = before !== undefined && (before.kitchenId !== answer.kitchenId || (headSeq ?? 0) > answer.headSeq)
+  async function catchUp(
+    answer: Session,
+    before: Session | undefined,
+    headSeq: number | undefined,
+  ): Promise<number> {
+    const isOther =
+      before !== undefined && (before.kitchenId !== answer.kitchenId || (headSeq ?? 0) > answer.headSeq)
     if (headSeq !== undefined && !isOther) return headSeq
     if (isOther) {
       await store?.clearMirror()

@@ -28,7 +28,9 @@ export function followLive(
           head = Number(event.lastEventId)
           on.facts(JSON.parse(event.data) as Fact[], head)
         })
-        source.addEventListener('samples', (event: MessageEvent<string>) => on.samples(JSON.parse(event.data) as Samples))
+        source.addEventListener('samples', (event: MessageEvent<string>) =>
+          on.samples(JSON.parse(event.data) as Samples),
+        )
         source.addEventListener('catalog', on.catalog)
         source.addEventListener('clock', (event: MessageEvent<string>) => on.clock(Number(event.data)))
         source.onerror = () => {

@@ -3,7 +3,9 @@ import type { Envelope, Fact } from '@liquamen/core'
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 
 /** What waits to be sent: facts, and what guests said, in the order in which they were made. */
-export type Unsent = { readonly type: 'fact'; readonly fact: Fact } | { readonly type: 'details'; readonly details: GuestDetails }
+export type Unsent =
+  | { readonly type: 'fact'; readonly fact: Fact }
+  | { readonly type: 'details'; readonly details: GuestDetails }
 /** What the server will never take, kept where the cook can see it: a fact, or what a guest said. */
 export interface Refused {
   readonly id: string
@@ -83,16 +85,27 @@ function createLocalStore(db: IDBPDatabase<Schema>) {
     },
     async appendDetails(details: GuestDetails): Promise<void> {
       const tx = db.transaction(['details', 'outbox'], 'readwrite', STRICT)
-      await Promise.all([tx.objectStore('details').put(details), tx.objectStore('outbox').add({ type: 'details', details }), tx.done])
+      await Promise.all([
+        tx.objectStore('details').put(details),
+        tx.objectStore('outbox').add({ type: 'details', details }),
+        tx.done,
+      ])
     },
     /** The oldest entries of the queue with their keys. */
     async oldest(count: number): Promise<{ key: number; entry: Unsent }[]> {
       const tx = db.transaction('outbox')
-      const [keys, entries] = await Promise.all([tx.store.getAllKeys(null, count), tx.store.getAll(null, count)])
+      const [keys, entries] = await Promise.all([
+        tx.store.getAllKeys(null, count),
+        tx.store.getAll(null, count),
+      ])
       return entries.map((entry, i) => ({ key: keys[i] ?? 0, entry }))
     },
     /** Takes entries off the queue: settled facts replace the browser's own, refused ones go to the tray. */
-    async settle(keys: readonly number[], settled: readonly Fact[], refused: readonly Refused[]): Promise<void> {
+    async settle(
+      keys: readonly number[],
+      settled: readonly Fact[],
+      refused: readonly Refused[],
+    ): Promise<void> {
       const tx = db.transaction(['facts', 'outbox', 'tray'], 'readwrite', STRICT)
       await Promise.all([
         ...keys.map((key) => tx.objectStore('outbox').delete(key)),
@@ -123,10 +136,16 @@ function createLocalStore(db: IDBPDatabase<Schema>) {
     },
     /** Forgets the mirror of another database; the queue and the tray stay. */
     async clearMirror(): Promise<void> {
-      const unsent = (await db.getAll('outbox')).flatMap((entry) => (entry.type === 'fact' ? [entry.fact] : []))
+      const unsent = (await db.getAll('outbox')).flatMap((entry) =>
+        entry.type === 'fact' ? [entry.fact] : [],
+      )
       const tx = db.transaction(['facts', 'meta'], 'readwrite')
       await tx.objectStore('facts').clear()
-      await Promise.all([...unsent.map((fact) => tx.objectStore('facts').put(fact)), tx.objectStore('meta').delete('headSeq'), tx.done])
+      await Promise.all([
+        ...unsent.map((fact) => tx.objectStore('facts').put(fact)),
+        tx.objectStore('meta').delete('headSeq'),
+        tx.done,
+      ])
     },
     count: () => db.count('outbox'),
     /** The queue as it stands, for taking it away as a file in the last resort. */

@@ -33,7 +33,8 @@ export function createMirror() {
   /** Takes facts in, lifted to their newest form, and folds their streams anew. */
   function merge(facts: readonly Fact[]): void {
     const touched = new Map<string, Fact[]>()
-    for (const fact of facts.map(liftFact)) touched.set(fact.streamId, [...(touched.get(fact.streamId) ?? []), fact])
+    for (const fact of facts.map(liftFact))
+      touched.set(fact.streamId, [...(touched.get(fact.streamId) ?? []), fact])
     for (const [id, more] of touched) {
       streams.set(id, mergeFacts(streams.get(id) ?? [], more))
       refold(id)
@@ -58,5 +59,13 @@ export function createMirror() {
     orders.clear()
     lots.clear()
   }
-  return { batches, orders, lots, merge, forget, clear, factsOf: (streamId: string): readonly Fact[] => streams.get(streamId) ?? [] }
+  return {
+    batches,
+    orders,
+    lots,
+    merge,
+    forget,
+    clear,
+    factsOf: (streamId: string): readonly Fact[] => streams.get(streamId) ?? [],
+  }
 }

@@ -50,7 +50,9 @@ describe('the queue of unsent taps', () => {
   it('a server out of reach loses nothing', async () => {
     const store = await newStore()
     await store.append(tap)
-    await expect(drainOnce(store, { ...answer([]), postFacts: () => Promise.reject(new OutOfReach()) })).rejects.toThrow(OutOfReach)
+    await expect(
+      drainOnce(store, { ...answer([]), postFacts: () => Promise.reject(new OutOfReach()) }),
+    ).rejects.toThrow(OutOfReach)
     expect(await store.count()).toBe(1)
   })
   it('a refused tap goes to the tray and does not block those behind it', async () => {
@@ -79,7 +81,10 @@ describe('the queue of unsent taps', () => {
       },
       postFacts: (facts: readonly { id: string }[]) => {
         sent.push(...facts.map(() => 'fact'))
-        return Promise.resolve({ results: facts.map((f) => ({ id: f.id, status: 'stored' as const, seq: 1, atMs: 1 })), serverNowMs: 1 })
+        return Promise.resolve({
+          results: facts.map((f) => ({ id: f.id, status: 'stored' as const, seq: 1, atMs: 1 })),
+          serverNowMs: 1,
+        })
       },
     }
     await store.append(tap)
@@ -93,9 +98,14 @@ describe('the queue of unsent taps', () => {
   it('what a guest said and the server refused goes to the tray, and blocks nothing', async () => {
     const store = await newStore()
     await store.appendDetails({ id: 'g1', note: '', allergies: ['milk'], noLightlyCookedEgg: false })
-    const round = await drainOnce(store, { ...answer([]), putGuestDetails: () => Promise.reject(new Refusal(refusal)) })
+    const round = await drainOnce(store, {
+      ...answer([]),
+      putGuestDetails: () => Promise.reject(new Refusal(refusal)),
+    })
     expect(await store.count()).toBe(0)
-    expect(round?.refused).toMatchObject([{ details: { id: 'g1', allergies: ['milk'] }, problem: { code: 'badInput' } }])
+    expect(round?.refused).toMatchObject([
+      { details: { id: 'g1', allergies: ['milk'] }, problem: { code: 'badInput' } },
+    ])
     const kept = await store.readAll()
     expect(kept.tray).toMatchObject([{ id: 'g1', details: { allergies: ['milk'] } }])
     expect(kept.details).toMatchObject([{ id: 'g1' }]) // and still stands by its order

@@ -10,7 +10,11 @@ const RETRY_MS = { first: 1000, most: 10_000 } as const
  */
 export function createSender(
   store: LocalStore,
-  on: { readonly round: (round: DrainRound) => Promise<void>; readonly settled: () => Promise<void>; readonly lost: () => void },
+  on: {
+    readonly round: (round: DrainRound) => Promise<void>
+    readonly settled: () => Promise<void>
+    readonly lost: () => void
+  },
 ): () => Promise<void> {
   let isSending = false
   let isDue = false
@@ -26,7 +30,8 @@ export function createSender(
       while (isDue) {
         isDue = false // a tap that comes while the last round is under way asks for another
         await navigator.locks.request('liquamen-drain', async () => {
-          for (let round = await drainOnce(store, api); round; round = await drainOnce(store, api)) await on.round(round)
+          for (let round = await drainOnce(store, api); round; round = await drainOnce(store, api))
+            await on.round(round)
         })
       }
       await on.settled()

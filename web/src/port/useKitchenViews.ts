@@ -28,7 +28,9 @@ export const useKitchenViews = createSharedComposable(() => {
   )
   /** Batches that are made for an order, in the order in which they were planned. */
   const batchesOfOrder = (orderId: string): BatchState[] =>
-    [...kitchen.batches.values()].filter((s) => s.planned?.shares.some((share) => share.orderId === orderId) && !GONE.includes(s.status))
+    [...kitchen.batches.values()].filter(
+      (s) => s.planned?.shares.some((share) => share.orderId === orderId) && !GONE.includes(s.status),
+    )
   /** What stands on a ring: a batch under way that is not put by, else the one planned next. */
   const onRing = (ringId: string) =>
     current.value

@@ -11,7 +11,9 @@ export function useLarder() {
   const kitchen = useKitchen()
   const { nowMs } = useClock()
   const minute = computed(() => Math.floor(nowMs.value / MINUTE_MS) * MINUTE_MS) // a lot's day is not looked at each second
-  const holdings = computed<ReadonlyMap<string, Holding>>(() => storeHoldings(kitchen.lots.values(), minute.value))
+  const holdings = computed<ReadonlyMap<string, Holding>>(() =>
+    storeHoldings(kitchen.lots.values(), minute.value),
+  )
   const lots = computed(() =>
     [...kitchen.lots.values()]
       .filter((l) => l.status === 'held' && l.stored)

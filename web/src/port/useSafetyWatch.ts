@@ -5,11 +5,20 @@ import { useKitchenViews } from './useKitchenViews'
 const BAND_ORDER = ['none', 'under5', 'from5to8', 'over8']
 
 /** What a batch's record still lacks: that its sauce fell under the hot-hold limit by probe, or what the probe's log has earned. */
-export function missingFinding({ state, probe, formula, credit }: BatchView): 'controlLost' | 'credit' | undefined {
-  if (!formula.emulsion || !state.frozen || probe?.health !== 'good' || probe.tempC === undefined) return undefined
+export function missingFinding({
+  state,
+  probe,
+  formula,
+  credit,
+}: BatchView): 'controlLost' | 'credit' | undefined {
+  if (!formula.emulsion || !state.frozen || probe?.health !== 'good' || probe.tempC === undefined)
+    return undefined
   const rawStep = state.plan?.steps.find((s) => s.work.kind === 'eggEmulsion')
   if (!rawStep || state.steps[rawStep.stepId]?.finishedAtMs === undefined) return undefined
-  if (state.clockStartedAtMs === undefined && probe.tempC < FOOD_CODES[houseRules(state.frozen.settings).code].hotHoldC)
+  if (
+    state.clockStartedAtMs === undefined &&
+    probe.tempC < FOOD_CODES[houseRules(state.frozen.settings).code].hotHoldC
+  )
     return 'controlLost'
   return BAND_ORDER.indexOf(credit) > BAND_ORDER.indexOf(state.credit?.band ?? 'none') ? 'credit' : undefined
 }
@@ -26,8 +35,14 @@ export function useSafetyWatch(): void {
     written.add(key)
     const stamp = { channelId: probe.channelId, name: probe.name, isSimulated: probe.isSimulated }
     const limitC = FOOD_CODES[houseRules(state.frozen.settings).code].hotHoldC
-    if (what === 'controlLost') void kitchen.record('control.lost', state.id, { tempC: probe.tempC, limitC, probe: stamp })
-    else void kitchen.record('pasteurisation.credited', state.id, { ...stamp, band: credit, modelVersion: EMULSION_MODEL_VERSION })
+    if (what === 'controlLost')
+      void kitchen.record('control.lost', state.id, { tempC: probe.tempC, limitC, probe: stamp })
+    else
+      void kitchen.record('pasteurisation.credited', state.id, {
+        ...stamp,
+        band: credit,
+        modelVersion: EMULSION_MODEL_VERSION,
+      })
   }
   void navigator.locks.request(
     'liquamen-watch',

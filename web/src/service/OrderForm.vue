@@ -41,12 +41,18 @@ const formulas = computed(() => (kitchen.catalog?.formulas ?? []) as readonly Fo
 const choices = computed(() => (draft.formulaId === props.formulaId ? keptChoices.value : undefined))
 /** The ways and goods it was chosen with, in the cook's words. */
 const chosenWords = computed(() =>
-  choiceWords(formulas.value, { formulaId: draft.formulaId ?? '', choices: choices.value }, kitchen.ingredients),
+  choiceWords(
+    formulas.value,
+    { formulaId: draft.formulaId ?? '', choices: choices.value },
+    kitchen.ingredients,
+  ),
 )
 /** Sauces by family, the families in the book's order; typing finds either. */
 const sauces = computed(() =>
   [...new Set(formulas.value.map((f) => f.family))].flatMap((family) =>
-    formulas.value.filter((f) => f.family === family).map((f) => ({ value: f.id, title: f.name, family: family })),
+    formulas.value
+      .filter((f) => f.family === family)
+      .map((f) => ({ value: f.id, title: f.name, family: family })),
   ),
 )
 /** A sauce is found by its name or its family, with or without its accents. */
@@ -59,10 +65,14 @@ const days = [
     return { value: isoDayText(ms), title: dayText(ms) }
   }),
 ]
-const pickupAtMs = computed(() => (draft.day === NEXT ? instantOfClock(draft.pickup, kitchen.nowMs) : instantOn(draft.day, draft.pickup)))
+const pickupAtMs = computed(() =>
+  draft.day === NEXT ? instantOfClock(draft.pickup, kitchen.nowMs) : instantOn(draft.day, draft.pickup),
+)
 const isPortions = computed(() => {
   const portions = Number(draft.portions)
-  return /^\d+$/.test(draft.portions.trim()) && portions >= LIMITS.portions.min && portions <= LIMITS.portions.max
+  return (
+    /^\d+$/.test(draft.portions.trim()) && portions >= LIMITS.portions.min && portions <= LIMITS.portions.max
+  )
 })
 const errors = computed(() => ({
   sauce: draft.formulaId ? '' : texts.service.sauceWrong,
@@ -104,7 +114,12 @@ async function take(): Promise<void> {
 </script>
 
 <template>
-  <form class="form" :aria-label="texts.service.newOrder" @submit.prevent="take" @keydown.esc="emit('cancel')">
+  <form
+    class="form"
+    :aria-label="texts.service.newOrder"
+    @submit.prevent="take"
+    @keydown.esc="emit('cancel')"
+  >
     <div class="row">
       <v-autocomplete
         v-model="draft.formulaId"
@@ -151,11 +166,19 @@ async function take(): Promise<void> {
     <v-checkbox v-model="draft.noLightlyCookedEgg" :label="texts.service.noLightEgg" />
     <fieldset>
       <legend class="caption">{{ texts.service.allergies }}</legend>
-      <v-checkbox v-for="a in ALLERGENS" :key="a" v-model="draft.allergies" :value="a" :label="texts.allergens[a]" />
+      <v-checkbox
+        v-for="a in ALLERGENS"
+        :key="a"
+        v-model="draft.allergies"
+        :value="a"
+        :label="texts.allergens[a]"
+      />
     </fieldset>
     <p v-if="problem" class="wine label" role="alert">✕ {{ problem }}</p>
     <div class="row keys">
-      <v-btn type="submit" class="is-first">{{ texts.service.take }}</v-btn><v-btn @click="emit('cancel')">{{ texts.app.cancel }}</v-btn>
+      <v-btn type="submit" class="is-first">{{ texts.service.take }}</v-btn><v-btn @click="emit('cancel')">{{
+        texts.app.cancel
+      }}</v-btn>
     </div>
   </form>
 </template>

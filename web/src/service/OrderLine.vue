@@ -43,7 +43,10 @@ const findings = computed(() =>
 )
 const isBlocked = computed(() => checked.value.isBlocked)
 const mustNotHaveEgg = computed(
-  () => props.details?.noLightlyCookedEgg === true && formula.value !== undefined && hasLightEgg(formula.value, kitchen.ingredients),
+  () =>
+    props.details?.noLightlyCookedEgg === true &&
+    formula.value !== undefined &&
+    hasLightEgg(formula.value, kitchen.ingredients),
 )
 const pan = computed(() => {
   const id = Object.values(props.batches[0]?.planned?.vessels ?? {})[0]
@@ -58,14 +61,26 @@ const lateAtMs = computed(() => {
   })
   return late.length ? Math.max(...late) : undefined
 })
-const lines = computed(() => props.batches.map((batch) => ({ batch, says: texts.batch.result[batch.status], portions: portionsOf(batch) })))
-const portionsOf = (batch: BatchState) => batch.planned?.shares.find((s) => s.orderId === props.order.id)?.portions ?? 0
+const lines = computed(() =>
+  props.batches.map((batch) => ({
+    batch,
+    says: texts.batch.result[batch.status],
+    portions: portionsOf(batch),
+  })),
+)
+const portionsOf = (batch: BatchState) =>
+  batch.planned?.shares.find((s) => s.orderId === props.order.id)?.portions ?? 0
 /** Portions that no batch is planned for: all, or those of a batch that was taken off or discarded. */
 const unplanned = computed(() => taken.value.portions - lines.value.reduce((sum, l) => sum + l.portions, 0))
 const isMade = (batch: BatchState) => batch.status === 'planned' || batch.status === 'underWay'
 const decide = (f: { allergen: Allergen; ingredientId: string }, decision: AllergenDecision) =>
-  void kitchen.record('allergen.decided', props.order.id, { allergen: f.allergen, ingredientId: f.ingredientId, decision })
-const cancel = async () => emit('cancelled', await kitchen.record('order.cancelled', props.order.id, { reason: '' }))
+  void kitchen.record('allergen.decided', props.order.id, {
+    allergen: f.allergen,
+    ingredientId: f.ingredientId,
+    decision,
+  })
+const cancel = async () =>
+  emit('cancelled', await kitchen.record('order.cancelled', props.order.id, { reason: '' }))
 </script>
 
 <template>
@@ -81,13 +96,18 @@ const cancel = async () => emit('cancelled', await kitchen.record('order.cancell
       <p v-if="mustNotHaveEgg" class="wine label">✕ {{ texts.service.lightEggTold }}</p>
       <ul v-if="findings.length" class="findings">
         <li v-for="f in findings" :key="f.allergen + f.ingredientId">
-          <span class="box">{{ texts.allergens[f.allergen] }}</span> {{ f.name }}: <strong>{{ texts.service[f.mark] }}</strong>
+          <span class="box">{{ texts.allergens[f.allergen] }}</span> {{ f.name }}:
+          <strong>{{ texts.service[f.mark] }}</strong>
           <span v-if="f.decision" class="sorrel">✓ {{ texts.service.decided[f.decision] }}</span>
           <span v-else-if="f.settled" class="sorrel">✓</span>
           <span v-else class="keys"
-            ><v-btn v-if="f.mark === 'unknownLabel'" @click="decide(f, 'labelClear')">{{ texts.service.labelClear }}</v-btn
+            ><v-btn v-if="f.mark === 'unknownLabel'" @click="decide(f, 'labelClear')">{{
+              texts.service.labelClear
+            }}</v-btn
             ><v-btn @click="decide(f, 'leaveOff')">{{ texts.service.leaveOff }}</v-btn
-            ><v-btn v-if="f.mark === 'mayContain'" @click="decide(f, 'goOn')">{{ texts.service.goOn }}</v-btn></span
+            ><v-btn v-if="f.mark === 'mayContain'" @click="decide(f, 'goOn')">{{
+              texts.service.goOn
+            }}</v-btn></span
           >
         </li>
       </ul>
@@ -95,14 +115,19 @@ const cancel = async () => emit('cancelled', await kitchen.record('order.cancell
       <p v-if="lateAtMs" class="roux label">▽ {{ texts.service.lateBy(clockText(lateAtMs)) }}</p>
     </div>
     <p class="when">
-      <span v-if="isAnotherDay" class="caption">{{ dayText(taken.pickupAtMs) }}</span> <time>{{ clockText(taken.pickupAtMs) }}</time>
+      <span v-if="isAnotherDay" class="caption">{{ dayText(taken.pickupAtMs) }}</span>
+      <time>{{ clockText(taken.pickupAtMs) }}</time>
     </p>
     <div class="ends">
       <div v-for="l in lines" :key="l.batch.id" class="keys">
         <span class="soft">{{ lines.length > 1 ? `${l.portions} ` : '' }}{{ l.says }}</span>
-        <v-btn v-if="isMade(l.batch)" @click="router.push(`/bench/${l.batch.id}`)">{{ texts.app.screens.bench }}</v-btn>
+        <v-btn v-if="isMade(l.batch)" @click="router.push(`/bench/${l.batch.id}`)">{{
+          texts.app.screens.bench
+        }}</v-btn>
         <v-btn v-else @click="router.push(`/log/${l.batch.id}`)">{{ texts.app.screens.log }}</v-btn>
-        <v-btn v-if="l.batch.status === 'planned'" @click="emit('change', l.batch)">{{ texts.plan.changeIt }}</v-btn>
+        <v-btn v-if="l.batch.status === 'planned'" @click="emit('change', l.batch)">{{
+          texts.plan.changeIt
+        }}</v-btn>
       </div>
       <div v-if="unplanned > 0" class="keys">
         <span class="soft">{{ lines.length ? `${unplanned} ` : '' }}{{ texts.service.toPlan }}</span>

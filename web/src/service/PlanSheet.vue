@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { dealShares, takenBy, type BatchState, type OrderState, type PlacedBatch, type PlanWarning, type VesselRole } from '@liquamen/core'
+import {
+  dealShares,
+  takenBy,
+  type BatchState,
+  type OrderState,
+  type PlacedBatch,
+  type PlanWarning,
+  type VesselRole,
+} from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
@@ -21,28 +29,37 @@ const props = defineProps<{
 const emit = defineEmits<{ close: [] }>()
 const router = useRouter()
 const { kitchen, catalog, current, nowMs } = useKitchenViews()
-const taken = computed(() => current.value.filter((v) => v.state.id !== props.batch?.id).flatMap((v) => takenBy(v, nowMs.value) ?? []))
-const { draft, formula, asked, shares, portions, pickupAtMs, result, unclear, ringFreeAtMs, inBatches } = usePlanDraft({
-  catalog: computed(() => catalog.value!),
-  ingredients: computed(() => kitchen.ingredients),
-  orders: computed(() => props.orders),
-  batch: computed(() => props.batch),
-  taken,
-})
+const taken = computed(() =>
+  current.value.filter((v) => v.state.id !== props.batch?.id).flatMap((v) => takenBy(v, nowMs.value) ?? []),
+)
+const { draft, formula, asked, shares, portions, pickupAtMs, result, unclear, ringFreeAtMs, inBatches } =
+  usePlanDraft({
+    catalog: computed(() => catalog.value!),
+    ingredients: computed(() => kitchen.ingredients),
+    orders: computed(() => props.orders),
+    batch: computed(() => props.batch),
+    taken,
+  })
 const checks = computed(() =>
-  props.orders.map((o) => orderFindings(o, kitchen.details.get(o.taken?.detailsId ?? ''), formula.value, kitchen.ingredients)),
+  props.orders.map((o) =>
+    orderFindings(o, kitchen.details.get(o.taken?.detailsId ?? ''), formula.value, kitchen.ingredients),
+  ),
 )
 /** Goods that none of these guests must go without. */
-const usableFor = (itemId: string) => checks.value.map((c) => c.usable.get(itemId) ?? []).reduce((a, b) => a.filter((id) => b.includes(id)))
+const usableFor = (itemId: string) =>
+  checks.value.map((c) => c.usable.get(itemId) ?? []).reduce((a, b) => a.filter((id) => b.includes(id)))
 for (const item of formula.value?.items ?? []) {
   const usable = checks.value.length ? usableFor(item.id) : []
-  if (usable[0] && !usable.includes(draft.sources[item.id] ?? item.ingredientId)) draft.sources[item.id] = usable[0]
+  if (usable[0] && !usable.includes(draft.sources[item.id] ?? item.ingredientId))
+    draft.sources[item.id] = usable[0]
 }
 const why = ref(false)
 const problem = ref('')
 const placed = computed(() => result.value.placed)
 const plan = computed(() => placed.value?.plan)
-const words = computed(() => choiceWords(catalog.value?.formulas ?? [], asked.value, kitchen.ingredients).join(' · '))
+const words = computed(() =>
+  choiceWords(catalog.value?.formulas ?? [], asked.value, kitchen.ingredients).join(' · '),
+)
 const labels = computed(() =>
   props.orders
     .map((o) => o.taken?.label)
@@ -54,7 +71,9 @@ const rings = computed(() =>
     const free = ringFreeAtMs(r.id)
     return {
       value: r.id,
-      title: [`${r.number} ${r.strength}`, free === undefined ? '' : texts.plan.freeAt(clockText(free))].filter(Boolean).join(' · '),
+      title: [`${r.number} ${r.strength}`, free === undefined ? '' : texts.plan.freeAt(clockText(free))]
+        .filter(Boolean)
+        .join(' · '),
     }
   }),
 )
@@ -89,7 +108,8 @@ const sums = computed(() =>
 const batches = computed(() => placed.value?.choice.batches ?? 1)
 const warnings = computed(() => (plan.value?.warnings ?? []).filter((w) => w.code !== 'tooManyForOne'))
 function say(w: PlanWarning): string {
-  if (w.code === 'late') return texts.service.late(clockText(pickupAtMs.value ?? 0), clockText(w.earliestAtMs))
+  if (w.code === 'late')
+    return texts.service.late(clockText(pickupAtMs.value ?? 0), clockText(w.earliestAtMs))
   if (w.code === 'saltyAlready') return texts.plan.saltyAlready(percentText(w.saltFrac, 2))
   if (w.code === 'waterFirst') return texts.plan.waterFirst(numberText(w.waterG), numberText(w.phaseFrac, 2))
   if (w.code === 'bowlTooSmall') return texts.plan.bowlTooSmall(w.batches)
@@ -140,7 +160,9 @@ const useVessel = (role: VesselRole, panId: string) => (draft.vessels = { ...dra
     <div class="top">
       <h1>
         <span class="sauce">{{ formula?.name }}</span>
-        <span class="soft for">{{ texts.service.platesFor(portions, clockText(pickupAtMs ?? 0)) }} {{ labels }}</span>
+        <span class="soft for"
+          >{{ texts.service.platesFor(portions, clockText(pickupAtMs ?? 0)) }} {{ labels }}</span
+        >
       </h1>
       <div class="keys">
         <v-btn v-if="batch" @click="takeOff">{{ texts.plan.takeOff }}</v-btn>
@@ -181,14 +203,17 @@ const useVessel = (role: VesselRole, panId: string) => (draft.vessels = { ...dra
       />
     </div>
     <div v-if="unclear" class="unclear" role="alert">
-      <p class="label wine">✕ {{ unclear.target.flags.map((f) => texts.plan.flags[f] ?? f).join(' ') || texts.plan.readings }}</p>
+      <p class="label wine">
+        ✕ {{ unclear.target.flags.map((f) => texts.plan.flags[f] ?? f).join(' ') || texts.plan.readings }}
+      </p>
       <p v-if="unclear.target.options.length" class="caption">{{ texts.plan.readings }}</p>
       <div class="keys">
         <v-btn
           v-for="o in unclear.target.options"
           :key="o.fractionLeft"
           @click="draft.phrases[unclear!.stepId] = `to ${Math.round(o.fractionLeft * 1000) / 10} %`"
-          >{{ texts.plan.left(percentText(o.fractionLeft, 0)) }} <small>{{ numberText(o.volumeMl) }} ml</small></v-btn
+          >{{ texts.plan.left(percentText(o.fractionLeft, 0)) }}
+          <small>{{ numberText(o.volumeMl) }} ml</small></v-btn
         >
       </div>
     </div>
@@ -200,7 +225,9 @@ const useVessel = (role: VesselRole, panId: string) => (draft.vessels = { ...dra
         <li v-for="(w, i) in warnings" :key="i" class="roux label">▽ {{ say(w) }}</li>
         <li v-if="batches > 1" class="roux label keys">
           ▽ {{ texts.plan.warnings.tooManyForOne }}
-          <v-btn @click="put(inBatches(batches))">{{ texts.plan.asBatches(batches, Math.ceil(portions / batches)) }}</v-btn>
+          <v-btn @click="put(inBatches(batches))">{{
+            texts.plan.asBatches(batches, Math.ceil(portions / batches))
+          }}</v-btn>
         </li>
       </ul>
       <div class="columns">
@@ -250,7 +277,9 @@ const useVessel = (role: VesselRole, panId: string) => (draft.vessels = { ...dra
             {{ numberText(plan.totalMin.low) }}–{{ numberText(plan.totalMin.high) }} min</span
           >
         </p>
-        <v-btn class="is-first" @click="put([placed])">{{ batch ? texts.plan.replan : texts.plan.put }}</v-btn>
+        <v-btn class="is-first" @click="put([placed])">{{
+          batch ? texts.plan.replan : texts.plan.put
+        }}</v-btn>
       </div>
     </template>
   </section>

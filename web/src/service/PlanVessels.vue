@@ -8,7 +8,8 @@ import { texts } from '../ui/texts'
 const props = defineProps<{ placed: PlacedBatch }>()
 const emit = defineEmits<{ use: [role: VesselRole, panId: string] }>()
 
-const says = ({ pan, troubles }: VesselTry) => [pan.name, ...troubles.map((t) => texts.plan.troubles[t])].join(' · ')
+const says = ({ pan, troubles }: VesselTry) =>
+  [pan.name, ...troubles.map((t) => texts.plan.troubles[t])].join(' · ')
 const why = ({ shareFull, endDepthMm }: VesselTry) =>
   texts.plan.whyPan(percentText(shareFull, 0), endDepthMm === undefined ? '' : numberText(endDepthMm))
 const roles = computed(() =>

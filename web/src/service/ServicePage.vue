@@ -17,7 +17,8 @@ interface Planning {
   readonly batch?: BatchState
 }
 const { query } = useRoute()
-const ordersOf = (batch: BatchState) => (batch.planned?.shares ?? []).flatMap((s) => kitchen.orders.get(s.orderId) ?? [])
+const ordersOf = (batch: BatchState) =>
+  (batch.planned?.shares ?? []).flatMap((s) => kitchen.orders.get(s.orderId) ?? [])
 /** A bench or a station may ask for its planned batch to be changed. */
 const asksChange = kitchen.batches.get(typeof query.change === 'string' ? query.change : '')
 const planning = ref<Planning | undefined>(
@@ -67,7 +68,9 @@ function rest(order: OrderState): OrderState {
     (sum, b) => sum + (b.planned?.shares.find((s) => s.orderId === order.id)?.portions ?? 0),
     0,
   )
-  return order.taken ? { ...order, taken: { ...order.taken, portions: order.taken.portions - planned } } : order
+  return order.taken
+    ? { ...order, taken: { ...order.taken, portions: order.taken.portions - planned } }
+    : order
 }
 </script>
 
@@ -83,11 +86,16 @@ function rest(order: OrderState): OrderState {
     <div class="top">
       <h1>
         <span class="big">{{ portions }}</span>
-        <span class="soft">{{ texts.service.portions.toLowerCase() }} · {{ current.length }} {{ texts.service.orders.toLowerCase() }}</span>
+        <span class="soft"
+          >{{ texts.service.portions.toLowerCase() }} · {{ current.length }}
+          {{ texts.service.orders.toLowerCase() }}</span
+        >
       </h1>
       <div class="keys">
         <v-btn v-if="cancelled" @click="undoCancel">{{ texts.service.undoCancel }}</v-btn>
-        <v-btn v-if="catalog?.formulas.length && !isTaking" class="is-first" @click="isTaking = true">{{ texts.service.newOrder }}</v-btn>
+        <v-btn v-if="catalog?.formulas.length && !isTaking" class="is-first" @click="isTaking = true">{{
+          texts.service.newOrder
+        }}</v-btn>
       </div>
     </div>
     <p v-if="!catalog?.formulas.length" class="label">{{ texts.service.emptyKitchen }}</p>
@@ -98,9 +106,12 @@ function rest(order: OrderState): OrderState {
       @taken="isTaking = false"
       @cancel="isTaking = false"
     />
-    <p v-if="catalog?.formulas.length && current.length === 0 && !isTaking" class="label">{{ texts.service.empty }}</p>
+    <p v-if="catalog?.formulas.length && current.length === 0 && !isTaking" class="label">
+      {{ texts.service.empty }}
+    </p>
     <p v-for="t in together" :key="t.orders[0]?.id" class="together">
-      <span class="label">{{ t.says }}</span> <v-btn @click="planning = { orders: t.orders }">{{ texts.service.plan }}</v-btn>
+      <span class="label">{{ t.says }}</span>
+      <v-btn @click="planning = { orders: t.orders }">{{ texts.service.plan }}</v-btn>
     </p>
     <ul>
       <OrderLine

@@ -9,15 +9,22 @@ const emit = defineEmits<{ why: [] }>()
 const isExact = ref(false)
 /** What scale, jug or hand shows; or the exact amount. */
 function amountOf({ shown, exactG, exactMl }: WeighOutLine): { number: string; unit: string } {
-  if (!isExact.value) return { number: numberText(shown.value), unit: shown.unit === 'pieces' ? '×' : shown.unit }
-  return shown.unit === 'ml' ? { number: numberText(exactMl, 1), unit: 'ml' } : { number: numberText(exactG, 1), unit: 'g' }
+  if (!isExact.value)
+    return { number: numberText(shown.value), unit: shown.unit === 'pieces' ? '×' : shown.unit }
+  return shown.unit === 'ml'
+    ? { number: numberText(exactMl, 1), unit: 'ml' }
+    : { number: numberText(exactG, 1), unit: 'g' }
 }
 </script>
 
 <template>
   <div>
     <h2 class="head">
-      <span class="label">{{ texts.plan.weighOut }}</span><button class="text" :aria-pressed="isExact" @click="isExact = !isExact">
+      <span class="label">{{ texts.plan.weighOut }}</span><button
+        class="text"
+        :aria-pressed="isExact"
+        @click="isExact = !isExact"
+      >
         {{ isExact ? texts.plan.asShown : texts.plan.exact }}</button
       ><button class="text" :aria-label="texts.app.explain" @click="emit('why')">?</button>
     </h2>

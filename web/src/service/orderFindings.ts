@@ -16,12 +16,16 @@ export function orderFindings(
   formula: Formula | undefined,
   ingredients: ReadonlyMap<string, Ingredient>,
 ) {
-  const ids = [...new Set((formula?.items ?? []).flatMap((item) => [item.ingredientId, ...(item.sources ?? [])]))]
+  const ids = [
+    ...new Set((formula?.items ?? []).flatMap((item) => [item.ingredientId, ...(item.sources ?? [])])),
+  ]
   const goods = ids.flatMap((id) => ingredients.get(id) ?? [])
-  const findings: DecidedFinding[] = checkAllergens(goods, (details?.allergies ?? []) as Allergen[]).map((f) => ({
-    ...f,
-    decision: order.decisions[`${f.allergen}:${f.ingredientId}`]?.decision,
-  }))
+  const findings: DecidedFinding[] = checkAllergens(goods, (details?.allergies ?? []) as Allergen[]).map(
+    (f) => ({
+      ...f,
+      decision: order.decisions[`${f.allergen}:${f.ingredientId}`]?.decision,
+    }),
+  )
   const usable = formula ? usableSources(formula, findings) : new Map<string, readonly string[]>()
   return { findings, usable, isBlocked: [...usable.values()].some((sources) => sources.length === 0) }
 }

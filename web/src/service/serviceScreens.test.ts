@@ -15,7 +15,14 @@ const orderOf = (payload: Record<string, unknown>, more: Fact[] = []): OrderStat
       kind: 'order.taken',
       atMs: 1,
       actor: { deviceId: 'd' },
-      payload: { formulaId: 'hollandaise', portions: 4, pickupAtMs: 1e12, label: 'Table 5', detailsId: null, ...payload },
+      payload: {
+        formulaId: 'hollandaise',
+        portions: 4,
+        pickupAtMs: 1e12,
+        label: 'Table 5',
+        detailsId: null,
+        ...payload,
+      },
     } as unknown as Fact,
     ...more,
   ])
@@ -37,7 +44,11 @@ describe('an order is taken', async () => {
     await field(w, 'Pick-up').setValue('19:30')
     await w.find('form').trigger('submit')
     expect(store.recorded).toHaveLength(1)
-    expect(store.recorded[0]!.payload).toMatchObject({ formulaId: 'hollandaise', portions: 4, detailsId: null })
+    expect(store.recorded[0]!.payload).toMatchObject({
+      formulaId: 'hollandaise',
+      portions: 4,
+      detailsId: null,
+    })
     expect(store.recorded[0]!.payload).not.toHaveProperty('choices')
   })
   it('with the schools that were chosen in the Book, unless they are put back', async () => {
@@ -101,7 +112,8 @@ describe('a plan from an order', async () => {
 
 describe('orders of one sauce', async () => {
   const { nearOrders } = await import('./nearOrders')
-  const at = (minute: number, more: Record<string, unknown> = {}) => orderOf({ pickupAtMs: minute * 60_000, ...more })
+  const at = (minute: number, more: Record<string, unknown> = {}) =>
+    orderOf({ pickupAtMs: minute * 60_000, ...more })
   it('near one time may be made as one batch; another sauce, another way or another hour may not', () => {
     const [first, second, late] = [at(0), at(30), at(31)]
     expect(nearOrders([late, second, first])).toEqual([[first, second]])
@@ -124,7 +136,8 @@ describe('orders of one sauce', async () => {
 
 describe('an order’s line', async () => {
   const { default: OrderLine } = await import('./OrderLine.vue')
-  const line = (order: OrderState, details?: unknown) => mountScreen(OrderLine, { order, batches: [], details })
+  const line = (order: OrderState, details?: unknown) =>
+    mountScreen(OrderLine, { order, batches: [], details })
   const celery = { id: 'd1', note: '', allergies: ['milk'], noLightlyCookedEgg: true }
   it('an allergy that the sauce meets blocks planning until a person decides', async () => {
     const w = line(orderOf({ detailsId: 'd1' }), celery)
@@ -134,7 +147,10 @@ describe('an order’s line', async () => {
       .findAll('button')
       .find((b) => /leave|left/i.test(b.text()))!
       .trigger('click')
-    expect(store.recorded.at(-1)).toMatchObject({ kind: 'allergen.decided', payload: { allergen: 'milk', decision: 'leaveOff' } })
+    expect(store.recorded.at(-1)).toMatchObject({
+      kind: 'allergen.decided',
+      payload: { allergen: 'milk', decision: 'leaveOff' },
+    })
   })
   it('a made base brings what its own formula has in it: milk of the butter in a fish stock', () => {
     const fish = line(orderOf({ formulaId: 'whiteWineCream', detailsId: 'd1' }), {
@@ -152,7 +168,11 @@ describe('an order’s line', async () => {
     expect(['hollandaise', 'supreme', 'panJus'].map(told)).toEqual([true, true, false])
   })
   it('a planned batch is changed from here, and an order with none left is cancelled', async () => {
-    const batch = { id: 'b1', status: 'planned', planned: { shares: [{ orderId: 'o1', portions: 4 }], vessels: {} } }
+    const batch = {
+      id: 'b1',
+      status: 'planned',
+      planned: { shares: [{ orderId: 'o1', portions: 4 }], vessels: {} },
+    }
     const w = mountScreen(OrderLine, { order: orderOf({}), batches: [batch], details: undefined })
     await button(w, 'Change').trigger('click')
     expect(w.emitted('change')).toEqual([[batch]])

@@ -40,10 +40,14 @@ export function usePlanDraft({ catalog, ingredients, orders, batch, taken }: Pla
   const { nowMs } = useClock()
   const was = batch.value?.planned
   const asked = computed(() => was ?? orders.value[0]?.taken)
-  const formula = computed<Formula | undefined>(() => chosenFormula(catalog.value.formulas, asked.value?.formulaId, asked.value?.choices))
+  const formula = computed<Formula | undefined>(() =>
+    chosenFormula(catalog.value.formulas, asked.value?.formulaId, asked.value?.choices),
+  )
   const shares = computed(() => sharesFor(orders.value, batch.value))
   const portions = computed(() => shares.value.reduce((sum, s) => sum + s.portions, 0))
-  const firstPickupMs = computed(() => was?.plan.pickupAtMs ?? Math.min(...orders.value.map((o) => o.taken?.pickupAtMs ?? Infinity)))
+  const firstPickupMs = computed(
+    () => was?.plan.pickupAtMs ?? Math.min(...orders.value.map((o) => o.taken?.pickupAtMs ?? Infinity)),
+  )
   const draft = reactive({
     ready: clockText(firstPickupMs.value),
     /** Chosen by the cook; empty where the app chooses. */
@@ -71,7 +75,10 @@ export function usePlanDraft({ catalog, ingredients, orders, batch, taken }: Pla
     if (!request.value) return {}
     try {
       return {
-        placed: placeBatch(request.value, catalog.value, taken.value, { ringId: draft.ringId || undefined, vessels: draft.vessels }),
+        placed: placeBatch(request.value, catalog.value, taken.value, {
+          ringId: draft.ringId || undefined,
+          vessels: draft.vessels,
+        }),
       }
     } catch (error) {
       if (error instanceof DomainError) return { error }
@@ -80,7 +87,9 @@ export function usePlanDraft({ catalog, ingredients, orders, batch, taken }: Pla
   })
   /** A phrase that is no single target, with its readings side by side. */
   const unclear = computed(() =>
-    result.value.error instanceof TargetUnclear ? { stepId: result.value.error.field, target: result.value.error.target } : undefined,
+    result.value.error instanceof TargetUnclear
+      ? { stepId: result.value.error.field, target: result.value.error.target }
+      : undefined,
   )
   /** When a ring has so long a stretch free, ms; undefined where nothing is in the way. */
   function ringFreeAtMs(ringId: string): number | undefined {
@@ -91,6 +100,7 @@ export function usePlanDraft({ catalog, ingredients, orders, batch, taken }: Pla
     const free = freeFrom(onRing, Math.max(minute.value, wanted), toMs - fromMs)
     return free > Math.max(minute.value, wanted) ? free : undefined
   }
-  const inBatches = (n: number): PlacedBatch[] => (request.value ? placeBatches(request.value, catalog.value, taken.value, n) : [])
+  const inBatches = (n: number): PlacedBatch[] =>
+    request.value ? placeBatches(request.value, catalog.value, taken.value, n) : []
   return { draft, formula, asked, shares, portions, pickupAtMs, result, unclear, ringFreeAtMs, inBatches }
 }

@@ -17,11 +17,15 @@ const share = computed(() => {
   if (live?.kind !== 'timed') return 0
   return Math.max(0, Math.min(1, (nowMs.value - live.startedAtMs) / (live.endsAtMs - live.startedAtMs)))
 })
-const levelMm = computed(() => (isPlanned.value ? 0 : vessel.value.startMm + (vessel.value.endMm - vessel.value.startMm) * share.value))
+const levelMm = computed(() =>
+  isPlanned.value ? 0 : vessel.value.startMm + (vessel.value.endMm - vessel.value.startMm) * share.value,
+)
 const scale = computed(() => scaleInBox(props.view.pan.profile, 98, 106))
 const heat = computed(() => {
   const { step, planned, state } = props.view
-  return isPlanned.value || !step?.heat || planned?.stand === 'aside' || state.isPanOff ? 0 : HEAT_LEVELS[step.heat].share
+  return isPlanned.value || !step?.heat || planned?.stand === 'aside' || state.isPanOff
+    ? 0
+    : HEAT_LEVELS[step.heat].share
 })
 </script>
 

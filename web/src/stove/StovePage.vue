@@ -11,7 +11,9 @@ const rows = computed(() => {
   const rings = [...(catalog.value?.rings ?? [])].sort((a, b) => a.row - b.row || a.column - b.column)
   return [...new Set(rings.map((r) => r.row))].map((row) => rings.filter((r) => r.row === row))
 })
-const wells = computed(() => [...(catalog.value?.wells ?? [])].sort((a, b) => a.row - b.row || a.column - b.column))
+const wells = computed(() =>
+  [...(catalog.value?.wells ?? [])].sort((a, b) => a.row - b.row || a.column - b.column),
+)
 /** Wells of a row share one trough. */
 const endsOf = (well: Well): ('left' | 'right')[] => {
   const row = wells.value.filter((w) => w.row === well.row)
@@ -24,12 +26,23 @@ const endsOf = (well: Well): ('left' | 'right')[] => {
   <p v-if="rows.length === 0" class="label">{{ texts.stove.noRings }}</p>
   <div class="stove" :class="{ withWells: wells.length > 0 }">
     <div class="rings">
-      <div v-for="(row, i) in rows" :key="i" class="row" :style="{ gridTemplateColumns: `repeat(${row.length}, minmax(0, 1fr))` }">
+      <div
+        v-for="(row, i) in rows"
+        :key="i"
+        class="row"
+        :style="{ gridTemplateColumns: `repeat(${row.length}, minmax(0, 1fr))` }"
+      >
         <StoveStation v-for="ring in row" :key="ring.id" :ring="ring" :view="onRing(ring.id)" />
       </div>
     </div>
     <div v-if="wells.length" class="wells" role="group" :aria-label="texts.stove.wells">
-      <StoveWell v-for="well in wells" :key="well.id" :well="well" :view="inWell(well.id)" :ends="endsOf(well)" />
+      <StoveWell
+        v-for="well in wells"
+        :key="well.id"
+        :well="well"
+        :view="inWell(well.id)"
+        :ends="endsOf(well)"
+      />
     </div>
   </div>
 </template>

@@ -18,24 +18,38 @@ const { nowMs } = useClock()
 const router = useRouter()
 const isPlanned = computed(() => props.view?.state.status === 'planned')
 const urgency = computed(() => (props.view ? urgencyOf(props.view, nowMs.value) : 'steady'))
-const next = computed(() => props.view?.deadlines.find((d) => d.atMs > nowMs.value) ?? props.view?.deadlines[0])
+const next = computed(
+  () => props.view?.deadlines.find((d) => d.atMs > nowMs.value) ?? props.view?.deadlines[0],
+)
 const verb = computed(() => (next.value ? deadlineVerb(next.value) : ''))
 const span = computed(() => (next.value ? spanText(next.value.atMs - nowMs.value) : undefined))
 const room = computed(() => (props.view?.step ? roomOf(props.view.step) : undefined))
 /** A step that is worked is drawn by its room; one without a drawing of its own, and one to come, as a vessel with its level. */
-const Drawing = computed(() => (props.view?.live && props.view.live.kind !== 'timed' ? (room.value?.Station ?? PanStation) : PanStation))
-const words = computed(() => (props.view?.step ? room.value?.words?.(props.view, props.view.step, props.view.planned) : undefined))
+const Drawing = computed(() =>
+  props.view?.live && props.view.live.kind !== 'timed' ? (room.value?.Station ?? PanStation) : PanStation,
+)
+const words = computed(() =>
+  props.view?.step ? room.value?.words?.(props.view, props.view.step, props.view.planned) : undefined,
+)
 const readyAtMs = computed(() => props.view?.state.plan?.earliestReadyAtMs ?? 0)
 const isLate = computed(() => isPlanned.value && props.view?.state.plan?.isLate === true)
 const orderLine = computed(() => {
   const plan = props.view?.state.plan
   if (!plan) return ''
-  const restart = plan.latestStartAtMs > nowMs.value ? texts.stove.restart(clockText(plan.latestStartAtMs)) : texts.stove.noRestart
-  const tail = isLate.value ? texts.service.readyAt(clockText(readyAtMs.value)) : isPlanned.value ? props.view?.pan.name : restart
+  const restart =
+    plan.latestStartAtMs > nowMs.value
+      ? texts.stove.restart(clockText(plan.latestStartAtMs))
+      : texts.stove.noRestart
+  const tail = isLate.value
+    ? texts.service.readyAt(clockText(readyAtMs.value))
+    : isPlanned.value
+      ? props.view?.pan.name
+      : restart
   return `${texts.stove.order(plan.portions, clockText(plan.pickupAtMs))} · ${tail}`
 })
 const detail = computed(() => {
-  if (isPlanned.value) return `${texts.stove.light} ${clockText(props.view?.state.plan?.latestStartAtMs ?? 0)}`
+  if (isPlanned.value)
+    return `${texts.stove.light} ${clockText(props.view?.state.plan?.latestStartAtMs ?? 0)}`
   return words.value?.detail || props.view?.step?.endsWhen || ''
 })
 const act = computed(() => props.view?.deadlines.find((d) => d.kind === 'actNow'))

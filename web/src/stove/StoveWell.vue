@@ -18,7 +18,9 @@ const { nowMs } = useClock()
 const hold = computed(() => props.view?.hold)
 const clock = computed(() => hold.value?.clock)
 const isPast = computed(() => clock.value?.state === 'pastCode' || clock.value?.state === 'pastHouse')
-const isStirDue = computed(() => hold.value !== undefined && hold.value.portionsLeft > 0 && hold.value.stirAtMs <= nowMs.value)
+const isStirDue = computed(
+  () => hold.value !== undefined && hold.value.portionsLeft > 0 && hold.value.stirAtMs <= nowMs.value,
+)
 const margin = computed(() => spanText(Math.max(0, (clock.value?.marginS ?? 0) * 1000)))
 const spoken = computed(() => {
   if (!props.view || !hold.value || !clock.value) return texts.stove.emptyWell(props.well.letter)
@@ -30,14 +32,24 @@ const open = () => {
 </script>
 
 <template>
-  <component :is="view ? 'button' : 'div'" class="station" :aria-label="view ? spoken : undefined" @click="open">
+  <component
+    :is="view ? 'button' : 'div'"
+    class="station"
+    :aria-label="view ? spoken : undefined"
+    @click="open"
+  >
     <h2 class="name">
-      <span class="letter">{{ well.letter }}</span> <span v-if="view" class="sauce">{{ view.formula.name }}</span>
+      <span class="letter">{{ well.letter }}</span>
+      <span v-if="view" class="sauce">{{ view.formula.name }}</span>
     </h2>
-    <p class="caption">{{ clock ? texts.stove.discardAt(clockText(clock.discardAtMs)) : texts.stove.emptyWell(well.letter) }}</p>
+    <p class="caption">
+      {{ clock ? texts.stove.discardAt(clockText(clock.discardAtMs)) : texts.stove.emptyWell(well.letter) }}
+    </p>
     <div v-if="isPast" class="figures block-past">
       <span class="verb">✕ {{ texts.stove.discardKey }}</span
-      ><span class="caption on">{{ clock?.state === 'pastHouse' ? texts.stove.goOn : clockText(clock?.codeLimitAtMs ?? 0) }}</span>
+      ><span class="caption on">{{
+        clock?.state === 'pastHouse' ? texts.stove.goOn : clockText(clock?.codeLimitAtMs ?? 0)
+      }}</span>
     </div>
     <div v-else-if="hold" class="figures" :class="{ roux: isStirDue }">
       <span class="big">{{ margin.number }}</span><span class="words"
@@ -54,7 +66,9 @@ const open = () => {
       >
     </div>
     <div v-else class="figures" />
-    <div class="drawing"><WellDrawing :view="view" :profile="well.profile" detail="station" :ends="ends" /></div>
+    <div class="drawing">
+      <WellDrawing :view="view" :profile="well.profile" detail="station" :ends="ends" />
+    </div>
   </component>
 </template>
 

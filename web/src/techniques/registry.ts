@@ -21,7 +21,10 @@ export const ROOMS: Readonly<Record<TechniqueId, TechniqueRoom>> = {
     Record: defineAsyncComponent(() => import('./eggEmulsion/Record.vue')),
     words: eggWords,
   },
-  mount: { Bench: defineAsyncComponent(() => import('./mount/Bench.vue')), Sums: defineAsyncComponent(() => import('./mount/Sums.vue')) },
+  mount: {
+    Bench: defineAsyncComponent(() => import('./mount/Bench.vue')),
+    Sums: defineAsyncComponent(() => import('./mount/Sums.vue')),
+  },
   brown: { Bench: defineAsyncComponent(() => import('./brown/Bench.vue')) },
   thicken: { Bench: defineAsyncComponent(() => import('./thicken/Bench.vue')) },
   simmer: { Bench: defineAsyncComponent(() => import('./simmer/Bench.vue')) },

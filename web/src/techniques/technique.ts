@@ -18,5 +18,9 @@ export interface TechniqueRoom {
   /** What it puts on a batch's record. */
   readonly Record?: Component
   /** Words of a station while its step is worked. */
-  readonly words?: (view: BatchView, step: FormulaStep, planned: StepPlan | undefined) => StationWords | undefined
+  readonly words?: (
+    view: BatchView,
+    step: FormulaStep,
+    planned: StepPlan | undefined,
+  ) => StationWords | undefined
 }

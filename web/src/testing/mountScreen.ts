@@ -56,7 +56,10 @@ export function mountScreen(component: Component, props: Record<string, unknown>
     theme: { defaultTheme: 'day', themes: { day: { dark: false }, night: { dark: true } } },
     components: { VAutocomplete, VBtn, VCheckbox, VList, VListItem, VMenu, VSelect, VTextField },
   })
-  const router = createRouter({ history: createMemoryHistory(), routes: [{ path: '/:any(.*)*', component: { template: '<i />' } }] })
+  const router = createRouter({
+    history: createMemoryHistory(),
+    routes: [{ path: '/:any(.*)*', component: { template: '<i />' } }],
+  })
   const wrapper: VueWrapper = mount(component as never, {
     props: props as never,
     attachTo: document.body,
@@ -86,7 +89,11 @@ export async function benchOf(id: string) {
 export function button(wrapper: VueWrapper, says: string | RegExp) {
   const found = wrapper
     .findAll('button')
-    .find((b) => [b.text(), b.attributes('aria-label') ?? ''].some((t) => (typeof says === 'string' ? t === says : says.test(t))))
+    .find((b) =>
+      [b.text(), b.attributes('aria-label') ?? ''].some((t) =>
+        typeof says === 'string' ? t === says : says.test(t),
+      ),
+    )
   if (!found)
     throw new Error(
       `no button ${String(says)} among: ${wrapper

@@ -7,7 +7,8 @@ defineProps<{ label: string }>()
 /** 2026-11-28. */
 const day = defineModel<string>({ required: true })
 const isOpen = ref(false)
-const isoOf = (at: Date) => [at.getFullYear(), at.getMonth() + 1, at.getDate()].map((n) => String(n).padStart(2, '0')).join('-')
+const isoOf = (at: Date) =>
+  [at.getFullYear(), at.getMonth() + 1, at.getDate()].map((n) => String(n).padStart(2, '0')).join('-')
 const shown = computed(() => dayText(instantOn(day.value, '12:00') ?? 0))
 // the picker works in the browser's zone: noon there stands for the day
 const picked = computed(() => new Date(`${day.value}T12:00:00`))

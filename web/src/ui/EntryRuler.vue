@@ -25,7 +25,9 @@ const low = computed(() => Math.max(props.min, round(props.start - props.reach))
 const high = computed(() => Math.min(props.max, round(props.start + props.reach)))
 const error = computed(() => {
   const v = Number(typed.value.replace(',', '.'))
-  return typed.value.trim() === '' || !Number.isFinite(v) || v < props.min || v > props.max ? `${props.min}–${props.max} ${props.unit}` : ''
+  return typed.value.trim() === '' || !Number.isFinite(v) || v < props.min || v > props.max
+    ? `${props.min}–${props.max} ${props.unit}`
+    : ''
 })
 const set = (v: number) => {
   value.value = round(Math.max(props.min, Math.min(props.max, v)))

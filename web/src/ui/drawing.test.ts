@@ -8,7 +8,11 @@ import { layOutRule, ruleMinutes, ruleX } from './ruleLayout'
 import baseCss from '../app/base.css?raw'
 
 const NOW = 1e12
-const event = (minutes: number, text: string, isOrder = false) => ({ atMs: NOW + minutes * 60_000, text, isOrder })
+const event = (minutes: number, text: string, isOrder = false) => ({
+  atMs: NOW + minutes * 60_000,
+  text,
+  isOrder,
+})
 
 describe('the slide rule', () => {
   it('the next minute is always the widest, and the span ends at the edge', () => {
@@ -58,7 +62,8 @@ describe('words and sounds', () => {
   ])('%d is told both ways', (left, a, b) => expect(fractionText(left)).toEqual({ left: a, gone: b }))
   it('each ring has its own pattern, over the fan and under 1.2 kHz', () => {
     expect(lookSoonNotes(3)).toHaveLength(3)
-    for (const note of [...actNowNotes(6, 2), ...lookSoonNotes(6)]) expect(note.hz > 300 && note.hz < 1200).toBe(true)
+    for (const note of [...actNowNotes(6, 2), ...lookSoonNotes(6)])
+      expect(note.hz > 300 && note.hz < 1200).toBe(true)
     expect(actNowNotes(1, 3).length).toBe(3 * actNowNotes(1, 1).length)
   })
   it('the style sheet has the same colours as the theme', () => {

@@ -10,8 +10,18 @@ vi.stubGlobal(
     }
   },
 )
-const { clockText, degreesText, instantOfClock, instantOn, isoDayText, numberText, percentText, setZone, spanText, tempText } =
-  await import('./format')
+const {
+  clockText,
+  degreesText,
+  instantOfClock,
+  instantOn,
+  isoDayText,
+  numberText,
+  percentText,
+  setZone,
+  spanText,
+  tempText,
+} = await import('./format')
 const { deltaOnDevice, tempFromDevice, tempOnDevice, useDeviceUnits } = await import('./useDeviceUnits')
 beforeEach(() => setActivePinia(createPinia()))
 const NOW = Date.UTC(2026, 4, 2, 23, 40)
@@ -25,7 +35,11 @@ describe('numbers as they are shown', () => {
     [599_000, '9:59', ''],
   ])('a span of %d ms', (ms, number, unit) => expect(spanText(ms)).toEqual({ number, unit }))
   it('groups thousands, and minus is a minus', () =>
-    expect([numberText(1248.4), numberText(-3.25, 1), percentText(0.0105, 2)]).toEqual(['1,248', '−3.3', '1.05']))
+    expect([numberText(1248.4), numberText(-3.25, 1), percentText(0.0105, 2)]).toEqual([
+      '1,248',
+      '−3.3',
+      '1.05',
+    ]))
   it.each([
     ['19:40', 20],
     ['1940', 20],
@@ -35,7 +49,9 @@ describe('numbers as they are shown', () => {
   ])('the clock time %s is the next to come, unless it has only just gone by', (text, hours) =>
     expect((instantOfClock(text, NOW)! - NOW) / 3600_000).toBeCloseTo(hours, 6),
   )
-  it.each(['25:00', '12:75', 'soon', '', '-1:00'])('"%s" is no clock time', (text) => expect(instantOfClock(text, NOW)).toBeUndefined())
+  it.each(['25:00', '12:75', 'soon', '', '-1:00'])('"%s" is no clock time', (text) =>
+    expect(instantOfClock(text, NOW)).toBeUndefined(),
+  )
   it('at 23:50, 00:18 is in half an hour, and at 00:10 a quarter to midnight has just gone by', () => {
     expect(instantOfClock('00:18', Date.UTC(2026, 4, 2, 23, 50))).toBe(Date.UTC(2026, 4, 3, 0, 18))
     expect(instantOfClock('23:45', Date.UTC(2026, 4, 3, 0, 10))).toBe(Date.UTC(2026, 4, 2, 23, 45))
@@ -52,7 +68,8 @@ describe('numbers as they are shown', () => {
       setZone('UTC')
     },
   )
-  it('a clock time and back is the same minute', () => expect(clockText(instantOfClock('23:59', NOW)!)).toBe('23:59'))
+  it('a clock time and back is the same minute', () =>
+    expect(clockText(instantOfClock('23:59', NOW)!)).toBe('23:59'))
 })
 
 describe('temperatures on this device’s scale', () => {

@@ -10,7 +10,9 @@ const zone = (): string => kitchenZone.value
 const MINUS = '−'
 
 /** Makes a formatter once for each key: a screen formats hundreds of numbers a second, and making one costs as much as using it a hundred times. */
-function keptFormatters<T extends { format: (value: number) => string }>(make: (key: string) => T): (key: string, value: number) => string {
+function keptFormatters<T extends { format: (value: number) => string }>(
+  make: (key: string) => T,
+): (key: string, value: number) => string {
   const kept = new Map<string, T>()
   return (key, value) => {
     let formatter = kept.get(key)
@@ -19,19 +21,30 @@ function keptFormatters<T extends { format: (value: number) => string }>(make: (
   }
 }
 const formatNumber = keptFormatters(
-  (decimals) => new Intl.NumberFormat('en-GB', { minimumFractionDigits: Number(decimals), maximumFractionDigits: Number(decimals) }),
+  (decimals) =>
+    new Intl.NumberFormat('en-GB', {
+      minimumFractionDigits: Number(decimals),
+      maximumFractionDigits: Number(decimals),
+    }),
 )
-const formatMoney = keptFormatters((currency) => new Intl.NumberFormat('en-GB', { style: 'currency', currency }))
-const formatClock = keptFormatters((timeZone) => new Intl.DateTimeFormat('en-GB', { timeZone, hour: '2-digit', minute: '2-digit' }))
+const formatMoney = keptFormatters(
+  (currency) => new Intl.NumberFormat('en-GB', { style: 'currency', currency }),
+)
+const formatClock = keptFormatters(
+  (timeZone) => new Intl.DateTimeFormat('en-GB', { timeZone, hour: '2-digit', minute: '2-digit' }),
+)
 const formatSeconds = keptFormatters(
-  (timeZone) => new Intl.DateTimeFormat('en-GB', { timeZone, hour: '2-digit', minute: '2-digit', second: '2-digit' }),
+  (timeZone) =>
+    new Intl.DateTimeFormat('en-GB', { timeZone, hour: '2-digit', minute: '2-digit', second: '2-digit' }),
 )
 const formatDay = keptFormatters(
-  (timeZone) => new Intl.DateTimeFormat('en-GB', { timeZone, weekday: 'short', day: 'numeric', month: 'short' }),
+  (timeZone) =>
+    new Intl.DateTimeFormat('en-GB', { timeZone, weekday: 'short', day: 'numeric', month: 'short' }),
 )
 
 /** A clock time of the kitchen, 19:11. */
-export const clockText = (ms: number, withSeconds = false): string => (withSeconds ? formatSeconds : formatClock)(zone(), ms)
+export const clockText = (ms: number, withSeconds = false): string =>
+  (withSeconds ? formatSeconds : formatClock)(zone(), ms)
 
 /** A day of the kitchen, Sat 10 Jan. */
 export const dayText = (ms: number): string => formatDay(zone(), ms)
@@ -40,12 +53,14 @@ export const dayText = (ms: number): string => formatDay(zone(), ms)
 export function spanText(ms: number): { number: string; unit: string } {
   const sign = ms < 0 ? MINUS : ''
   const seconds = Math.floor(Math.abs(ms) / 1000)
-  if (seconds < 600) return { number: `${sign}${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`, unit: '' }
+  if (seconds < 600)
+    return { number: `${sign}${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`, unit: '' }
   return { number: `${sign}${Math.round(seconds / 60)}`, unit: 'min' }
 }
 
 /** A number with grouped thousands. */
-export const numberText = (value: number, decimals = 0): string => formatNumber(String(decimals), value).replace('-', MINUS)
+export const numberText = (value: number, decimals = 0): string =>
+  formatNumber(String(decimals), value).replace('-', MINUS)
 
 /** A share as a percentage without its sign. */
 export const percentText = (share: number, decimals = 1): string => numberText(share * 100, decimals)
@@ -70,7 +85,8 @@ export function instantOfClock(text: string, nowMs: number): number | undefined 
   return Math.floor(nowMs / 60_000) * 60_000 + deltaMin * 60_000
 }
 const formatIsoDay = keptFormatters(
-  (timeZone) => new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }),
+  (timeZone) =>
+    new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }),
 )
 /** A day of the kitchen as 2026-11-28, for date fields and file names. */
 export const isoDayText = (ms: number): string => formatIsoDay(zone(), ms)
@@ -82,15 +98,20 @@ export function instantOn(day: string, clock: string): number | undefined {
   // the zone's own offset on that day, found at its noon, then looked at once more where the clock is changed in between
   const at = (guess: number) => {
     const shown = readClock(clockText(guess)) ?? 0
-    const offDays = Math.round((Date.parse(`${day}T00:00:00Z`) - Date.parse(`${isoDayText(guess)}T00:00:00Z`)) / 86_400_000)
+    const offDays = Math.round(
+      (Date.parse(`${day}T00:00:00Z`) - Date.parse(`${isoDayText(guess)}T00:00:00Z`)) / 86_400_000,
+    )
     return guess + (minutes - shown + offDays * DAY_MIN) * 60_000
   }
   return at(at(noon))
 }
 /** Money from its minor units, "€1.20". */
-export const moneyText = (minor: number, currency: string): string => formatMoney(currency, minor / 100).replace('-', MINUS)
+export const moneyText = (minor: number, currency: string): string =>
+  formatMoney(currency, minor / 100).replace('-', MINUS)
 
 /** A temperature on this device's scale, "62.5 °C" or "144.5 °F". */
-export const tempText = (tempC: number, decimals = 1): string => `${numberText(tempOnDevice(tempC), decimals)} ${tempScale()}`
+export const tempText = (tempC: number, decimals = 1): string =>
+  `${numberText(tempOnDevice(tempC), decimals)} ${tempScale()}`
 /** A temperature with its degree sign alone, where the scale stands beside it or has no room. */
-export const degreesText = (tempC: number, decimals = 0): string => `${numberText(tempOnDevice(tempC), decimals)}°`
+export const degreesText = (tempC: number, decimals = 0): string =>
+  `${numberText(tempOnDevice(tempC), decimals)}°`

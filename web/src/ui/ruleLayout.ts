@@ -31,7 +31,9 @@ export interface Rule {
 export const ruleTextPx = (text: string): number => text.length * CHAR_PX
 
 /** Lays events out in two lanes without a label crossing another; what finds no room is folded into a count. */
-export function layOutRule<E extends { readonly atMs: number; readonly text: string; readonly isOrder: boolean }>(
+export function layOutRule<
+  E extends { readonly atMs: number; readonly text: string; readonly isOrder: boolean },
+>(
   events: readonly E[],
   { nowMs, spanMin, widthPx, flagPx = 0 }: Rule,
 ): { shown: (E & { x: number; lane: 0 | 1 })[]; folded: number } {

@@ -27,6 +27,7 @@ export const tempOnDevice = (tempC: number): number => (tempUnit.value === '°F'
 /** A difference of temperature on this device's scale. */
 export const deltaOnDevice = (deltaK: number): number => (tempUnit.value === '°F' ? deltaK * 1.8 : deltaK)
 /** Celsius of a temperature that was typed on this device's scale. */
-export const tempFromDevice = (typed: number): number => (tempUnit.value === '°F' ? (typed - 32) / 1.8 : typed)
+export const tempFromDevice = (typed: number): number =>
+  tempUnit.value === '°F' ? (typed - 32) / 1.8 : typed
 /** The scale that stands behind a temperature now. */
 export const tempScale = (): TempUnit => tempUnit.value

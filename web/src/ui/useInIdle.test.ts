@@ -38,7 +38,10 @@ describe('work between frames', () => {
     const slow = vi.fn((n: number) => n)
     const jobs = computed(() => {
       const n = source.value
-      return new Map<string, () => number>([['now', () => slow(n)], ...(n === 2 ? [['other', () => slow(-n)] as const] : [])])
+      return new Map<string, () => number>([
+        ['now', () => slow(n)],
+        ...(n === 2 ? [['other', () => slow(-n)] as const] : []),
+      ])
     })
     const scope = effectScope()
     const { results } = scope.run(() => useInIdle(jobs, idle))!

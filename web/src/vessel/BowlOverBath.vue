@@ -40,7 +40,10 @@ const water = computed(() => waterLines(93 * props.scale.pxPerMm, WATER_MM * px.
 const wisps = computed(() =>
   props.detail === 'chip' || !props.isOnBath || props.heatShare <= 0
     ? []
-    : [-0.62, -0.3, 0, 0.3, 0.62].map((x) => ({ x: x * 90 * props.scale.pxPerMm, y: -(WATER_MM + 4) * px.value })),
+    : [-0.62, -0.3, 0, 0.3, 0.62].map((x) => ({
+        x: x * 90 * props.scale.pxPerMm,
+        y: -(WATER_MM + 4) * px.value,
+      })),
 )
 const foam = computed(() => {
   if (!props.isFoamy || props.detail === 'chip') return ''
@@ -64,8 +67,17 @@ const rod = computed(() => {
 <template>
   <g>
     <template v-if="!isComing">
-      <path v-for="(w, i) in water" :key="i" :d="w.d" class="water" :class="{ top: i === 0 }" :stroke-dasharray="w.dash" />
-      <g class="steam"><path v-for="(w, i) in wisps" :key="i" :d="`M${w.x} ${w.y}q4 -5 0 -9t0 -9`" class="wisp" /></g>
+      <path
+        v-for="(w, i) in water"
+        :key="i"
+        :d="w.d"
+        class="water"
+        :class="{ top: i === 0 }"
+        :stroke-dasharray="w.dash"
+      />
+      <g class="steam"
+        ><path v-for="(w, i) in wisps" :key="i" :d="`M${w.x} ${w.y}q4 -5 0 -9t0 -9`" class="wisp"
+      /></g>
     </template>
     <VesselShape
       :profile="POT"
@@ -87,7 +99,11 @@ const rod = computed(() => {
       />
       <path v-if="foam" :d="foam" class="foam" />
       <g v-if="probe && detail !== 'chip'" :class="['probe', probe]">
-        <path :d="`M${rod.x2} ${rod.y2}L${rod.x} ${rod.y}`" /><circle :cx="rod.x" :cy="rod.y" :r="detail === 'bench' ? 6 : 4.5" />
+        <path :d="`M${rod.x2} ${rod.y2}L${rod.x} ${rod.y}`" /><circle
+          :cx="rod.x"
+          :cy="rod.y"
+          :r="detail === 'bench' ? 6 : 4.5"
+        />
         <path v-if="probe === 'silent'" :d="`M${rod.x - 7} ${rod.y - 7}l14 14m0 -14l-14 14`" />
       </g>
     </g>

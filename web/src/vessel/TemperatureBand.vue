@@ -23,7 +23,9 @@ const props = withDefaults(
   }>(),
   { marks: () => [], zones: () => [] },
 )
-const y = (c: number) => -((Math.max(props.lowC, Math.min(props.highC, c)) - props.lowC) / (props.highC - props.lowC)) * props.heightPx
+const y = (c: number) =>
+  -((Math.max(props.lowC, Math.min(props.highC, c)) - props.lowC) / (props.highC - props.lowC)) *
+  props.heightPx
 /** Whole degrees of this device's scale. */
 const ticks = computed(() =>
   Array.from(
@@ -48,19 +50,27 @@ const barPx = computed(() => (props.isSmall ? 6 : 8))
         ></g
       ></template
     >
-    <template v-else><path v-for="c in ticks" :key="c" :d="`M0 ${yOfTick(c)}h${c % 10 === 0 ? -8 : -5}`" class="tick" /></template>
+    <template v-else
+      ><path v-for="c in ticks" :key="c" :d="`M0 ${yOfTick(c)}h${c % 10 === 0 ? -8 : -5}`" class="tick"
+    /></template>
     <path :d="`M0 ${y(wantedC[0])}V${y(wantedC[1])}`" class="wanted" :stroke-width="barPx" />
-    <path v-if="dangerFromC !== undefined" :d="`M0 ${y(dangerFromC)}V${-heightPx}`" class="danger" :stroke-width="barPx" />
+    <path
+      v-if="dangerFromC !== undefined"
+      :d="`M0 ${y(dangerFromC)}V${-heightPx}`"
+      class="danger"
+      :stroke-width="barPx"
+    />
     <g v-for="m in marks" :key="m.says"
-      ><path :d="`M4 ${y(m.atC)}h52`" class="lead" /><path :d="`M66 ${y(m.atC) - 6}v12l-10 -6z`" class="mark" /><text
-        x="72"
-        :y="y(m.atC) + 6"
-        class="word"
-        >{{ m.says }}</text
-      ></g
+      ><path :d="`M4 ${y(m.atC)}h52`" class="lead" /><path
+        :d="`M66 ${y(m.atC) - 6}v12l-10 -6z`"
+        class="mark"
+      /><text x="72" :y="y(m.atC) + 6" class="word">{{ m.says }}</text></g
     >
-    <text v-for="z in zones" :key="z.says" x="56" :y="y(z.atC) + 6" class="zone" :class="z.kind">{{ z.says }}</text>
-    <template v-if="foretoldC !== undefined && nowC !== undefined && nowC >= lowC && Math.abs(foretoldC - nowC) > 0.4"
+    <text v-for="z in zones" :key="z.says" x="56" :y="y(z.atC) + 6" class="zone" :class="z.kind">{{
+      z.says
+    }}</text>
+    <template
+      v-if="foretoldC !== undefined && nowC !== undefined && nowC >= lowC && Math.abs(foretoldC - nowC) > 0.4"
       ><path :d="`M-5 ${y(foretoldC)}l-18 -9v18z`" class="foretold" /><text
         v-if="!isSmall && Math.abs(y(foretoldC) - y(nowC)) > 16"
         x="-30"

@@ -3,7 +3,15 @@ import type { VesselProfile } from '@liquamen/core'
 import { computed } from 'vue'
 import { useTheme } from 'vuetify'
 import { fillOf, type ThemeName } from '../app/tokens'
-import { dotCentres, halfWidthPx, heightPx, liquidPath, rulingHeights, wallPath, type DrawScale } from './vesselGeometry'
+import {
+  dotCentres,
+  halfWidthPx,
+  heightPx,
+  liquidPath,
+  rulingHeights,
+  wallPath,
+  type DrawScale,
+} from './vesselGeometry'
 
 const props = withDefaults(
   defineProps<{
@@ -42,11 +50,15 @@ const NOTCH = { chip: 0, small: 5, station: 10, bench: 15 } as const
 const wall = computed(() => WALL[props.detail])
 const colours = computed(() => fillOf(props.fill, theme.global.name.value as ThemeName))
 const level = computed(() => Math.max(0, Math.min(props.profile.heightMm, props.levelMm ?? 0)))
-const target = computed(() => (props.targetMm === undefined ? undefined : Math.min(props.profile.heightMm, props.targetMm)))
+const target = computed(() =>
+  props.targetMm === undefined ? undefined : Math.min(props.profile.heightMm, props.targetMm),
+)
 const stays = computed(() => Math.min(level.value, target.value ?? level.value))
 const y = (mm: number) => -heightPx(mm, props.scale)
 const half = (mm: number) => halfWidthPx(props.profile, mm, props.scale)
-const ruling = computed(() => (props.detail === 'chip' ? [] : rulingHeights(stays.value, level.value, props.scale, props.minuteLevelsMm)))
+const ruling = computed(() =>
+  props.detail === 'chip' ? [] : rulingHeights(stays.value, level.value, props.scale, props.minuteLevelsMm),
+)
 const dots = computed(() =>
   props.comingMm !== undefined && props.comingMm > level.value
     ? dotCentres(props.profile, level.value, props.comingMm, props.scale, props.detail === 'bench' ? 10 : 9)
@@ -72,7 +84,10 @@ const steam = computed(() => {
   if (props.boil === 'none' || props.detail === 'chip' || props.detail === 'small') return []
   const rim = half(props.profile.heightMm)
   const count = props.boil === 'boil' ? 5 : 3
-  return Array.from({ length: count }, (_, i) => ({ x: -rim * 0.6 + (i * 1.2 * rim) / (count - 1), h: 11 + ((i * 7) % 3) * 4 }))
+  return Array.from({ length: count }, (_, i) => ({
+    x: -rim * 0.6 + (i * 1.2 * rim) / (count - 1),
+    h: 11 + ((i * 7) % 3) * 4,
+  }))
 })
 const burner = computed(() => {
   if (props.heatShare === undefined || props.detail === 'chip') return []
@@ -85,7 +100,8 @@ const handle = computed(() => {
   if (props.hasNoHandle) return ''
   const at = props.profile.heightMm * 0.86
   const x = half(at) + wall.value
-  const length = props.detail === 'chip' ? 6 : props.detail === 'small' ? 10 : props.detail === 'station' ? 32 : 0
+  const length =
+    props.detail === 'chip' ? 6 : props.detail === 'small' ? 10 : props.detail === 'station' ? 32 : 0
   return length ? `M${x} ${y(at)}l${length} ${-length * 0.09}` : ''
 })
 </script>
@@ -106,14 +122,33 @@ const handle = computed(() => {
         />
       </template>
       <circle v-for="(dot, i) in dots" :key="`dot${i}`" :cx="dot.x" :cy="dot.y" r="1.8" class="to-come" />
-      <path v-if="comingMm !== undefined && comingMm > level" :d="`M${-half(comingMm)} ${y(comingMm)}H${half(comingMm)}`" class="dashed" />
+      <path
+        v-if="comingMm !== undefined && comingMm > level"
+        :d="`M${-half(comingMm)} ${y(comingMm)}H${half(comingMm)}`"
+        class="dashed"
+      />
       <path
         v-if="isUncertain && sdMm && level > 0"
-        :d="liquidPath(profile, Math.max(0, level - 1.28 * sdMm), Math.min(profile.heightMm, level + 1.28 * sdMm), scale)"
+        :d="
+          liquidPath(
+            profile,
+            Math.max(0, level - 1.28 * sdMm),
+            Math.min(profile.heightMm, level + 1.28 * sdMm),
+            scale,
+          )
+        "
         class="band"
       />
-      <g class="bubbles"><circle v-for="(b, i) in bubbles" :key="`b${i}`" :cx="b.x" :cy="b.y" :r="b.r" class="bubble" /></g>
-      <path v-if="level > 0" :d="menisci" class="level" :class="{ uncertain: isUncertain }" :stroke-width="LEVEL[detail]" />
+      <g class="bubbles"
+        ><circle v-for="(b, i) in bubbles" :key="`b${i}`" :cx="b.x" :cy="b.y" :r="b.r" class="bubble"
+      /></g>
+      <path
+        v-if="level > 0"
+        :d="menisci"
+        class="level"
+        :class="{ uncertain: isUncertain }"
+        :stroke-width="LEVEL[detail]"
+      />
       <path
         v-if="target !== undefined && detail !== 'chip' && target <= profile.heightMm"
         :d="`M${-half(target)} ${y(target)}H${half(target)}`"
@@ -138,7 +173,9 @@ const handle = computed(() => {
     <g v-if="burner.length && heatShare">
       <path v-for="x in burner" :key="x" :d="`M${x} ${wall + 4}v${combPx}`" class="heat" />
     </g>
-    <g v-else-if="burner.length"><circle v-for="x in burner" :key="x" :cx="x" :cy="wall + 6" r="0.9" class="no-heat" /></g>
+    <g v-else-if="burner.length"
+      ><circle v-for="x in burner" :key="x" :cx="x" :cy="wall + 6" r="0.9" class="no-heat"
+    /></g>
   </g>
 </template>
 

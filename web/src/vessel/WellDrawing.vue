@@ -18,20 +18,34 @@ const props = defineProps<{
   /** Wells of one row share a trough: which of its ends this one draws. */
   ends?: readonly ('left' | 'right')[]
 }>()
-const DEFAULT: VesselProfile = { shape: 'pan', baseRadiusMm: 76, rimRadiusMm: 82, heightMm: 130, cornerMm: 16 }
+const DEFAULT: VesselProfile = {
+  shape: 'pan',
+  baseRadiusMm: 76,
+  rimRadiusMm: 82,
+  heightMm: 130,
+  cornerMm: 16,
+}
 const theme = useTheme()
 const profile = computed(() => props.profile ?? props.view?.well?.profile ?? DEFAULT)
 const isBench = computed(() => props.detail === 'bench')
-const scale = computed(() => (isBench.value ? { pxPerMm: 1.75, heightFactor: 1.2 } : { pxPerMm: 0.84, heightFactor: 0.84 }))
+const scale = computed(() =>
+  isBench.value ? { pxPerMm: 1.75, heightFactor: 1.2 } : { pxPerMm: 0.84, heightFactor: 0.84 },
+)
 const px = computed(() => scale.value.pxPerMm * scale.value.heightFactor)
 const hold = computed(() => props.view?.hold)
-const isStruck = computed(() => hold.value?.clock.state === 'pastCode' || hold.value?.clock.state === 'pastHouse')
+const isStruck = computed(
+  () => hold.value?.clock.state === 'pastCode' || hold.value?.clock.state === 'pastHouse',
+)
 const perPortionMl = computed(() => props.view?.formula.portionMl ?? 50)
 const mm = (portions: number) => depthAtVolumeMm(profile.value, portions * perPortionMl.value)
-const level = computed(() => (hold.value ? Math.min(profile.value.heightMm - 6, mm(hold.value.portionsLeft)) : 0))
+const level = computed(() =>
+  hold.value ? Math.min(profile.value.heightMm - 6, mm(hold.value.portionsLeft)) : 0,
+)
 const marks = computed(() =>
   hold.value
-    ? Array.from({ length: Math.max(hold.value.portionsLeft, 6) }, (_, i) => mm(i + 1)).filter((h) => h < profile.value.heightMm - 8)
+    ? Array.from({ length: Math.max(hold.value.portionsLeft, 6) }, (_, i) => mm(i + 1)).filter(
+        (h) => h < profile.value.heightMm - 8,
+      )
     : [],
 )
 const isDeep = computed(() => level.value * px.value > (isBench.value ? 90 : 36))
@@ -46,11 +60,15 @@ const trough = computed(() => {
 const water = computed(() => waterLines(troughHalf.value - 4, high.value * 0.82, isBench.value ? 13 : 10))
 const colours = computed(() => fillOf(props.view?.formula.fill ?? '', theme.global.name.value as ThemeName))
 const box = computed(() =>
-  isBench.value ? '-330 -352 680 400' : `${-troughHalf.value - 4} ${-high.value - 22} ${troughHalf.value * 2 + 8} ${high.value + 46}`,
+  isBench.value
+    ? '-330 -352 680 400'
+    : `${-troughHalf.value - 4} ${-high.value - 22} ${troughHalf.value * 2 + 8} ${high.value + 46}`,
 )
 const holdC = computed(() => props.view?.formula.emulsion?.holdC ?? { low: 57, high: 63 })
 const spoken = computed(() =>
-  hold.value && props.view ? `${props.view.formula.name}, well ${hold.value.letter}, ${hold.value.portionsLeft} ${texts.stove.left}` : '',
+  hold.value && props.view
+    ? `${props.view.formula.name}, well ${hold.value.letter}, ${hold.value.portionsLeft} ${texts.stove.left}`
+    : '',
 )
 </script>
 
@@ -82,7 +100,11 @@ const spoken = computed(() =>
         :is-coming="!view"
       />
     </g>
-    <path v-if="view" :d="`M${-halfRim - 8} ${-high - 3}Q0 ${-high - (isBench ? 30 : 16)} ${halfRim + 8} ${-high - 3}`" class="lid" />
+    <path
+      v-if="view"
+      :d="`M${-halfRim - 8} ${-high - 3}Q0 ${-high - (isBench ? 30 : 16)} ${halfRim + 8} ${-high - 3}`"
+      class="lid"
+    />
     <rect
       v-if="view"
       :x="isBench ? -6 : -4"

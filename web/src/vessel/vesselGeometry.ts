@@ -13,7 +13,8 @@ const point = (x: number, y: number) => `${x.toFixed(2)} ${y.toFixed(2)}`
 export const halfWidthPx = (profile: VesselProfile, heightMm: number, { pxPerMm }: DrawScale): number =>
   radiusAtMm(profile, Math.max(0.001, Math.min(profile.heightMm, heightMm))) * pxPerMm
 /** Height above the base, px (upwards is negative y). */
-export const heightPx = (heightMm: number, { pxPerMm, heightFactor }: DrawScale): number => heightMm * pxPerMm * heightFactor
+export const heightPx = (heightMm: number, { pxPerMm, heightFactor }: DrawScale): number =>
+  heightMm * pxPerMm * heightFactor
 
 /** Heights closer together near the base, where the corner turns. */
 function heights(fromMm: number, toMm: number): number[] {
@@ -23,7 +24,9 @@ function heights(fromMm: number, toMm: number): number[] {
 /** The liquid between two heights as a closed path; origin at the middle of the base. */
 export function liquidPath(profile: VesselProfile, fromMm: number, toMm: number, scale: DrawScale): string {
   if (toMm <= fromMm) return ''
-  const right = heights(fromMm, toMm).map((h) => [halfWidthPx(profile, h, scale), -heightPx(h, scale)] as const)
+  const right = heights(fromMm, toMm).map(
+    (h) => [halfWidthPx(profile, h, scale), -heightPx(h, scale)] as const,
+  )
   const left = [...right].reverse().map(([x, y]) => [-x, y] as const)
   return `M${[...right, ...left].map(([x, y]) => point(x, y)).join('L')}Z`
 }
@@ -33,17 +36,28 @@ export function wallPath(profile: VesselProfile, wallPx: number, scale: DrawScal
   const out = wallPx / 2
   const right = heights(0, profile.heightMm).map(
     (h, i) =>
-      [halfWidthPx(profile, h, scale) + (i === 0 ? 0 : out), i === 0 ? out : -heightPx(h, scale) + out * Math.max(0, 1 - h / 6)] as const,
+      [
+        halfWidthPx(profile, h, scale) + (i === 0 ? 0 : out),
+        i === 0 ? out : -heightPx(h, scale) + out * Math.max(0, 1 - h / 6),
+      ] as const,
   )
   const left = [...right].reverse().map(([x, y]) => [-x, y] as const)
   return `M${[...left, ...right].map(([x, y]) => point(x, y)).join('L')}`
 }
 
 /** Heights at which what must go is ruled: every 3 px, or one line a minute where the minutes are known. */
-export function rulingHeights(fromMm: number, toMm: number, scale: DrawScale, minuteLevelsMm?: readonly number[]): number[] {
+export function rulingHeights(
+  fromMm: number,
+  toMm: number,
+  scale: DrawScale,
+  minuteLevelsMm?: readonly number[],
+): number[] {
   if (minuteLevelsMm) return minuteLevelsMm.filter((mm) => mm > fromMm && mm < toMm)
   const step = 3 / (scale.pxPerMm * scale.heightFactor)
-  return Array.from({ length: Math.max(0, Math.floor((toMm - fromMm) / step)) }, (_, i) => fromMm + (i + 1) * step)
+  return Array.from(
+    { length: Math.max(0, Math.floor((toMm - fromMm) / step)) },
+    (_, i) => fromMm + (i + 1) * step,
+  )
 }
 
 /** Centres of the dots of what is to come, inside the wall. */
@@ -59,13 +73,18 @@ export function dotCentres(
   for (let row = 0; row < rows; row++) {
     const y = heightPx(fromMm, scale) + (row + 0.5) * pitchPx
     const half = halfWidthPx(profile, y / (scale.pxPerMm * scale.heightFactor), scale) - pitchPx / 2
-    for (let x = -Math.floor(half / pitchPx) * pitchPx + (row % 2 ? pitchPx / 2 : 0); x <= half; x += pitchPx) dots.push({ x, y: -y })
+    for (let x = -Math.floor(half / pitchPx) * pitchPx + (row % 2 ? pitchPx / 2 : 0); x <= half; x += pitchPx)
+      dots.push({ x, y: -y })
   }
   return dots
 }
 
 /** Water in section: a full line on top, then dashes that shorten downward (LOOK.md §5). Origin at the middle of the base. */
-export function waterLines(halfPx: number, depthPx: number, gapPx = 8): { d: string; dash: string | undefined }[] {
+export function waterLines(
+  halfPx: number,
+  depthPx: number,
+  gapPx = 8,
+): { d: string; dash: string | undefined }[] {
   return Array.from({ length: Math.max(1, Math.floor(depthPx / gapPx)) }, (_, i) => ({
     d: `M${-halfPx} ${-(depthPx - i * gapPx)}H${halfPx}`,
     dash: i === 0 ? undefined : `${Math.max(3, 22 - i * 3.2)} ${4 + i * 0.7}`,

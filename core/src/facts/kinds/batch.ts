@@ -50,8 +50,15 @@ export const BATCH_KINDS = {
   'batch.planned': kind<Planned>({ v: 2, ...SEEN }),
   'batch.takenOff': kind<{ readonly reason: string }>(),
   'batch.started': kind<{ readonly frozen: Frozen; readonly plan: BatchPlan }>({ v: 2 }),
-  'batch.finished': kind<{ readonly result: 'served' | 'stored' | 'discarded' | 'merged'; readonly reason: string }>({ v: 2, ...MEASURED }),
-  'ingredient.weighed': kind<{ readonly itemId: string; readonly ingredientId: string; readonly massG: number }>(MEASURED),
+  'batch.finished': kind<{
+    readonly result: 'served' | 'stored' | 'discarded' | 'merged'
+    readonly reason: string
+  }>({ v: 2, ...MEASURED }),
+  'ingredient.weighed': kind<{
+    readonly itemId: string
+    readonly ingredientId: string
+    readonly massG: number
+  }>(MEASURED),
   'step.started': kind<{ readonly stepId: string; readonly stage?: StagePlan | undefined }>(),
   'step.finished': kind<{ readonly stepId: string; readonly massG?: number | undefined }>(MEASURED),
   'reading.taken': kind<ReadingPayload>(MEASURED),
@@ -63,7 +70,9 @@ export const BATCH_KINDS = {
     readonly sdG: number
     readonly coolerByK: number
   }>(MEASURED),
-  'heat.changed': kind<{ readonly stepId: string; readonly level: HeatLevel; readonly ratio: number }>(MEASURED),
+  'heat.changed': kind<{ readonly stepId: string; readonly level: HeatLevel; readonly ratio: number }>(
+    MEASURED,
+  ),
   'pan.lifted': kind<{ readonly stepId: string }>(),
   'pan.returned': kind<{ readonly stepId: string }>(),
   'forecast.shown': kind<{
@@ -75,12 +84,20 @@ export const BATCH_KINDS = {
     readonly p90AtMs: number | null
     readonly modelVersion: string
   }>(SEEN),
-  'alarm.silenced': kind<{ readonly alarm: 'lookSoon' | 'actNow' | 'start' | 'step'; readonly stepId: string }>({ v: 2 }),
+  'alarm.silenced': kind<{
+    readonly alarm: 'lookSoon' | 'actNow' | 'start' | 'step'
+    readonly stepId: string
+  }>({ v: 2 }),
   'channel.bound': kind<ChannelStamp & { readonly place: ChannelPlace }>(SEEN),
   'channel.released': kind<{ readonly channelId: string }>(SEEN),
   'bath.changed': kind<{ readonly stepId: string; readonly bath: BathHeat }>(),
   'cue.seen': kind<{ readonly stepId: string; readonly cue: Cue }>(),
-  'pour.started': kind<{ readonly stepId: string; readonly ingredientId: string; readonly gPerS: number; readonly tempC: number }>(),
+  'pour.started': kind<{
+    readonly stepId: string
+    readonly ingredientId: string
+    readonly gPerS: number
+    readonly tempC: number
+  }>(),
   'pour.stopped': kind<{
     readonly stepId: string
     readonly ingredientId: string
@@ -88,8 +105,14 @@ export const BATCH_KINDS = {
     readonly tempC: number
     readonly probe?: ChannelStamp | undefined
   }>(MEASURED),
-  'pasteurisation.credited': kind<ChannelStamp & { readonly band: CreditBand; readonly modelVersion: string }>(SEEN),
-  'control.lost': kind<{ readonly tempC: number; readonly limitC: number; readonly probe?: ChannelStamp | undefined }>(SEEN),
+  'pasteurisation.credited': kind<
+    ChannelStamp & { readonly band: CreditBand; readonly modelVersion: string }
+  >(SEEN),
+  'control.lost': kind<{
+    readonly tempC: number
+    readonly limitC: number
+    readonly probe?: ChannelStamp | undefined
+  }>(SEEN),
   'hold.started': kind<{
     /** Null where it stands aside, in no well. */
     readonly wellId: string | null
@@ -97,7 +120,11 @@ export const BATCH_KINDS = {
     readonly limits: HoldLimits
     readonly portions: number
     /** The older sauce it went onto: its clock counts. */
-    readonly onto: { readonly batchId: string; readonly clockStartedAtMs: number; readonly portions: number } | null
+    readonly onto: {
+      readonly batchId: string
+      readonly clockStartedAtMs: number
+      readonly portions: number
+    } | null
   }>({ v: 2, ...SEEN }),
   'hold.stirred': kind<{ readonly stepId: string }>(),
   'hold.goneOn': kind<{ readonly reason: string }>(SEEN),

@@ -11,7 +11,9 @@ export type StreamKind = (typeof STREAM_KINDS)[number]
  * fold, and both stay on the record. Plans and forecasts that were shown cannot be taken back, since they were seen.
  */
 const ANY_KINDS = {
-  'fact.corrected': kind<{ readonly factId: string; readonly kind: string; readonly payload: unknown }>({ isVoidable: false }),
+  'fact.corrected': kind<{ readonly factId: string; readonly kind: string; readonly payload: unknown }>({
+    isVoidable: false,
+  }),
   'fact.voided': kind<{ readonly factId: string; readonly reason: string }>(),
 } as const
 
@@ -29,8 +31,11 @@ export type Payloads = { readonly [K in FactKind]: PayloadOf<(typeof ALL)[K]> }
 export const KINDS: Readonly<Record<FactKind, KindRule>> = ALL
 export const IN_ANY_STREAM = Object.keys(ANY_KINDS) as (keyof typeof ANY_KINDS)[]
 
-const STREAM_OF = new Map(STREAM_KINDS.flatMap((stream) => Object.keys(KINDS_OF[stream]).map((name) => [name, stream] as const)))
+const STREAM_OF = new Map(
+  STREAM_KINDS.flatMap((stream) => Object.keys(KINDS_OF[stream]).map((name) => [name, stream] as const)),
+)
 /** The stream a kind belongs to; undefined for those that may stand in any. */
 export const streamOf = (name: FactKind): StreamKind | undefined => STREAM_OF.get(name)
 /** Whether a kind may stand in a stream. */
-export const belongsTo = (name: FactKind, stream: StreamKind): boolean => (STREAM_OF.get(name) ?? stream) === stream
+export const belongsTo = (name: FactKind, stream: StreamKind): boolean =>
+  (STREAM_OF.get(name) ?? stream) === stream

@@ -15,6 +15,8 @@ export const LOT_KINDS = {
   /** What is there now, as it was weighed or measured. */
   'lot.counted': kind<{ readonly massG: number }>({ isCorrectable: true }),
   /** A batch took of it: only the server says so, since only one may take what is there. */
-  'lot.taken': kind<{ readonly massG: number; readonly batchId: string; readonly itemId: string }>({ mayPost: 'server' }),
+  'lot.taken': kind<{ readonly massG: number; readonly batchId: string; readonly itemId: string }>({
+    mayPost: 'server',
+  }),
   'lot.emptied': kind<{ readonly reason: string }>(),
 } as const

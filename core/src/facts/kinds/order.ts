@@ -15,5 +15,9 @@ export const ORDER_KINDS = {
     readonly choices?: Choices | undefined
   }>({ isCorrectable: true, isVoidable: false }),
   'order.cancelled': kind<{ readonly reason: string }>(),
-  'allergen.decided': kind<{ readonly allergen: Allergen; readonly ingredientId: string; readonly decision: AllergenDecision }>(),
+  'allergen.decided': kind<{
+    readonly allergen: Allergen
+    readonly ingredientId: string
+    readonly decision: AllergenDecision
+  }>(),
 } as const

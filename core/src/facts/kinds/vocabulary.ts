@@ -33,7 +33,12 @@ export type ReadingPayload = { readonly stepId: string } & (
       readonly tempC: number
       /** The probe it was read from; none where a cook typed it. */ readonly probe?: ChannelStamp | undefined
     }
-  | { readonly how: 'look'; readonly look: Look; readonly rateGPerMin: number; readonly sdRateGPerMin: number }
+  | {
+      readonly how: 'look'
+      readonly look: Look
+      readonly rateGPerMin: number
+      readonly sdRateGPerMin: number
+    }
 )
 
 /** Answer to "this reading does not fit: what happened?" */

@@ -10,7 +10,13 @@ export const brown: Technique = {
   end: leavesAll,
   driesFat: { brown: BROWN_YIELD },
   plan({ walked: { lines, begin, before } }) {
-    return { work: { kind: 'brown', butterG: lines.reduce((sum, l) => sum + l.massG, 0), yieldG: begin.fatG - before.fatG } }
+    return {
+      work: {
+        kind: 'brown',
+        butterG: lines.reduce((sum, l) => sum + l.massG, 0),
+        yieldG: begin.fatG - before.fatG,
+      },
+    }
   },
   models: [],
 }

@@ -1,7 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { expectWithin } from '../../testing.test-helper'
 import { BUTTERS } from '../../mixture/butterFat'
-import { fastestUptakeGPerS, recommendedPourGPerS, runPour, type PourSetting, type PourState } from './butterPour'
+import {
+  fastestUptakeGPerS,
+  recommendedPourGPerS,
+  runPour,
+  type PourSetting,
+  type PourState,
+} from './butterPour'
 import { phaseFraction, phasesOf } from '../../mixture/phases'
 
 const hand: PourSetting = { tempC: 58, tool: 'handWhisk', highestPhaseFrac: 0.78 }
@@ -11,7 +17,8 @@ const base: PourState = {
   continuousMl: phasesOf({ yolkG: 51, aqueousG: 45, butters: [] }, 58).continuousMl,
   isBroken: false,
 }
-const steady = (gPerS: number, forS: number) => runPour(base, hand, BUTTERS.eu, (_, at) => (at < forS ? gPerS : 0), forS + 60)
+const steady = (gPerS: number, forS: number) =>
+  runPour(base, hand, BUTTERS.eu, (_, at) => (at < forS ? gPerS : 0), forS + 60)
 
 describe('pouring butter', () => {
   it('emulsion:A1 the first drops', () => {
@@ -27,7 +34,10 @@ describe('pouring butter', () => {
     const inIt = {
       ...base,
       emulsifiedG: butterG * 0.82,
-      continuousMl: phasesOf({ yolkG: 51, aqueousG: 45, butters: [{ massG: butterG, parts: BUTTERS.eu }] }, 58).continuousMl,
+      continuousMl: phasesOf(
+        { yolkG: 51, aqueousG: 45, butters: [{ massG: butterG, parts: BUTTERS.eu }] },
+        58,
+      ).continuousMl,
     }
     expectWithin(recommendedPourGPerS(inIt, hand, BUTTERS.eu), expected, 0.03)
   })
@@ -53,10 +63,14 @@ describe('pouring butter', () => {
     expect(Math.abs(run.peakFreeOil - 0.055)).toBeLessThanOrEqual(0.004)
     expect(Math.abs((run.warnedAtS ?? NaN) - 15.2)).toBeLessThanOrEqual(2)
     expect(
-      Math.abs(phaseFraction(phasesOf({ yolkG: 51, aqueousG: 45, butters: [{ massG: 250, parts: BUTTERS.eu }] })) - 0.623),
+      Math.abs(
+        phaseFraction(phasesOf({ yolkG: 51, aqueousG: 45, butters: [{ massG: 250, parts: BUTTERS.eu }] })) -
+          0.623,
+      ),
     ).toBeLessThanOrEqual(0.004)
   })
-  it('emulsion:A4 two grams a second break it', () => expect(Math.abs((steady(2, 125).brokeAtS ?? NaN) - 12)).toBeLessThanOrEqual(1))
+  it('emulsion:A4 two grams a second break it', () =>
+    expect(Math.abs((steady(2, 125).brokeAtS ?? NaN) - 12)).toBeLessThanOrEqual(1))
   it('emulsion:A5 a slop breaks it, a smaller one is whisked in', () => {
     expect(steady(20, 1).brokeAtS).toBeDefined()
     const small = steady(14, 1)

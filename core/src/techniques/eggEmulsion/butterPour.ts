@@ -68,7 +68,13 @@ export function freeOilFrac({ emulsifiedG, freeG, continuousMl }: PourState, tem
 }
 
 /** One step of a pour (Euler; a quarter of a second converges). */
-export function stepPour(state: PourState, setting: PourSetting, butter: ButterParts, feedGPerS: number, dtS: number): PourState {
+export function stepPour(
+  state: PourState,
+  setting: PourSetting,
+  butter: ButterParts,
+  feedGPerS: number,
+  dtS: number,
+): PourState {
   const most = fastestUptakeGPerS(state, setting) * (state.isBroken ? BROKEN_RATE : 1)
   const uptake = Math.min(most, feedGPerS * butter.fatFrac + state.freeG / FREE_GOES_IN_S)
   const leak = state.isBroken ? state.emulsifiedG / BROKEN_S : 0
@@ -76,7 +82,8 @@ export function stepPour(state: PourState, setting: PourSetting, butter: ButterP
   const next = {
     emulsifiedG: state.emulsifiedG + (uptake - leak) * dtS,
     freeG: Math.max(0, state.freeG + (feedGPerS * butter.fatFrac - uptake + leak) * dtS),
-    continuousMl: state.continuousMl + feedGPerS * (butter.waterFrac / rhoW + butter.snfFrac / SNF_G_PER_ML) * dtS,
+    continuousMl:
+      state.continuousMl + feedGPerS * (butter.waterFrac / rhoW + butter.snfFrac / SNF_G_PER_ML) * dtS,
     isBroken: state.isBroken,
   }
   return { ...next, isBroken: state.isBroken || freeOilFrac(next, setting.tempC) > FREE_OIL.broken }

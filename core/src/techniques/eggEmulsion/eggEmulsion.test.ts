@@ -74,12 +74,20 @@ const codes = (facts: readonly Fact[]) => fold(facts).deviations.map((d) => d.co
 describe('the plan of a hollandaise', () => {
   it('three yolks for six, whole yolks for any number, and the load is checked with what is weighed', () => {
     const plan = planFor(6)
-    expect(plan.weighOut.map((l) => `${l.shown.value} ${l.shown.unit}`)).toEqual(['3 pieces', '30 g', '15 g', '250 g'])
+    expect(plan.weighOut.map((l) => `${l.shown.value} ${l.shown.unit}`)).toEqual([
+      '3 pieces',
+      '30 g',
+      '15 g',
+      '250 g',
+    ])
     expect(emulsionOf(plan)!.phaseFrac).toBeCloseTo(0.623, 2)
     expect(emulsionOf(plan)!.band).toBe('spoonable')
     expect(plan.yieldPortions).toBe(6)
-    for (const portions of [1, 5, 7, 11, 16]) expect(Number.isInteger(planFor(portions).weighOut[0]!.shown.value)).toBe(true)
-    expect(plan.totalMin.value).toBeGreaterThan(emulsionOf(plan)!.ribbonS!.value / 60 + emulsionOf(plan)!.pourS / 60)
+    for (const portions of [1, 5, 7, 11, 16])
+      expect(Number.isInteger(planFor(portions).weighOut[0]!.shown.value)).toBe(true)
+    expect(plan.totalMin.value).toBeGreaterThan(
+      emulsionOf(plan)!.ribbonS!.value / 60 + emulsionOf(plan)!.pourS / 60,
+    )
   })
   it('too many for one bowl is said, with how many batches it forces', () => {
     const warning = planFor(60).warnings.find((w) => w.code === 'bowlTooSmall')
@@ -120,12 +128,27 @@ describe('the bowl, live', () => {
     expect(paced[2]! - paced[1]!).toBeGreaterThan(paced[1]! - paced[0]!)
     expect(paced[2]).toBeGreaterThan(50)
     expect(at(pour, 390).freeOil).toBeLessThan(0.01)
-    const stopped = [...pour, fact('pour.stopped', 390, { stepId: 'pour', ingredientId: 'butter', massG: 80, tempC: 55 })]
+    const stopped = [
+      ...pour,
+      fact('pour.stopped', 390, { stepId: 'pour', ingredientId: 'butter', massG: 80, tempC: 55 }),
+    ]
     expect(at(stopped, 400).butterInG).toBeCloseTo(80, 0)
     expect(at(stopped, 400).butterToComeG).toBeCloseTo(170, 0)
     expect(at(stopped, 400).endPhaseFrac).toBeCloseTo(0.63, 1)
     expect(
-      at([...stopped, fact('addition.made', 395, { stepId: 'pour', ingredientId: 'water', massG: 15, sdG: 1, coolerByK: 0 })], 400).roomG,
+      at(
+        [
+          ...stopped,
+          fact('addition.made', 395, {
+            stepId: 'pour',
+            ingredientId: 'water',
+            massG: 15,
+            sdG: 1,
+            coolerByK: 0,
+          }),
+        ],
+        400,
+      ).roomG,
     ).toBeGreaterThan(at(stopped, 400).roomG + 100)
   })
   it('yolks counted wrong and corrected later move the load', () => {
@@ -136,7 +159,9 @@ describe('the bowl, live', () => {
       payload: { itemId: 'yolks', ingredientId: 'yolk', massG: 34 },
     })
     expect(at([...begun(), told, corrected], 60).roomG).toBeLessThan(at([...begun(), told], 60).roomG)
-    expect(at([...begun(), told, corrected], 60).endPhaseFrac).toBeGreaterThan(at([...begun(), told], 60).endPhaseFrac)
+    expect(at([...begun(), told, corrected], 60).endPhaseFrac).toBeGreaterThan(
+      at([...begun(), told], 60).endPhaseFrac,
+    )
   })
   it('credit is earned by a dense log before the butter, and by nothing else', () => {
     const facts = [...begun(), fact('step.started', 400, { stepId: 'pour' })]
@@ -165,10 +190,14 @@ describe('what a probe may be believed', () => {
   ] as const)('%s', (_, p, isWorked, expected) => expect(probeHealth(p, now(p), isWorked)).toBe(expected))
   it('silent after five seconds', () => expect(probeHealth(points(60), T0 + 6000, true)).toBe('silent'))
   it('untrusted readings are left out of the sauce and none of the good ones is', () => {
-    expect(trustedReadings(points(60, 60.2, 0, 60.4, 300, 60.6, 60.8), true).map((p) => p.tempC)).toEqual([60, 60.2, 60.4, 60.6, 60.8])
+    expect(trustedReadings(points(60, 60.2, 0, 60.4, 300, 60.6, 60.8), true).map((p) => p.tempC)).toEqual([
+      60, 60.2, 60.4, 60.6, 60.8,
+    ])
     const stuck = points(...Array.from({ length: 60 }, () => 61.2))
     expect(trustedReadings(stuck, true).length).toBeLessThan(25)
-    expect(trustedReadings(points(...Array.from({ length: 40 }, (_, i) => 30 + i * 0.5)), true)).toHaveLength(40)
+    expect(trustedReadings(points(...Array.from({ length: 40 }, (_, i) => 30 + i * 0.5)), true)).toHaveLength(
+      40,
+    )
   })
 })
 
@@ -180,12 +209,19 @@ describe('the clock of a sauce in a well', () => {
     fact('step.started', 301, { stepId: 'pour' }),
     fact('step.finished', 600, { stepId: 'pour' }),
   ]
-  const held = [...made, fact('hold.started', 700, { wellId: 'wellA', letter: 'A', limits, portions: 6, onto: null })]
+  const held = [
+    ...made,
+    fact('hold.started', 700, { wellId: 'wellA', letter: 'A', limits, portions: 6, onto: null }),
+  ]
   const started = (facts: readonly Fact[]) => (clockStart([...facts].sort(compareFacts))! - T0) / 1000
   it('starts when it is finished, or sooner when it was read under the hot-hold limit', () => {
     expect(started(held)).toBe(600)
-    expect(started([...held, fact('reading.taken', 500, { stepId: 'pour', how: 'temperature', tempC: 55 })])).toBe(500)
-    expect(started([...held, fact('reading.taken', 200, { stepId: 'sabayon', how: 'temperature', tempC: 40 })])).toBe(600) // raw yolk is under it by nature
+    expect(
+      started([...held, fact('reading.taken', 500, { stepId: 'pour', how: 'temperature', tempC: 55 })]),
+    ).toBe(500)
+    expect(
+      started([...held, fact('reading.taken', 200, { stepId: 'sabayon', how: 'temperature', tempC: 40 })]),
+    ).toBe(600) // raw yolk is under it by nature
     expect(started([...held, fact('control.lost', 450, { tempC: 56, limitC: 57 })])).toBe(450)
   })
   it('a mix takes the oldest start', () =>
@@ -206,9 +242,15 @@ describe('the clock of a sauce in a well', () => {
     expect(started([...held, fact('fact.voided', 800, { factId: end.id, reason: 'a slip' })])).toBe(600)
     fc.assert(
       fc.property(
-        fc.array(fc.record({ s: fc.integer({ min: 301, max: 4000 }), tempC: fc.double({ min: 30, max: 70, noNaN: true }) }), {
-          maxLength: 20,
-        }),
+        fc.array(
+          fc.record({
+            s: fc.integer({ min: 301, max: 4000 }),
+            tempC: fc.double({ min: 30, max: 70, noNaN: true }),
+          }),
+          {
+            maxLength: 20,
+          },
+        ),
         (reads) => {
           let before = started(held)
           const facts = [...held]
@@ -234,14 +276,20 @@ describe('the clock of a sauce in a well', () => {
     const serve = (s: number) => fact('portion.served', s, { portions: 1, orderId: null })
     expect(codes([...held, serve(600 + 7100)])).toEqual([])
     expect(codes([...held, serve(600 + 7300)])).toContain('servedPastHouseLimit')
-    expect(codes([...held, fact('hold.goneOn', 600 + 7250, { reason: 'x' }, 'bram'), serve(600 + 7300)])).not.toContain(
-      'servedPastHouseLimit',
-    )
+    expect(
+      codes([...held, fact('hold.goneOn', 600 + 7250, { reason: 'x' }, 'bram'), serve(600 + 7300)]),
+    ).not.toContain('servedPastHouseLimit')
     expect(codes([...held, serve(600 + 4 * 3600)])).toContain('servedPastCodeLimit')
   })
   it('a channel bound again has left where it was, and the end of a batch lets it go', () => {
-    const bind = (s: number) => fact('channel.bound', s, { channelId: 'c', name: 'Probe 1', isSimulated: true, place: 'bowl' })
-    const state = fold([...held, bind(10), bind(20), fact('batch.finished', 900, { result: 'served', reason: '' })])
+    const bind = (s: number) =>
+      fact('channel.bound', s, { channelId: 'c', name: 'Probe 1', isSimulated: true, place: 'bowl' })
+    const state = fold([
+      ...held,
+      bind(10),
+      bind(20),
+      fact('batch.finished', 900, { result: 'served', reason: '' }),
+    ])
     expect(state.bindings.map((b) => [b.fromMs, b.toMs].map((ms) => (ms! - T0) / 1000))).toEqual([
       [10, 20],
       [20, 900],

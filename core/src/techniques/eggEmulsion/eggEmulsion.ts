@@ -10,9 +10,14 @@ export const eggEmulsion: Technique = {
   vessel: 'bowl',
   stands: (step) => (step.technique === 'whisk' ? 'bath' : 'aside'),
   attention: () => 'constant',
-  end: (contents, step) => (step.technique === 'blend' ? { contents: bindFat(contents) } : leavesAll(contents)),
+  end: (contents, step) =>
+    step.technique === 'blend' ? { contents: bindFat(contents) } : leavesAll(contents),
   phaseLimit: (step, _milk, tool) =>
-    step.technique === 'whisk' ? undefined : tool === 'stickBlender' ? HIGHEST_PHASE_FRAC.powerBlender : HIGHEST_PHASE_FRAC.handWhisk,
+    step.technique === 'whisk'
+      ? undefined
+      : tool === 'stickBlender'
+        ? HIGHEST_PHASE_FRAC.powerBlender
+        : HIGHEST_PHASE_FRAC.handWhisk,
   plan: planEggStep,
   watch: watchBowl,
   models: ['ribbonTime', 'ribbonTemp', 'phaseFraction', 'safePour', 'blenderMixTemp'],

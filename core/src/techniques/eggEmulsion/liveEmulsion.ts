@@ -18,7 +18,14 @@ import { techniqueOf } from '../registry'
 import { bowlParts, pourSetting } from './planEmulsion'
 import { pasteurisationCredit, type CreditBand, type TempPoint } from '../../safety/lethality'
 import type { BatchState } from '../../batch/batchState'
-import { GRAINS_FROM_C, isLiftDue, isRibbon, LIFT_EARLY_K, replayEmulsion, type Replay } from './replayEmulsion'
+import {
+  GRAINS_FROM_C,
+  isLiftDue,
+  isRibbon,
+  LIFT_EARLY_K,
+  replayEmulsion,
+  type Replay,
+} from './replayEmulsion'
 
 const AHEAD_S = 900
 const MINUTE_S = 60
@@ -66,7 +73,10 @@ function eggSteps(state: BatchState) {
 }
 
 /** Pasteurisation credit of a batch so far, from its bound probe's readings alone; `sinceMs` is when its raw egg went over the bath. */
-export function creditOf(state: BatchState, probe: readonly TempPoint[]): { readonly band: CreditBand; readonly log: number } {
+export function creditOf(
+  state: BatchState,
+  probe: readonly TempPoint[],
+): { readonly band: CreditBand; readonly log: number } {
   const { first, pour } = eggSteps(state)
   const sinceMs = first && state.steps[first.id]?.startedAtMs
   if (sinceMs === undefined || !state.frozen?.formula.emulsion) return { band: 'none', log: 0 }
@@ -87,15 +97,27 @@ function goodsOf(state: BatchState) {
   if (!frozen || !emulsion || !request || !first || startedAtMs === undefined) return undefined
   // ladles into the bowl are followed second by second below, so the walk is made without them
   const parts = bowlParts(
-    walkFormula({ ...request, additions: request.additions?.filter((a) => !isEggStep(frozen.formula, a.stepId)) }),
+    walkFormula({
+      ...request,
+      additions: request.additions?.filter((a) => !isEggStep(frozen.formula, a.stepId)),
+    }),
     request.ingredients,
   )
   if (!parts) return undefined
   const isButter = (id: string) => request.ingredients.get(id)?.emulsionRole === 'butter'
   const pan = frozen.vessels.bowl ?? Object.values(frozen.vessels)[0]
-  return { frozen, plan: emulsion, startedAtMs, parts, isButter, pan, isOffBath: techniqueOf(first).stands(first) !== 'bath' }
+  return {
+    frozen,
+    plan: emulsion,
+    startedAtMs,
+    parts,
+    isButter,
+    pan,
+    isOffBath: techniqueOf(first).stands(first) !== 'bath',
+  }
 }
-const isEggStep = ({ steps }: Formula, stepId: string) => steps.some((s) => s.id === stepId && techniqueOf(s).id === 'eggEmulsion')
+const isEggStep = ({ steps }: Formula, stepId: string) =>
+  steps.some((s) => s.id === stepId && techniqueOf(s).id === 'eggEmulsion')
 
 /**
  * What is believed of an egg sauce at a moment: bath and bowl by the model, corrected by every reading there is, and the butter that is in.
@@ -103,7 +125,11 @@ const isEggStep = ({ steps }: Formula, stepId: string) => steps.some((s) => s.id
  * @param probe - good readings of the bound probe in order of time
  * @returns undefined for any other sauce, or before its yolks are over the bath
  */
-export function liveEmulsion(state: BatchState, probe: readonly TempPoint[], nowMs: number): LiveEmulsion | undefined {
+export function liveEmulsion(
+  state: BatchState,
+  probe: readonly TempPoint[],
+  nowMs: number,
+): LiveEmulsion | undefined {
   const goods = goodsOf(state)
   if (!goods) return undefined
   const { plan, parts } = goods
@@ -111,7 +137,12 @@ export function liveEmulsion(state: BatchState, probe: readonly TempPoint[], now
   const endMs = Math.min(nowMs, state.hold?.startedAtMs ?? Infinity, state.finishedAtMs ?? Infinity)
   const replay = replayEmulsion({
     frame: { setup, plan, isButter: goods.isButter, butterGoalG: parts.butterG },
-    start: { aqueousG: parts.aqueousG, roomC: goods.frozen.settings.roomTempC, isOff: goods.isOffBath, atMs: goods.startedAtMs },
+    start: {
+      aqueousG: parts.aqueousG,
+      roomC: goods.frozen.settings.roomTempC,
+      isOff: goods.isOffBath,
+      atMs: goods.startedAtMs,
+    },
     state,
     probe,
     endMs,
@@ -120,11 +151,19 @@ export function liveEmulsion(state: BatchState, probe: readonly TempPoint[], now
 }
 
 /** What is in the bowl: temperature, stage, butter in and to come, φ now and at the end, free oil, pace. */
-function bowlNow(replay: Replay, { plan, parts }: NonNullable<ReturnType<typeof goodsOf>>): Omit<LiveEmulsion, keyof Ahead> {
+function bowlNow(
+  replay: Replay,
+  { plan, parts }: NonNullable<ReturnType<typeof goodsOf>>,
+): Omit<LiveEmulsion, keyof Ahead> {
   const { bowl, pour, pouring, butterInG } = replay
   const evaporatedG = Math.max(0, replay.aqueousG + butterInG * plan.butter.waterFrac - bowl.waterG)
   const phasesWith = (butterG: number, moreWaterG = 0) =>
-    phasesOf({ yolkG: parts.yolkG, aqueousG: replay.aqueousG + moreWaterG, evaporatedG, butters: [{ massG: butterG, parts: plan.butter }] })
+    phasesOf({
+      yolkG: parts.yolkG,
+      aqueousG: replay.aqueousG + moreWaterG,
+      evaporatedG,
+      butters: [{ massG: butterG, parts: plan.butter }],
+    })
   const now = phasesWith(butterInG)
   const allButterG = Math.max(parts.butterG, butterInG)
   const toComeG = Math.max(0, parts.butterG - butterInG)
@@ -147,7 +186,9 @@ function bowlNow(replay: Replay, { plan, parts }: NonNullable<ReturnType<typeof 
     butterPerWater: butterPerWaterG(WATER_FIRST_FROM, plan.butter),
     freeOil: freeOilFrac(pour, bowl.tempC),
     isBroken: pour.isBroken,
-    safePourGPerS: pour.isBroken ? 0 : recommendedPourGPerS(pour, pourSetting(plan.method.tool, bowl.tempC), plan.butter),
+    safePourGPerS: pour.isBroken
+      ? 0
+      : recommendedPourGPerS(pour, pourSetting(plan.method.tool, bowl.tempC), plan.butter),
     pourLeftS: pourLeftS(replay, plan, toComeG),
     volumeMl: (now.fatMl + now.continuousMl) * (1 + bowl.overrun),
     massG: parts.yolkG + replay.aqueousG + butterInG - evaporatedG,
@@ -197,7 +238,8 @@ function lookAhead(
   for (let s = 1; s <= (isOn && liftAtMs === undefined ? AHEAD_S : MINUTE_S); s++) {
     bowl = stepYolkBath(setup, bowl, control, 1)
     if (s <= MINUTE_S) inOneMinuteC = bowl.tempC
-    if (awaitsRibbon && ribbonAtMs === undefined && isRibbon(setup, bowl, control)) ribbonAtMs = nowMs + s * 1000
+    if (awaitsRibbon && ribbonAtMs === undefined && isRibbon(setup, bowl, control))
+      ribbonAtMs = nowMs + s * 1000
     if (isOn && liftAtMs === undefined && isLiftDue(setup, bowl, control)) liftAtMs = nowMs + s * 1000
   }
   return { inOneMinuteC, liftAtMs, ribbonAtMs }

@@ -5,7 +5,14 @@ import { compositionOf } from '../../ingredients/ingredient'
 import type { Pan } from '../../kitchen/kitchen'
 import type { ButterParts } from '../../mixture/butterFat'
 import { massG } from '../../mixture/composition'
-import { butterRoomG, HIGHEST_PHASE_FRAC, phaseBand, phaseFraction, waterNeededG, WATER_FIRST_FROM } from '../../mixture/phases'
+import {
+  butterRoomG,
+  HIGHEST_PHASE_FRAC,
+  phaseBand,
+  phaseFraction,
+  waterNeededG,
+  WATER_FIRST_FROM,
+} from '../../mixture/phases'
 import { contentsPhases, type Contents } from '../../pan/contents'
 import type { WalkStep } from '../../pan/walkFormula'
 import { capacityMl } from '../../vessel/profile'
@@ -32,14 +39,23 @@ const BLEND_MIN = { low: 0.7, value: 1, high: 2 } as const
 
 /** What pours and whisks of a method can do. */
 export function pourSetting(tool: EmulsionPlan['method']['tool'], tempC: number): PourSetting {
-  return { tempC, tool, highestPhaseFrac: tool === 'stickBlender' ? HIGHEST_PHASE_FRAC.powerBlender : HIGHEST_PHASE_FRAC.handWhisk }
+  return {
+    tempC,
+    tool,
+    highestPhaseFrac:
+      tool === 'stickBlender' ? HIGHEST_PHASE_FRAC.powerBlender : HIGHEST_PHASE_FRAC.handWhisk,
+  }
 }
 
 /** Fat, water and the rest of a butter, from its composition. */
 export function butterPartsOf(ingredient: Ingredient): ButterParts {
   const per100 = compositionOf(ingredient, 100)
   const total = massG(per100)
-  return { fatFrac: per100.fat / total, waterFrac: per100.water / total, snfFrac: (total - per100.fat - per100.water) / total }
+  return {
+    fatFrac: per100.fat / total,
+    waterFrac: per100.water / total,
+    snfFrac: (total - per100.fat - per100.water) / total,
+  }
 }
 
 /** What meets in the bowl: yolk and water phase when the yolks go over the bath, the butter, and the finished sauce. */
@@ -56,7 +72,10 @@ export interface BowlParts {
 }
 
 /** The bowl of a walk; undefined where no butter goes into yolk in it. The water phase is what really is in the bowl: reduced, strained, moved. */
-export function bowlParts(walk: readonly WalkStep[], ingredients: ReadonlyMap<string, Ingredient>): BowlParts | undefined {
+export function bowlParts(
+  walk: readonly WalkStep[],
+  ingredients: ReadonlyMap<string, Ingredient>,
+): BowlParts | undefined {
   const ours = walk.filter((w) => techniqueOf(w.step).id === 'eggEmulsion')
   const pour = ours.find((w) => butterIn(w, ingredients) !== undefined)
   const first = ours[0]
@@ -64,7 +83,10 @@ export function bowlParts(walk: readonly WalkStep[], ingredients: ReadonlyMap<st
   const good = line && ingredients.get(line.ingredientId)
   if (!first || !pour || !line || !good) return undefined
   const base = first === pour ? pour.before : first.begin
-  const butterG = pour.lines.reduce((sum, l) => sum + (ingredients.get(l.ingredientId)?.emulsionRole === 'butter' ? l.massG : 0), 0)
+  const butterG = pour.lines.reduce(
+    (sum, l) => sum + (ingredients.get(l.ingredientId)?.emulsionRole === 'butter' ? l.massG : 0),
+    0,
+  )
   const ofBowl = walk.filter((w) => w.vessel === pour.vessel)
   const finished = (ofBowl.at(-1) ?? pour).end
   const wateryG = (of: Contents) => massG(of.liquid) - of.liquid.fat + of.yolkFatG - of.yolkG
@@ -103,7 +125,11 @@ interface Ribbon {
   readonly isGrainy: boolean
 }
 /** Over the bath until a ribbon stands. */
-function runRibbon(bowl: BowlMaterial, { yolkG, aqueousG }: BowlParts, method: EmulsionPlan['method']): Ribbon {
+function runRibbon(
+  bowl: BowlMaterial,
+  { yolkG, aqueousG }: BowlParts,
+  method: EmulsionPlan['method'],
+): Ribbon {
   const setup = { bowl, yolkG: Math.max(1, yolkG) }
   const run = runYolkBath(
     setup,
@@ -113,7 +139,11 @@ function runRibbon(bowl: BowlMaterial, { yolkG, aqueousG }: BowlParts, method: E
     LONGEST_S,
   )
   const { atS, tempC } = run.state
-  return { band: { low: atS * (1 - RIBBON_SPREAD), value: atS, high: atS * (1 + RIBBON_SPREAD) }, tempC, isGrainy: run.stage === 'grainy' }
+  return {
+    band: { low: atS * (1 - RIBBON_SPREAD), value: atS, high: atS * (1 + RIBBON_SPREAD) },
+    tempC,
+    isGrainy: run.stage === 'grainy',
+  }
 }
 
 /** Without a bath: the hot butter and the blender's work warm the yolk. */
@@ -133,7 +163,9 @@ function mixBlended({ yolkG, aqueousG, butterG, butter }: BowlParts, method: Emu
 }
 
 /** Settles an egg and butter sauce from its walk; undefined for a walk without one. */
-export function planEmulsion(context: Pick<PlanContext, 'formula' | 'ingredients' | 'walk' | 'pan'>): EmulsionPlan | undefined {
+export function planEmulsion(
+  context: Pick<PlanContext, 'formula' | 'ingredients' | 'walk' | 'pan'>,
+): EmulsionPlan | undefined {
   const { formula, ingredients, walk, pan } = context
   const { emulsion: method } = formula
   const parts = bowlParts(walk, ingredients)
@@ -181,7 +213,9 @@ export function planEggStep(context: PlanContext): StepPlanned {
   const { ribbonS } = emulsion
   return {
     work: { kind: 'eggEmulsion', emulsion },
-    minutes: ribbonS ? { low: ribbonS.low / 60, value: ribbonS.value / 60, high: ribbonS.high / 60 } : ownMinutes,
+    minutes: ribbonS
+      ? { low: ribbonS.low / 60, value: ribbonS.value / 60, high: ribbonS.high / 60 }
+      : ownMinutes,
     warnings: emulsionWarnings(walked.step.id, pan, emulsion),
   }
 }
@@ -201,7 +235,9 @@ export function emulsionWarnings(stepId: string, pan: Pan, plan: EmulsionPlan): 
   const splits = plan.peakPhaseFrac > plan.phaseLimitFrac
   return [
     ...(batches > 1 ? [{ code: 'bowlTooSmall' as const, shareFull, batches }] : []),
-    ...(splits ? [{ code: 'splits' as const, stepId, phaseFrac: plan.peakPhaseFrac, limitFrac: plan.phaseLimitFrac }] : []),
+    ...(splits
+      ? [{ code: 'splits' as const, stepId, phaseFrac: plan.peakPhaseFrac, limitFrac: plan.phaseLimitFrac }]
+      : []),
     ...(plan.waterFirstG > 0.5 && !splits
       ? [{ code: 'waterFirst' as const, waterG: plan.waterFirstG, phaseFrac: plan.peakPhaseFrac }]
       : []),

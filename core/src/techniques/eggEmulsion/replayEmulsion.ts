@@ -60,7 +60,8 @@ export interface ReplayFrame {
   readonly butterGoalG: number
 }
 
-const reaches = (stage: YolkStage, wanted: YolkStage) => YOLK_STAGES.indexOf(stage) >= YOLK_STAGES.indexOf(wanted)
+const reaches = (stage: YolkStage, wanted: YolkStage) =>
+  YOLK_STAGES.indexOf(stage) >= YOLK_STAGES.indexOf(wanted)
 
 /** Whether the yolk stands in a ribbon. */
 export const isRibbon = (setup: YolkBathSetup, bowl: YolkBathState, control: YolkBathControl): boolean =>
@@ -137,13 +138,20 @@ function applyFact(r: Replay, frame: ReplayFrame, fact: StageFact): void {
 
 /** The pace that the guide shows: who pours by it pours this. */
 export const guideGPerS = (r: Pick<Replay, 'pour' | 'bowl'>, plan: EmulsionPlan): number =>
-  Math.max(DROPS_G_PER_S, r.pour.isBroken ? 0 : recommendedPourGPerS(r.pour, pourSetting(plan.method.tool, r.bowl.tempC), plan.butter))
+  Math.max(
+    DROPS_G_PER_S,
+    r.pour.isBroken
+      ? 0
+      : recommendedPourGPerS(r.pour, pourSetting(plan.method.tool, r.bowl.tempC), plan.butter),
+  )
 
 /** One second of bath, whisk and pour. */
 function advance(r: Replay, { setup, plan, butterGoalG }: ReplayFrame, atMs: number): void {
   r.control = { bath: r.isOff ? 'off' : r.bath, whisk: plan.method.whisk }
   r.bowl = stepYolkBath(setup, r.bowl, r.control, REPLAY_STEP_S)
-  const gPerS = r.pouring ? Math.max(0, Math.min(guideGPerS(r, plan), (butterGoalG - r.butterInG) / REPLAY_STEP_S)) : 0 // a jug pours no more than it holds
+  const gPerS = r.pouring
+    ? Math.max(0, Math.min(guideGPerS(r, plan), (butterGoalG - r.butterInG) / REPLAY_STEP_S))
+    : 0 // a jug pours no more than it holds
   if (r.pouring) r.bowl = addToYolkBath(setup, r.bowl, gPerS * REPLAY_STEP_S, plan.butter, r.pouring.tempC)
   if (gPerS > 0 || r.pour.freeG > 0 || r.pour.isBroken)
     r.pour = stepPour(r.pour, pourSetting(plan.method.tool, r.bowl.tempC), plan.butter, gPerS, REPLAY_STEP_S)
@@ -156,7 +164,12 @@ function advance(r: Replay, { setup, plan, butterGoalG }: ReplayFrame, atMs: num
 /** What a replay is made of. */
 export interface ReplayRequest {
   readonly frame: ReplayFrame
-  readonly start: { readonly aqueousG: number; readonly roomC: number; readonly isOff: boolean; readonly atMs: number }
+  readonly start: {
+    readonly aqueousG: number
+    readonly roomC: number
+    readonly isOff: boolean
+    readonly atMs: number
+  }
   /** The batch whose stage facts move the bowl. */
   readonly state: BatchState
   /** Good readings of the bound probe in order of time. */
@@ -200,11 +213,19 @@ function begin({ frame: { setup, plan }, start, state, probe }: ReplayRequest): 
     const i = all.findIndex((f) => f.atMs >= start.atMs)
     return i < 0 ? all.length : i
   }
-  return { replay, atMs: start.atMs, nextFact: from(state.stageFacts), nextRead: from(probe), lastRead: undefined }
+  return {
+    replay,
+    atMs: start.atMs,
+    nextFact: from(state.stageFacts),
+    nextRead: from(probe),
+    lastRead: undefined,
+  }
 }
 
 const goesOn = (known: Kept | undefined, { probe, endMs }: ReplayRequest): known is Kept =>
-  known !== undefined && known.atMs <= endMs && (known.nextRead === 0 || probe[known.nextRead - 1]?.atMs === known.lastRead?.atMs)
+  known !== undefined &&
+  known.atMs <= endMs &&
+  (known.nextRead === 0 || probe[known.nextRead - 1]?.atMs === known.lastRead?.atMs)
 
 /** Follows a bowl through its facts and readings from the moment it stood over the bath. The same answer whenever it is asked. */
 export function replayEmulsion(request: ReplayRequest): Replay {
@@ -215,8 +236,10 @@ export function replayEmulsion(request: ReplayRequest): Replay {
   const r: Replay = { ...replay }
   let { nextFact, nextRead } = next
   const takeUpTo = (ms: number) => {
-    for (let fact = facts[nextFact]; fact && fact.atMs <= ms; fact = facts[++nextFact]) applyFact(r, frame, fact)
-    for (let p = probe[nextRead]; p && p.atMs <= ms; p = probe[++nextRead]) readTemp(r, p.tempC, p.atMs, 'probe')
+    for (let fact = facts[nextFact]; fact && fact.atMs <= ms; fact = facts[++nextFact])
+      applyFact(r, frame, fact)
+    for (let p = probe[nextRead]; p && p.atMs <= ms; p = probe[++nextRead])
+      readTemp(r, p.tempC, p.atMs, 'probe')
   }
   let atMs = fromMs
   for (; atMs + STEP_MS <= endMs; atMs += STEP_MS) {

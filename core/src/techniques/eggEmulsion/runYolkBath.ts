@@ -1,4 +1,11 @@
-import { stepYolkBath, yolkStage, type YolkBathControl, type YolkBathSetup, type YolkBathState, type YolkStage } from './yolkBath'
+import {
+  stepYolkBath,
+  yolkStage,
+  type YolkBathControl,
+  type YolkBathSetup,
+  type YolkBathState,
+  type YolkStage,
+} from './yolkBath'
 
 /** Longest step that the steel wall's time constant of about 6 s allows, s. */
 export const BATH_STEP_S = 0.5

@@ -6,11 +6,15 @@ import { creditOf, liveEmulsion } from './liveEmulsion'
 export const watchBowl: Watch = {
   live(context) {
     const bowl = liveEmulsion(context.state, context.probe, context.nowMs)
-    return bowl ? { kind: 'eggEmulsion', bowl, credit: creditOf(context.state, context.probe).band } : watchMinutes.live(context)
+    return bowl
+      ? { kind: 'eggEmulsion', bowl, credit: creditOf(context.state, context.probe).band }
+      : watchMinutes.live(context)
   },
   deadlines(live, context) {
     if (live.kind !== 'eggEmulsion') return watchMinutes.deadlines(live, context)
     const { isOnBath, liftAtMs } = live.bowl
-    return isOnBath && liftAtMs !== undefined ? [{ kind: 'actNow', code: 'liftOff', atMs: liftAtMs, isFragile: true }] : []
+    return isOnBath && liftAtMs !== undefined
+      ? [{ kind: 'actNow', code: 'liftOff', atMs: liftAtMs, isFragile: true }]
+      : []
   },
 }

@@ -95,7 +95,11 @@ describe('yolk over a steam bath', () => {
       ['steel', 1.4],
     ] as const) {
       const setup: YolkBathSetup = { bowl, yolkG: 51 }
-      near(carryOverBoundK(bowl, contentsJPerK(setup, 45, 0), wettedAreaM2(2 * liquidMl(setup, 45, 0)), 77, 67), expected, 0.2)
+      near(
+        carryOverBoundK(bowl, contentsJPerK(setup, 45, 0), wettedAreaM2(2 * liquidMl(setup, 45, 0)), 77, 67),
+        expected,
+        0.2,
+      )
     }
   })
   const pour = (butterC: number) => {
@@ -120,7 +124,11 @@ describe('yolk over a steam bath', () => {
     // the case counts fat and water alone; with the butter's milk solids φ is 0.628 (§1's own definition)
     near(
       phaseFraction(
-        phasesOf({ yolkG: 51, aqueousG: state.waterG, butters: [{ massG: state.fatG, parts: { fatFrac: 1, waterFrac: 0, snfFrac: 0 } }] }),
+        phasesOf({
+          yolkG: 51,
+          aqueousG: state.waterG,
+          butters: [{ massG: state.fatG, parts: { fatFrac: 1, waterFrac: 0, snfFrac: 0 } }],
+        }),
       ),
       0.634,
       0.005,
@@ -132,7 +140,16 @@ describe('yolk over a steam bath', () => {
     near(state.cookedFrac, 1, 0.03)
   })
   it('emulsion:H9 hot butter and a power whisk', () => {
-    const mix = { yolkG: 51, waterG: 30, baseC: 20, butterG: 225, butter: BUTTERS.eu, butterC: 95, vesselJPerK: 80, vesselC: 20 }
+    const mix = {
+      yolkG: 51,
+      waterG: 30,
+      baseC: 20,
+      butterG: 225,
+      butter: BUTTERS.eu,
+      butterC: 95,
+      vesselJPerK: 80,
+      vesselC: 20,
+    }
     near(blenderMixTempC({ ...mix, shaftJ: 0 }) ?? NaN, 65, 0.5)
     near(blenderMixTempC({ ...mix, shaftJ: 2400 }) ?? NaN, 67.6, 0.5)
   })

@@ -105,10 +105,15 @@ interface Areas {
 function areasOf(volumeMl: number): Areas {
   const h = heightM(volumeMl)
   const wettedM2 = Math.min(2 * Math.PI * SPHERE_M * h, OPENING_AREA_M2)
-  return { wettedM2, topM2: Math.PI * (2 * SPHERE_M * h - h * h), rimM2: Math.max(OPENING_AREA_M2 - wettedM2, 1e-4) }
+  return {
+    wettedM2,
+    topM2: Math.PI * (2 * SPHERE_M * h - h * h),
+    rimM2: Math.max(OPENING_AREA_M2 - wettedM2, 1e-4),
+  }
 }
 
-const yolkShare = (setup: YolkBathSetup, waterG: number) => setup.yolkG / (setup.yolkG + waterG + (setup.sugarG ?? 0))
+const yolkShare = (setup: YolkBathSetup, waterG: number) =>
+  setup.yolkG / (setup.yolkG + waterG + (setup.sugarG ?? 0))
 
 /** Rate at which yolk sets, 1/s; water and sugar raise the temperature it takes, acid is set by `acidKPerPh`. `emulsion:H10` */
 export function settingRatePerS(setup: YolkBathSetup, waterG: number, tempC: number): number {
@@ -124,7 +129,10 @@ export function settingRatePerS(setup: YolkBathSetup, waterG: number, tempC: num
 /** Heat capacity of what is in the bowl, J/K. */
 export function contentsJPerK(setup: YolkBathSetup, waterG: number, fatG: number): number {
   return (
-    HEAT_CAPACITY.yolk * setup.yolkG + HEAT_CAPACITY.water * waterG + HEAT_CAPACITY.sugar * (setup.sugarG ?? 0) + HEAT_CAPACITY.fat * fatG
+    HEAT_CAPACITY.yolk * setup.yolkG +
+    HEAT_CAPACITY.water * waterG +
+    HEAT_CAPACITY.sugar * (setup.sugarG ?? 0) +
+    HEAT_CAPACITY.fat * fatG
   )
 }
 
@@ -147,9 +155,22 @@ export function innerWallC(setup: YolkBathSetup, state: YolkBathState, control: 
   return state.wallC - inner * (state.wallC - state.tempC) * halfWall
 }
 
-type Vector = readonly [tempC: number, wallC: number, rimC: number, cooked: number, overrun: number, waterG: number]
+type Vector = readonly [
+  tempC: number,
+  wallC: number,
+  rimC: number,
+  cooked: number,
+  overrun: number,
+  waterG: number,
+]
 
-function slope(setup: YolkBathSetup, control: YolkBathControl, areas: Areas, fatG: number, [t, wall, rim, x, o, water]: Vector): Vector {
+function slope(
+  setup: YolkBathSetup,
+  control: YolkBathControl,
+  areas: Areas,
+  fatG: number,
+  [t, wall, rim, x, o, water]: Vector,
+): Vector {
   const whisk = WHISKS[control.whisk]
   const bathC = BATHS[control.bath].tempC
   const { halfWall, outer, inner, wallJPerM2K } = films(setup, control)
@@ -157,7 +178,10 @@ function slope(setup: YolkBathSetup, control: YolkBathControl, areas: Areas, fat
   const q = inner * wettedM2 * (wall - t)
   const qRim = whisk.rim * inner * rimM2 * (rim - t)
   const evaporatedKgPerS =
-    EVAPORATION_KG_PER_PA_M2_S * STIRRED * Math.max(0, 970 * waterVapourPressureKPa(t) - 500 * waterVapourPressureKPa(ROOM_C)) * topM2
+    EVAPORATION_KG_PER_PA_M2_S *
+    STIRRED *
+    Math.max(0, 970 * waterVapourPressureKPa(t) - 500 * waterVapourPressureKPa(ROOM_C)) *
+    topM2
   const innerC = wall - inner * (wall - t) * halfWall
   const layerC = (innerC + t) / 2
   const volumeM3 = liquidMl(setup, water, fatG) * (1 + o) * 1e-6
@@ -169,18 +193,27 @@ function slope(setup: YolkBathSetup, control: YolkBathControl, areas: Areas, fat
       contentsJPerK(setup, water, fatG),
     (outer * wettedM2 * (bathC - wall) - q) / (wallJPerM2K * wettedM2),
     (outer * rimM2 * (bathC - rim) - qRim) / (wallJPerM2K * rimM2),
-    ((1 - inLayer) * settingRatePerS(setup, water, t) + inLayer * settingRatePerS(setup, water, layerC)) * (1 - x),
+    ((1 - inLayer) * settingRatePerS(setup, water, t) + inLayer * settingRatePerS(setup, water, layerC)) *
+      (1 - x),
     whisk.foam > 0 ? (whisk.foam / FOAM_S) * (mostAir - o) : -o / COLLAPSE_S,
     -1000 * evaporatedKgPerS,
   ]
 }
 
-const along = (from: Vector, by: Vector, dt: number): Vector => from.map((v, i) => v + (by[i] ?? 0) * dt) as unknown as Vector
+const along = (from: Vector, by: Vector, dt: number): Vector =>
+  from.map((v, i) => v + (by[i] ?? 0) * dt) as unknown as Vector
 
 /** One step of the bowl, at most 1 s (fourth-order Runge–Kutta). */
-export function stepYolkBath(setup: YolkBathSetup, state: YolkBathState, control: YolkBathControl, dtS: number): YolkBathState {
+export function stepYolkBath(
+  setup: YolkBathSetup,
+  state: YolkBathState,
+  control: YolkBathControl,
+  dtS: number,
+): YolkBathState {
   const areas = areasOf(
-    state.fatG > 0 ? Math.max(state.spreadMl, liquidMl(setup, state.waterG, state.fatG) * (1 + state.overrun)) : state.spreadMl,
+    state.fatG > 0
+      ? Math.max(state.spreadMl, liquidMl(setup, state.waterG, state.fatG) * (1 + state.overrun))
+      : state.spreadMl,
   )
   const f = (v: Vector) => slope(setup, control, areas, state.fatG, v)
   const y: Vector = [state.tempC, state.wallC, state.rimC, state.cookedFrac, state.overrun, state.waterG]
@@ -205,11 +238,24 @@ export function stepYolkBath(setup: YolkBathSetup, state: YolkBathState, control
 }
 
 /** Butter, water or juice goes in. Cold butter's melting heat is in its enthalpy. */
-export function addToYolkBath(setup: YolkBathSetup, state: YolkBathState, massG: number, parts: ButterParts, atC: number): YolkBathState {
+export function addToYolkBath(
+  setup: YolkBathSetup,
+  state: YolkBathState,
+  massG: number,
+  parts: ButterParts,
+  atC: number,
+): YolkBathState {
   const heat =
-    contentsJPerK(setup, state.waterG, state.fatG) + massG * (HEAT_CAPACITY.fat * parts.fatFrac + HEAT_CAPACITY.water * parts.waterFrac)
-  const tempC = state.tempC + (massG * (butterEnthalpyJPerG(parts, atC) - butterEnthalpyJPerG(parts, state.tempC))) / heat
-  return { ...state, tempC, fatG: state.fatG + massG * parts.fatFrac, waterG: state.waterG + massG * parts.waterFrac }
+    contentsJPerK(setup, state.waterG, state.fatG) +
+    massG * (HEAT_CAPACITY.fat * parts.fatFrac + HEAT_CAPACITY.water * parts.waterFrac)
+  const tempC =
+    state.tempC + (massG * (butterEnthalpyJPerG(parts, atC) - butterEnthalpyJPerG(parts, state.tempC))) / heat
+  return {
+    ...state,
+    tempC,
+    fatG: state.fatG + massG * parts.fatFrac,
+    waterG: state.waterG + massG * parts.waterFrac,
+  }
 }
 
 /** Water, as a butter without fat. */
@@ -217,25 +263,57 @@ export const WATER_PARTS: ButterParts = { fatFrac: 0, waterFrac: 1, snfFrac: 0 }
 
 /** Thickness of the base while it foams, Pa·s. */
 export function baseViscosityPaS(setup: YolkBathSetup, state: YolkBathState): number {
-  return 0.0012 * 10 ** (2.85 * yolkShare(setup, state.waterG)) * Math.exp(12 * state.cookedFrac) * (1 + state.overrun) ** 3
+  return (
+    0.0012 *
+    10 ** (2.85 * yolkShare(setup, state.waterG)) *
+    Math.exp(12 * state.cookedFrac) *
+    (1 + state.overrun) ** 3
+  )
 }
 
 /** What a cook would see, and whether a grain is of the wall's making. `emulsion:H1–H3` */
-export function yolkStage(setup: YolkBathSetup, state: YolkBathState, control: YolkBathControl): { stage: YolkStage; isByWall: boolean } {
-  const wallDose = settingRatePerS(setup, state.waterG, innerWallC(setup, state, control)) * WHISKS[control.whisk].contactS
-  if (state.cookedFrac >= GRAINY_FROM || wallDose > 0.9) return { stage: 'grainy', isByWall: state.cookedFrac < GRAINY_FROM }
+export function yolkStage(
+  setup: YolkBathSetup,
+  state: YolkBathState,
+  control: YolkBathControl,
+): { stage: YolkStage; isByWall: boolean } {
+  const wallDose =
+    settingRatePerS(setup, state.waterG, innerWallC(setup, state, control)) * WHISKS[control.whisk].contactS
+  if (state.cookedFrac >= GRAINY_FROM || wallDose > 0.9)
+    return { stage: 'grainy', isByWall: state.cookedFrac < GRAINY_FROM }
   const viscosity = baseViscosityPaS(setup, state)
   const stage =
-    viscosity >= 6 ? 'awayFromSide' : viscosity >= 2 ? 'ribbon' : viscosity >= 0.8 ? 'trails' : state.overrun >= 0.3 ? 'foamy' : 'raw'
+    viscosity >= 6
+      ? 'awayFromSide'
+      : viscosity >= 2
+        ? 'ribbon'
+        : viscosity >= 0.8
+          ? 'trails'
+          : state.overrun >= 0.3
+            ? 'foamy'
+            : 'raw'
   return { stage, isByWall: false }
 }
 /** Cooked share from which the yolk is grainy. */
 export const GRAINY_FROM = 0.6
 /** Stages in the order in which they come. */
-export const YOLK_STAGES: readonly YolkStage[] = ['raw', 'foamy', 'trails', 'ribbon', 'awayFromSide', 'grainy']
+export const YOLK_STAGES: readonly YolkStage[] = [
+  'raw',
+  'foamy',
+  'trails',
+  'ribbon',
+  'awayFromSide',
+  'grainy',
+]
 
 /** Most that the bowl can still give to what is in it, K: C_b (T_b − T)/(C + C_b). `emulsion:H6` */
-export function carryOverBoundK(bowl: BowlMaterial, contents: number, wettedM2: number, wallC: number, tempC: number): number {
+export function carryOverBoundK(
+  bowl: BowlMaterial,
+  contents: number,
+  wettedM2: number,
+  wallC: number,
+  tempC: number,
+): number {
   const { densityKgPerM3, wallM, heatJPerKgK } = BOWLS[bowl]
   const bowlJPerK = densityKgPerM3 * wallM * wettedM2 * heatJPerKgK
   return (bowlJPerK * (wallC - tempC)) / (contents + bowlJPerK)

@@ -7,17 +7,30 @@ import type { TempPoint } from '../../safety/lethality'
 /** How often a held sauce is stirred, ms. */
 export const STIR_EVERY_MS = 10 * 60_000
 
-function lastTemp(state: BatchState, probe: readonly TempPoint[]): Pick<HoldLive, 'tempC' | 'tempFrom' | 'readAtMs'> {
+function lastTemp(
+  state: BatchState,
+  probe: readonly TempPoint[],
+): Pick<HoldLive, 'tempC' | 'tempFrom' | 'readAtMs'> {
   const fromProbe = probe.at(-1)
   const spot = state.stageFacts.findLast((f) => f.kind === 'reading.taken' && f.payload.how === 'temperature')
   const typed =
-    spot?.kind === 'reading.taken' && spot.payload.how === 'temperature' ? { atMs: spot.atMs, tempC: spot.payload.tempC } : undefined
+    spot?.kind === 'reading.taken' && spot.payload.how === 'temperature'
+      ? { atMs: spot.atMs, tempC: spot.payload.tempC }
+      : undefined
   const read = fromProbe && fromProbe.atMs > (typed?.atMs ?? 0) ? fromProbe : typed
-  return { tempC: read?.tempC, tempFrom: read && (read === fromProbe ? 'probe' : 'spot'), readAtMs: read?.atMs }
+  return {
+    tempC: read?.tempC,
+    tempFrom: read && (read === fromProbe ? 'probe' : 'spot'),
+    readAtMs: read?.atMs,
+  }
 }
 
 /** A sauce put by, at a moment; undefined where it is not. */
-export function liveHold(state: BatchState, probe: readonly TempPoint[], nowMs: number): HoldLive | undefined {
+export function liveHold(
+  state: BatchState,
+  probe: readonly TempPoint[],
+  nowMs: number,
+): HoldLive | undefined {
   const { hold } = state
   if (!hold) return undefined
   return {
@@ -35,7 +48,9 @@ export function liveHold(state: BatchState, probe: readonly TempPoint[], nowMs: 
 export function holdDue(hold: HoldLive): Due[] {
   const isOver = hold.clock.state === 'pastHouse' || hold.clock.state === 'pastCode'
   const due: Due[] = [
-    ...(hold.portionsLeft > 0 && !isOver ? [{ kind: 'lookSoon' as const, code: 'stir' as const, atMs: hold.stirAtMs }] : []),
+    ...(hold.portionsLeft > 0 && !isOver
+      ? [{ kind: 'lookSoon' as const, code: 'stir' as const, atMs: hold.stirAtMs }]
+      : []),
     { kind: 'discard', code: 'discard', atMs: hold.clock.discardAtMs },
   ]
   return due.sort((a, b) => a.atMs - b.atMs)

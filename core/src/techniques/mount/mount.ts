@@ -6,7 +6,11 @@ import type { Technique } from '../technique'
 
 const CREAM_SHARE = 0.1 // from a tenth of the butter's mass on, cream steadies a mounted sauce
 /** Where a mounted sauce stays whole, °C (emulsion.md §4): plain, with cream, and a jus with gelatin or starch. */
-export const MOUNT_WINDOWS = { plain: { lowC: 46, highC: 57 }, cream: { lowC: 42, highC: 64 }, jus: { lowC: 40, highC: 75 } } as const
+export const MOUNT_WINDOWS = {
+  plain: { lowC: 46, highC: 57 },
+  cream: { lowC: 42, highC: 64 },
+  jus: { lowC: 40, highC: 75 },
+} as const
 const JUS_BELOW_PHASE = 0.3 // so little butter is a gloss on a jus, no sauce of its own
 const BODY_FRAC = 0.01 // gelatin or starch from here on carries it
 
@@ -28,11 +32,22 @@ export const mount: Technique = {
     const phaseFrac = phaseFraction(contentsPhases(walked.end))
     const isCreamy = milk.creamG >= CREAM_SHARE * milk.butterG
     const phaseLimitFrac = isCreamy ? HIGHEST_PHASE_FRAC.mountedWithCream : HIGHEST_PHASE_FRAC.mounted
-    const butterG = walked.lines.reduce((sum, l) => sum + (ingredients.get(l.ingredientId)?.emulsionRole === 'butter' ? l.massG : 0), 0)
+    const butterG = walked.lines.reduce(
+      (sum, l) => sum + (ingredients.get(l.ingredientId)?.emulsionRole === 'butter' ? l.massG : 0),
+      0,
+    )
     return {
-      work: { kind: 'mount', butterG, phaseFrac, phaseLimitFrac, window: windowOf(walked.end, phaseFrac, isCreamy) },
+      work: {
+        kind: 'mount',
+        butterG,
+        phaseFrac,
+        phaseLimitFrac,
+        window: windowOf(walked.end, phaseFrac, isCreamy),
+      },
       warnings:
-        phaseFrac > phaseLimitFrac ? [{ code: 'splits' as const, stepId: walked.step.id, phaseFrac, limitFrac: phaseLimitFrac }] : [],
+        phaseFrac > phaseLimitFrac
+          ? [{ code: 'splits' as const, stepId: walked.step.id, phaseFrac, limitFrac: phaseLimitFrac }]
+          : [],
     }
   },
   models: ['phaseFraction'],

@@ -1,13 +1,19 @@
 import { skimmed, strained } from '../../pan/sieve'
 import { leavesAll, type Attention, type Technique } from '../technique'
 
-const WANTS: Readonly<Record<string, Attention>> = { sweat: 'often', deglaze: 'constant', flame: 'constant', strain: 'constant' }
+const WANTS: Readonly<Record<string, Attention>> = {
+  sweat: 'often',
+  deglaze: 'constant',
+  flame: 'constant',
+  strain: 'constant',
+}
 const OFF_THE_HEAT: readonly string[] = ['strain', 'move', 'flame']
 
 /** What comes before, between and after the cooking: sweat, deglaze, put in, flame, skim, strain, move. */
 export const prepare: Technique = {
   id: 'prepare',
-  stands: (step) => (OFF_THE_HEAT.includes(step.technique) || (step.technique === 'add' && !step.heat) ? 'aside' : 'ring'),
+  stands: (step) =>
+    OFF_THE_HEAT.includes(step.technique) || (step.technique === 'add' && !step.heat) ? 'aside' : 'ring',
   attention: (step) => WANTS[step.technique] ?? 'none',
   driesFat: { sweat: 1 },
   end(contents, step) {

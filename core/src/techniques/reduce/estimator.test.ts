@@ -13,7 +13,8 @@ import {
 } from './estimator'
 import { doneProbability, minutesToTarget } from './forecast'
 
-const start = () => startBelief({ massG: 1000, sdMassG: 5, rateGPerMin: 20, sdRateGPerMin: 7, driftPerRootMin: 0.03 })
+const start = () =>
+  startBelief({ massG: 1000, sdMassG: 5, rateGPerMin: 20, sdRateGPerMin: 7, driftPerRootMin: 0.03 })
 const read = (belief: PanBelief, list: [number, number][], sigmaG = 10) =>
   list.reduce((b, [atMin, massG]) => takeReading(b, { atMin, massG, sigmaG }).belief, belief)
 const K2: [number, number][] = [
@@ -85,7 +86,9 @@ describe('reduction:K live estimation', () => {
     expectWithin(median(second.belief), 9.61, 0.005)
   })
   it('K7 weighed off the heat', () => {
-    const b = returnPan(takeReading(predictTo(liftPan(read(start(), K2)), 14), { atMin: 14, massG: 752, sigmaG: 2 }).belief)
+    const b = returnPan(
+      takeReading(predictTo(liftPan(read(start(), K2)), 14), { atMin: 14, massG: 752, sigmaG: 2 }).belief,
+    )
     expectWithin(b.massG, 752.02, 0.005)
     expectWithin(b.rateGPerMin, 24.127, 0.005)
     expectWithin(median(b), 10.45, 0.005)
@@ -151,7 +154,13 @@ function coverage({
     do r = 20 + 7 * normal()
     while (r <= 4)
     let m = 1000
-    let belief = startBelief({ massG: 1000 + 5 * normal(), sdMassG: 5, rateGPerMin: 20, sdRateGPerMin: 7, driftPerRootMin: 0.03 })
+    let belief = startBelief({
+      massG: 1000 + 5 * normal(),
+      sdMassG: 5,
+      rateGPerMin: 20,
+      sdRateGPerMin: 7,
+      driftPerRootMin: 0.03,
+    })
     const b = bias * normal()
     let done: number | undefined
     let bands: number[] | undefined
@@ -168,7 +177,9 @@ function coverage({
         belief = takeReading(belief, { atMin: t, massG: z, sigmaG }).belief
       }
       if (Math.abs(t - forecastAt) < 1e-9 && done === undefined)
-        bands = [0.05, 0.1, 0.9, 0.95].map((p) => t + (minutesToTarget(predictTo(belief, t), 500, p) ?? Infinity))
+        bands = [0.05, 0.1, 0.9, 0.95].map(
+          (p) => t + (minutesToTarget(predictTo(belief, t), 500, p) ?? Infinity),
+        )
     }
     if (!bands || done === undefined) continue
     runs++
@@ -188,9 +199,21 @@ describe('reduction:K coverage of the bands over 1000 simulated pans', () => {
     ['K8 first forecast at 4 min', { forecastAt: 4 }, 0.883, 0.781],
     ['K9 scatter 25', { sigma: 25 }, 0.906, 0.817],
     ['K9 one in ten wrong by 200 g', { outliers: 0.1 }, 0.891, 0.807],
-    ['K10 by eye, told 10 %', { relative: 0.1, toldRelative: 0.1, bias: 0.1, everyMin: 3, forecastAt: 12 }, 0.674],
-    ['K10 by eye, told 15 %', { relative: 0.1, toldRelative: 0.15, bias: 0.1, everyMin: 3, forecastAt: 12 }, 0.846],
-    ['K10 by eye, told 20 %', { relative: 0.1, toldRelative: 0.2, bias: 0.1, everyMin: 3, forecastAt: 12 }, 0.905],
+    [
+      'K10 by eye, told 10 %',
+      { relative: 0.1, toldRelative: 0.1, bias: 0.1, everyMin: 3, forecastAt: 12 },
+      0.674,
+    ],
+    [
+      'K10 by eye, told 15 %',
+      { relative: 0.1, toldRelative: 0.15, bias: 0.1, everyMin: 3, forecastAt: 12 },
+      0.846,
+    ],
+    [
+      'K10 by eye, told 20 %',
+      { relative: 0.1, toldRelative: 0.2, bias: 0.1, everyMin: 3, forecastAt: 12 },
+      0.905,
+    ],
   ])('%s', (_, scenario, expected90, expected80) => {
     const [in90, in80] = coverage(scenario)
     expect(Math.abs(in90 - expected90)).toBeLessThanOrEqual(0.03)
@@ -198,6 +221,7 @@ describe('reduction:K coverage of the bands over 1000 simulated pans', () => {
   })
   it('the band is a probability: it rises with time', () => {
     const b = read(start(), K2)
-    for (let t = 1; t < 30; t++) expect(doneProbability(b, 500, t)).toBeGreaterThan(doneProbability(b, 500, t - 1))
+    for (let t = 1; t < 30; t++)
+      expect(doneProbability(b, 500, t)).toBeGreaterThan(doneProbability(b, 500, t - 1))
   })
 })

@@ -119,9 +119,15 @@ function doubt(
     first !== undefined &&
     Math.sign(first.innovationG) === Math.sign(innovationG) &&
     Math.abs(innovationG - first.innovationG) <=
-      3 * Math.sqrt(reading.sigmaG ** 2 + first.sigmaG ** 2 + (reading.atMin - first.atMin) ** 2 * prior.varRate)
+      3 *
+        Math.sqrt(
+          reading.sigmaG ** 2 + first.sigmaG ** 2 + (reading.atMin - first.atMin) ** 2 * prior.varRate,
+        )
   if (!agrees)
-    return { belief: { ...prior, pendingOutlier: { innovationG, sigmaG: reading.sigmaG, atMin: reading.atMin } }, verdict: 'outlier' }
+    return {
+      belief: { ...prior, pendingOutlier: { innovationG, sigmaG: reading.sigmaG, atMin: reading.atMin } },
+      verdict: 'outlier',
+    }
   const moved: PanBelief = { ...prior, massG: reading.massG, varMass: reading.sigmaG ** 2, covMassRate: 0 }
   delete (moved as { pendingOutlier?: unknown }).pendingOutlier
   return { belief: moved, verdict: 'shift' }
@@ -147,12 +153,21 @@ function widenIfSurprised(belief: PanBelief): PanBelief {
 }
 
 /** Something went in (or, negative, out); a cold liquid stalls the boil for a while. `reduction:K3` */
-export function addMass(belief: PanBelief, addition: { massG: number; sdG: number; coolerByK?: number }): PanBelief {
+export function addMass(
+  belief: PanBelief,
+  addition: { massG: number; sdG: number; coolerByK?: number },
+): PanBelief {
   const stall =
     addition.massG > 0
-      ? (addition.massG * WATER_J_PER_G_K * Math.max(0, addition.coolerByK ?? 0)) / (belief.rateGPerMin * ESTIMATOR.boilLatentJPerG)
+      ? (addition.massG * WATER_J_PER_G_K * Math.max(0, addition.coolerByK ?? 0)) /
+        (belief.rateGPerMin * ESTIMATOR.boilLatentJPerG)
       : 0
-  return { ...belief, massG: belief.massG + addition.massG, varMass: belief.varMass + addition.sdG ** 2, deadMin: belief.deadMin + stall }
+  return {
+    ...belief,
+    massG: belief.massG + addition.massG,
+    varMass: belief.varMass + addition.sdG ** 2,
+    deadMin: belief.deadMin + stall,
+  }
 }
 
 /** Minutes without evaporation while cold liquid warms: m·c·ΔT over the power that the rate stands for. */

@@ -12,7 +12,9 @@ import { actualWalk, beginStage } from '../../pan/actualWalk'
 import { depthReading, levelReading, lookReading, temperatureReading, weighingReading } from './readings'
 import { stageClock } from './stageClock'
 
-const id = demoFacts.find((f) => f.kind === 'batch.planned' && f.payload.formulaId === 'redWineShallot')!.streamId
+const id = demoFacts.find(
+  (f) => f.kind === 'batch.planned' && f.payload.formulaId === 'redWineShallot',
+)!.streamId
 const state = foldBatch(
   id,
   mergeFacts(
@@ -25,11 +27,19 @@ const T0 = 1e12
 const MIN = 60_000
 let n = 0
 const at = (minute: number, kind: StageFact['kind'], payload: Payloads[StageFact['kind']]) =>
-  ({ id: `r${++n}`, kind, payload, atMs: T0 + minute * MIN, deviceId: 'd', deviceSeq: n }) as unknown as StageFact
+  ({
+    id: `r${++n}`,
+    kind,
+    payload,
+    atMs: T0 + minute * MIN,
+    deviceId: 'd',
+    deviceSeq: n,
+  }) as unknown as StageFact
 const weighed = (minute: number, liquidG: number) =>
   at(minute, 'reading.taken', weighingReading(stage, liquidG + stage.tareG + stage.inPan.massG))
 const estimate = (facts: StageFact[], minute: number) => liveEstimate(stage, facts, T0, T0 + minute * MIN)
-const expectedAt = (minute: number) => stage.startMassG - stage.rateGPerMin * Math.max(0, minute - stage.warmUpMin)
+const expectedAt = (minute: number) =>
+  stage.startMassG - stage.rateGPerMin * Math.max(0, minute - stage.warmUpMin)
 
 describe('live estimate', () => {
   it('nothing leaves while it warms, then the forecast’s rate', () => {
@@ -52,7 +62,8 @@ describe('live estimate', () => {
       levelReading(stage, point.depthMm, point.massG),
     ]
     for (const r of [weigh, dip, eye]) if ('massG' in r) expectWithin(r.massG, point.massG, 0.01)
-    if ('sigmaG' in weigh && 'sigmaG' in dip && 'sigmaG' in eye) expect(weigh.sigmaG < dip.sigmaG && dip.sigmaG < eye.sigmaG).toBe(true)
+    if ('sigmaG' in weigh && 'sigmaG' in dip && 'sigmaG' in eye)
+      expect(weigh.sigmaG < dip.sigmaG && dip.sigmaG < eye.sigmaG).toBe(true)
   })
   it('an outlier asks; a misreading counts for nothing; one vouched for moves the level', () => {
     const wild = weighed(3, stage.startMassG * 0.4)
@@ -69,21 +80,52 @@ describe('live estimate', () => {
     const half = estimate([at(4, 'heat.changed', { stepId: stage.stepId, level: 'medium', ratio: 0.5 })], 8)
     expect(half.forecast.p50Min!).toBeGreaterThan(plain.forecast.p50Min!)
     expectWithin(
-      estimate([at(6, 'addition.made', { stepId: stage.stepId, ingredientId: 'water', massG: 50, sdG: 2, coolerByK: 0 })], 8).massG,
+      estimate(
+        [
+          at(6, 'addition.made', {
+            stepId: stage.stepId,
+            ingredientId: 'water',
+            massG: 50,
+            sdG: 2,
+            coolerByK: 0,
+          }),
+        ],
+        8,
+      ).massG,
       plain.massG + 50,
       1e-6,
     )
     expect(estimate([at(6, 'pan.lifted', { stepId: stage.stepId })], 8).massG).toBeGreaterThan(plain.massG)
-    expect(estimate([at(1, 'reading.taken', temperatureReading(stage, 40))], 1).belief.deadMin).toBeGreaterThan(1)
-    expect(estimate([at(1, 'reading.taken', temperatureReading(stage, stage.boilC))], 1).belief.deadMin).toBe(0)
-    const place = { pan: larchwaterTest.pans[0]!, ring: larchwaterTest.rings[0]!, settings: larchwaterTest.settings }
+    expect(
+      estimate([at(1, 'reading.taken', temperatureReading(stage, 40))], 1).belief.deadMin,
+    ).toBeGreaterThan(1)
+    expect(estimate([at(1, 'reading.taken', temperatureReading(stage, stage.boilC))], 1).belief.deadMin).toBe(
+      0,
+    )
+    const place = {
+      pan: larchwaterTest.pans[0]!,
+      ring: larchwaterTest.rings[0]!,
+      settings: larchwaterTest.settings,
+    }
     const looked = (look: 'simmering' | 'boilingHard') =>
-      estimate([at(4, 'reading.taken', lookReading(stage, place, look, stage.startDepthMm))], 4).belief.rateGPerMin
+      estimate([at(4, 'reading.taken', lookReading(stage, place, look, stage.startDepthMm))], 4).belief
+        .rateGPerMin
     expect(looked('simmering')).toBeLessThan(looked('boilingHard'))
   })
   it('facts of other steps count for nothing', () =>
     expectWithin(
-      estimate([at(2, 'addition.made', { stepId: 'mount', ingredientId: 'butter', massG: 500, sdG: 1, coolerByK: 0 })], 5).massG,
+      estimate(
+        [
+          at(2, 'addition.made', {
+            stepId: 'mount',
+            ingredientId: 'butter',
+            massG: 500,
+            sdG: 1,
+            coolerByK: 0,
+          }),
+        ],
+        5,
+      ).massG,
       estimate([], 5).massG,
       1e-12,
     ))
@@ -91,7 +133,9 @@ describe('live estimate', () => {
     const e = estimate([weighed(2, expectedAt(2))], 2)
     const clock = stageClock(stage, e, T0 + 2 * MIN)
     expect(clock.lookAtMs!).toBeLessThan(clock.targetAtMs!)
-    expect(stageClock(stage, estimate([at(1, 'pan.lifted', { stepId: stage.stepId })], 2), T0).targetAtMs).toBeUndefined()
+    expect(
+      stageClock(stage, estimate([at(1, 'pan.lifted', { stepId: stage.stepId })], 2), T0).targetAtMs,
+    ).toBeUndefined()
   })
   it('past the notch: what to give back, and the salt then', () => {
     expect(overshootFixes(stage, stage.targetMassG, larchwaterTest.ingredients)).toEqual([])

@@ -88,16 +88,23 @@ function seeRate(belief: PanBelief, rateGPerMin: number, sdRateGPerMin: number):
  * @param facts - all stage facts of the batch in fold order; those of other steps are passed over
  * @param startedAtMs - when the stage began
  */
-export function liveEstimate(stage: StagePlan, facts: readonly StageFact[], startedAtMs: number, nowMs: number): LiveEstimate {
+export function liveEstimate(
+  stage: StagePlan,
+  facts: readonly StageFact[],
+  startedAtMs: number,
+  nowMs: number,
+): LiveEstimate {
   const minutes = (atMs: number) => (atMs - startedAtMs) / 60_000
   const answers = new Map<string, Explanation>()
-  for (const fact of facts) if (fact.kind === 'reading.explained') answers.set(fact.payload.readingId, fact.payload.answer)
+  for (const fact of facts)
+    if (fact.kind === 'reading.explained') answers.set(fact.payload.readingId, fact.payload.answer)
   let belief = stageBelief(stage)
   const readings: JudgedReading[] = []
   const questions: OpenQuestion[] = []
   let lastReadingAtMs: number | undefined
   for (const fact of facts) {
-    if (fact.kind === 'reading.explained' || fact.payload.stepId !== stage.stepId || fact.atMs > nowMs) continue
+    if (fact.kind === 'reading.explained' || fact.payload.stepId !== stage.stepId || fact.atMs > nowMs)
+      continue
     belief = predictTo(belief, minutes(fact.atMs))
     if (fact.kind === 'addition.made') belief = addMass(belief, fact.payload)
     else if (fact.kind === 'heat.changed') belief = changeHeat(belief, fact.payload.ratio)
@@ -107,7 +114,13 @@ export function liveEstimate(stage: StagePlan, facts: readonly StageFact[], star
       const judged = judge(belief, stage, fact, answers.get(fact.id))
       readings.push({ fact, verdict: judged.verdict, expectedG: belief.massG })
       if (judged.asks && 'massG' in fact.payload)
-        questions.push({ readingId: fact.id, verdict: judged.asks, expectedG: belief.massG, massG: fact.payload.massG, atMs: fact.atMs })
+        questions.push({
+          readingId: fact.id,
+          verdict: judged.asks,
+          expectedG: belief.massG,
+          massG: fact.payload.massG,
+          atMs: fact.atMs,
+        })
       if (judged.verdict !== 'ignored') lastReadingAtMs = fact.atMs
       belief = judged.belief
     }
@@ -135,13 +148,19 @@ function judge(
   if (answer === 'mistake') return { belief, verdict: 'ignored' }
   if (payload.how === 'look')
     return {
-      belief: payload.look === 'notBoiling' ? belief : { ...seeRate(belief, payload.rateGPerMin, payload.sdRateGPerMin), deadMin: 0 },
+      belief:
+        payload.look === 'notBoiling'
+          ? belief
+          : { ...seeRate(belief, payload.rateGPerMin, payload.sdRateGPerMin), deadMin: 0 },
       verdict: 'noMass',
     }
   if (payload.how === 'temperature') {
     const missingK = stage.boilC - payload.tempC
     return {
-      belief: { ...belief, deadMin: missingK > NEAR_BOIL_K ? warmUpDeadMin(belief.massG, missingK, belief.rateGPerMin) : 0 },
+      belief: {
+        ...belief,
+        deadMin: missingK > NEAR_BOIL_K ? warmUpDeadMin(belief.massG, missingK, belief.rateGPerMin) : 0,
+      },
       verdict: 'noMass',
     }
   }

@@ -22,6 +22,11 @@ export function overshootFixes(stage: StagePlan, massNowG: number, goods: readon
   const saltNow = stage.start.salt / massNowG
   return goods.map((good) => {
     const back = addBack(massNowG, stage.targetMassG, saltNow, saltFrac(compositionOf(good, 100)))
-    return { ingredientId: good.id, name: good.name, addG: back.addG ?? 0, saltFrac: back.status === 'add' ? back.saltFrac : saltNow }
+    return {
+      ingredientId: good.id,
+      name: good.name,
+      addG: back.addG ?? 0,
+      saltFrac: back.status === 'add' ? back.saltFrac : saltNow,
+    }
   })
 }

@@ -29,7 +29,14 @@ export function planReduction(context: PlanContext): StepPlanned {
   if (!boiled) throw new RangeError('a reduction is settled by its walk')
   const stage = planStage(
     { pan, ring, settings },
-    { stepId: step.id, phrase, contents: begin, boiled, tempC: arrivalTempC(walked, isHot), heat: step.heat ?? 'high' },
+    {
+      stepId: step.id,
+      phrase,
+      contents: begin,
+      boiled,
+      tempC: arrivalTempC(walked, isHot),
+      heat: step.heat ?? 'high',
+    },
   )
   return {
     work: { kind: 'reduce', stage },
@@ -39,11 +46,14 @@ export function planReduction(context: PlanContext): StepPlanned {
 }
 
 function stageWarnings(pan: Pan, stage: StagePlan): PlanWarning[] {
-  const shareFull = (stage.startVolumeMl * hotExpansion(stage.boilC) + stage.inPan.volumeMl) / capacityMl(pan.profile)
+  const shareFull =
+    (stage.startVolumeMl * hotExpansion(stage.boilC) + stage.inPan.volumeMl) / capacityMl(pan.profile)
   const { stepId } = stage
   return [
     ...(shareFull > FULLEST_PAN_SHARE ? [{ code: 'panTooFull' as const, stepId, shareFull }] : []),
-    ...(stage.targetDepthMm < SCORCH.misleadingDepthMm ? [{ code: 'panTooShallow' as const, stepId, depthMm: stage.targetDepthMm }] : []),
+    ...(stage.targetDepthMm < SCORCH.misleadingDepthMm
+      ? [{ code: 'panTooShallow' as const, stepId, depthMm: stage.targetDepthMm }]
+      : []),
     ...(stage.minutes.value >= NEVER_MIN ? [{ code: 'neverReached' as const, stepId }] : []),
   ]
 }

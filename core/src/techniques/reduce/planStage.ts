@@ -63,7 +63,10 @@ export function hotDepthMm(pan: Pan, mixture: Composition, inPan: InPan, tempC: 
 }
 
 /** Surface and room of a pan filled to a depth. */
-export function panSurroundings({ pan, settings }: Pick<StagePlace, 'pan' | 'settings'>, depthMm: number): Surroundings {
+export function panSurroundings(
+  { pan, settings }: Pick<StagePlace, 'pan' | 'settings'>,
+  depthMm: number,
+): Surroundings {
   return surroundings({
     diameterMm: 2 * radiusAtMm(pan.profile, depthMm),
     wallMm: depthMm,
@@ -89,7 +92,12 @@ export function planStage(place: StagePlace, begin: StageStart): StagePlan {
   const boilC = boilingPointC(end, settings.altitudeM)
   const depthOf = (mixture: Composition) => hotDepthMm(pan, mixture, inPan, boilC)
   const at = panSurroundings(place, (depthOf(liquid) + depthOf(end)) / 2)
-  const powerW = netPowerW(ring.heater, begin.heat, 2 * radiusAtMm(pan.profile, pan.profile.heightMm * 0.2), settings.altitudeM)
+  const powerW = netPowerW(
+    ring.heater,
+    begin.heat,
+    2 * radiusAtMm(pan.profile, pan.profile.heightMm * 0.2),
+    settings.altitudeM,
+  )
   const sdLnPower = HEAT_LEVELS[begin.heat].sdLnPower
   const run = (factor: number) =>
     simulateReduction(way, at, powerW * factor, {
@@ -98,11 +106,16 @@ export function planStage(place: StagePlace, begin: StageStart): StagePlan {
       ...(begin.storedInPanJ === undefined ? {} : { storedInPanJ: begin.storedInPanJ }),
     })
   const [slow, middle, fast] = [run(Math.exp(-Z10 * sdLnPower)), run(1), run(Math.exp(Z10 * sdLnPower))]
-  const minutes: MinutesBand = { low: fast.durationS / 60, value: middle.durationS / 60, high: slow.durationS / 60 }
+  const minutes: MinutesBand = {
+    low: fast.durationS / 60,
+    value: middle.durationS / 60,
+    high: slow.durationS / 60,
+  }
   const boilMin = Math.max(0.1, (middle.durationS - middle.warmUpS) / 60)
   const startMassG = massG(liquid)
   const targetMassG = massG(end)
-  const rateGPerMin = middle.status === 'reached' ? (startMassG - targetMassG) / boilMin : middle.rateGPerS * 60
+  const rateGPerMin =
+    middle.status === 'reached' ? (startMassG - targetMassG) / boilMin : middle.rateGPerS * 60
   const startVolumeMl = volume20Ml(liquid)
   const targetVolumeMl = volume20Ml(end)
   const high = simmeredG({ ...begin.contents, ethanolSimmeredG: liquid.ethanol }, targetVolumeMl, pressureKPa)
@@ -132,7 +145,10 @@ export function planStage(place: StagePlace, begin: StageStart): StagePlan {
     driftPerRootMin: HEATERS[ring.heater.kind].driftPerRootMin,
     minutes,
     warmUpMin: middle.warmUpS / 60,
-    ethanolLeftFrac: liquid.ethanol > 0 ? { low: end.ethanol / liquid.ethanol, high: high / liquid.ethanol } : { low: 0, high: 0 },
+    ethanolLeftFrac:
+      liquid.ethanol > 0
+        ? { low: end.ethanol / liquid.ethanol, high: high / liquid.ethanol }
+        : { low: 0, high: 0 },
     dryMarginS: dryMarginS(end.water, rateGPerMin),
     modelVersion: REDUCTION_MODEL_VERSION,
   }
@@ -145,6 +161,10 @@ function levelCurve(pan: Pan, way: BoilDown, inPan: InPan, targetMassG: number, 
   return Array.from({ length: CURVE_POINTS + 1 }, (_, i): LevelPoint => {
     const wanted = from + ((floor - from) * i) / CURVE_POINTS
     const mixture = way.where((of) => massG(of) - wanted)?.mixture ?? way.start
-    return { massG: massG(mixture), volumeMl: volume20Ml(mixture), depthMm: hotDepthMm(pan, mixture, inPan, boilC) }
+    return {
+      massG: massG(mixture),
+      volumeMl: volume20Ml(mixture),
+      depthMm: hotDepthMm(pan, mixture, inPan, boilC),
+    }
   })
 }

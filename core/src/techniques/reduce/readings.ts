@@ -39,9 +39,18 @@ export function weighingReading(stage: StagePlan, grossG: number): ReadingPayloa
  * A dip-stick: depth of the hot pan to mass along the stage's own level curve, which carries alcohol and what lies in the pan
  * (reduction.md takes only water to leave; the curve is the same thing with the alcohol counted).
  */
-export function depthReading(stage: StagePlan, place: Pick<StagePlace, 'pan'>, depthMm: number, isPanOff: boolean): ReadingPayload {
+export function depthReading(
+  stage: StagePlan,
+  place: Pick<StagePlace, 'pan'>,
+  depthMm: number,
+  isPanOff: boolean,
+): ReadingPayload {
   requireInRange('depthMm', depthMm, LIMITS.depthMm)
-  const sigmaG = (WATER_G_PER_MM_ML * surfaceAreaMm2(place.pan.profile, depthMm) * (isPanOff ? DIP_SD_MM.off : DIP_SD_MM.on)) / 1000
+  const sigmaG =
+    (WATER_G_PER_MM_ML *
+      surfaceAreaMm2(place.pan.profile, depthMm) *
+      (isPanOff ? DIP_SD_MM.off : DIP_SD_MM.on)) /
+    1000
   return {
     stepId: stage.stepId,
     how: 'depth',
@@ -72,7 +81,12 @@ export function temperatureReading(stage: Pick<StagePlan, 'stepId'>, tempC: numb
 }
 
 /** How it boils, tapped: net flux by look (low confidence) gives a rough rate. */
-export function lookReading(stage: StagePlan, place: StagePlace, look: Look, depthMm: number): ReadingPayload {
+export function lookReading(
+  stage: StagePlan,
+  place: StagePlace,
+  look: Look,
+  depthMm: number,
+): ReadingPayload {
   const at = panSurroundings(place, depthMm)
   const { middle, sdShare } = LOOK_FLUX_W_PER_M2[look]
   const rateGPerMin =

@@ -14,7 +14,11 @@ export const LONGEST_S = 24 * 3600
 
 /** Heat to warm a mixture by one kelvin, J/K. */
 export function heatCapacityJPerK(of: Composition): number {
-  return of.water * WATER_J_PER_G_K + of.ethanol * ETHANOL_J_PER_G_K + (massG(of) - of.water - of.ethanol) * SOLIDS_J_PER_G_K
+  return (
+    of.water * WATER_J_PER_G_K +
+    of.ethanol * ETHANOL_J_PER_G_K +
+    (massG(of) - of.water - of.ethanol) * SOLIDS_J_PER_G_K
+  )
 }
 
 /** What a pan does on a heater of known power. */
@@ -74,7 +78,8 @@ export function simulateReduction(
     const x = ethanolMoleFrac((from.water + to.water) / 2, (from.ethanol + to.ethanol) / 2)
     if (x <= TRACE_MOLE_FRAC) return waterG / water.rateGPerS
     const boilC = Math.min(water.tempC, bubblePointC(x, at.pressureKPa))
-    const heatJ = waterG * waterLatentHeatJPerG(boilC) + (ethanolG / ETHANOL_G_PER_MOL) * ETHANOL_LATENT_J_PER_MOL
+    const heatJ =
+      waterG * waterLatentHeatJPerG(boilC) + (ethanolG / ETHANOL_G_PER_MOL) * ETHANOL_LATENT_J_PER_MOL
     return heatJ / (powerW - heatLossW(at, boilC))
   }
 }

@@ -29,10 +29,14 @@ export function stageClock(stage: StagePlan, estimate: LiveEstimate, atMs: numbe
   const { p10Min, p50Min, p90Min } = estimate.forecast
   const at = (minutes: number | undefined) => (minutes === undefined ? undefined : atMs + minutes * 60_000)
   const staysBeside = stage.dryMarginS < SCORCH.dryMarginS
-  const nearMin = staysBeside ? minutesToTarget(estimate.belief, stage.targetMassG * SCORCH.preAlarmRatio, 0.5) : undefined
+  const nearMin = staysBeside
+    ? minutesToTarget(estimate.belief, stage.targetMassG * SCORCH.preAlarmRatio, 0.5)
+    : undefined
   const isWide = p10Min !== undefined && (p90Min === undefined || p90Min - p10Min > SURE_BAND_MIN)
   const lookMin =
-    p10Min === undefined ? undefined : Math.min(nearMin ?? Infinity, isWide ? Math.max(SOONEST_LOOK_MIN, p10Min * LOOK_SHARE) : p10Min)
+    p10Min === undefined
+      ? undefined
+      : Math.min(nearMin ?? Infinity, isWide ? Math.max(SOONEST_LOOK_MIN, p10Min * LOOK_SHARE) : p10Min)
   const isStill = estimate.belief.isOff
   return {
     lookAtMs: isStill ? undefined : at(lookMin),

@@ -15,12 +15,21 @@ export const TEXTURE_STOPS = {
 const HIGH_IF_NEVER = 0.7
 
 /** The volume at which a liquid on its way down has a texture, with its band; undefined where it never has. */
-export function textureVolume(way: BoilDown, contents: Contents, texture: Texture): TextureVolume | undefined {
+export function textureVolume(
+  way: BoilDown,
+  contents: Contents,
+  texture: Texture,
+): TextureVolume | undefined {
   const stop = TEXTURE_STOPS[texture]
   const paS = (liquid: Composition) => viscosityPaS(thicknessOf({ ...contents, liquid }), SPOON_C)
-  const find = (limit: number) => way.where('paS' in stop ? (of) => limit - paS(of) : (of) => limit - solidsFrac(of))?.mixture
+  const find = (limit: number) =>
+    way.where('paS' in stop ? (of) => limit - paS(of) : (of) => limit - solidsFrac(of))?.mixture
   const [loose, middle, tight] = ('paS' in stop ? stop.paS : stop.solids).map(find)
   if (!middle) return undefined
   const volumeMl = volume20Ml(middle)
-  return { volumeMl, lowMl: tight ? volume20Ml(tight) : volumeMl * HIGH_IF_NEVER, highMl: loose ? volume20Ml(loose) : volumeMl }
+  return {
+    volumeMl,
+    lowMl: tight ? volume20Ml(tight) : volumeMl * HIGH_IF_NEVER,
+    highMl: loose ? volume20Ml(loose) : volumeMl,
+  }
 }

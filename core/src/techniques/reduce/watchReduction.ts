@@ -10,7 +10,8 @@ function live({ state, step, startedAtMs, nowMs }: LiveContext): ReduceLive | un
   const stage = state.steps[step.id]?.stage
   if (!stage) return undefined
   const lastFactMs = state.stageFacts.reduce(
-    (last, fact) => ('stepId' in fact.payload && fact.payload.stepId !== step.id ? last : Math.max(last, fact.atMs)),
+    (last, fact) =>
+      'stepId' in fact.payload && fact.payload.stepId !== step.id ? last : Math.max(last, fact.atMs),
     startedAtMs,
   )
   const fixed = liveEstimate(stage, state.stageFacts, startedAtMs, lastFactMs)
@@ -36,8 +37,12 @@ export const watchReduction: Watch = {
     if (of.kind !== 'reduce') return []
     const { lookAtMs, targetAtMs } = of.clock
     const due: Due[] = [
-      ...(lookAtMs === undefined ? [] : [{ kind: 'lookSoon' as const, code: 'look' as const, atMs: lookAtMs }]),
-      ...(targetAtMs === undefined ? [] : [{ kind: 'actNow' as const, code: 'stop' as const, atMs: targetAtMs }]),
+      ...(lookAtMs === undefined
+        ? []
+        : [{ kind: 'lookSoon' as const, code: 'look' as const, atMs: lookAtMs }]),
+      ...(targetAtMs === undefined
+        ? []
+        : [{ kind: 'actNow' as const, code: 'stop' as const, atMs: targetAtMs }]),
     ]
     return due.sort((a, b) => a.atMs - b.atMs)
   },

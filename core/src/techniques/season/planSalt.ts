@@ -19,6 +19,8 @@ export function planSalt(formula: Formula, finished: Contents, scaleStepG: numbe
     ownSaltFrac: saltOnPlateFrac(finished),
     targetFrac: target,
     addG,
-    addShown: isSpooned ? roundSaltSpoons(addG) : { value: Math.round(addG / scaleStepG) * scaleStepG, unit: 'g' },
+    addShown: isSpooned
+      ? roundSaltSpoons(addG)
+      : { value: Math.round(addG / scaleStepG) * scaleStepG, unit: 'g' },
   }
 }

@@ -30,10 +30,16 @@ export const simmer: Technique = {
     const rich = extracted(contents, step.minutes?.value ?? 0)
     if (measuredG !== undefined || !step.lossFrac) return { contents: rich } // what was measured is brought to its mass by the walk
     const liquid = boilDown(rich.liquid, pressureKPa).at(-Math.log(1 - step.lossFrac))
-    return { contents: { ...rich, liquid, ethanolSimmeredG: simmeredG(rich, volume20Ml(liquid), pressureKPa) } }
+    return {
+      contents: { ...rich, liquid, ethanolSimmeredG: simmeredG(rich, volume20Ml(liquid), pressureKPa) },
+    }
   },
   plan: ({ walked: { begin, end } }) => ({
-    work: { kind: 'simmer', lossG: Math.max(0, contentsG(begin) - contentsG(end)), endMassG: massG(end.liquid) },
+    work: {
+      kind: 'simmer',
+      lossG: Math.max(0, contentsG(begin) - contentsG(end)),
+      endMassG: massG(end.liquid),
+    },
   }),
   models: ['evaporationRate'],
 }

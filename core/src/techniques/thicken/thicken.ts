@@ -8,7 +8,8 @@ export const thicken: Technique = {
   id: 'thicken',
   stands: () => 'ring',
   attention: (step) => (step.technique === 'thicken' ? 'often' : 'constant'),
-  end: (contents, step) => (step.technique === 'roux' ? { contents: bindFat(contents) } : leavesAll(contents)),
+  end: (contents, step) =>
+    step.technique === 'roux' ? { contents: bindFat(contents) } : leavesAll(contents),
   driesFat: { roux: 1 },
   plan({ walked: { step, before, end } }) {
     const toPaS = spoonPaS(end)

@@ -9,7 +9,11 @@ const OFFERED = [
   { agent: 'cornstarch', ingredientId: 'cornstarch', waterPerG: 2 },
   { agent: 'arrowroot', ingredientId: 'arrowroot', waterPerG: 2 },
   { agent: 'beurreManie', ingredientId: 'flour', waterPerG: 0 },
-] as const satisfies readonly { readonly agent: StarchAgent; readonly ingredientId: string; readonly waterPerG: number }[]
+] as const satisfies readonly {
+  readonly agent: StarchAgent
+  readonly ingredientId: string
+  readonly waterPerG: number
+}[]
 const DAIRY_SHARE = 0.02 // arrowroot goes slimy with cream
 
 /** How much of a thickener brings a sauce to a wanted coat. */
@@ -32,8 +36,10 @@ export function thickenerDoses(of: Contents, wantedPaS: number): ThickenerDose[]
   if (missingPct <= 0) return []
   const litres = volume20Ml(of.liquid) / 1000
   const isCreamy = of.snfG > DAIRY_SHARE * massG(of.liquid)
-  return OFFERED.filter((o) => !(o.agent === 'arrowroot' && isCreamy)).map(({ agent, ingredientId, waterPerG }) => {
-    const grams = agentGPerL(missingPct, agent) * litres
-    return { agent, ingredientId, massG: grams, waterG: grams * waterPerG }
-  })
+  return OFFERED.filter((o) => !(o.agent === 'arrowroot' && isCreamy)).map(
+    ({ agent, ingredientId, waterPerG }) => {
+      const grams = agentGPerL(missingPct, agent) * litres
+      return { agent, ingredientId, massG: grams, waterG: grams * waterPerG }
+    },
+  )
 }

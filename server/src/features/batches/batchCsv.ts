@@ -1,8 +1,18 @@
 import type { BatchRow, Sample } from '@liquamen/contracts'
-import { compareFacts, foldBatch, FOOD_CODES, houseRules, liftFact, type BatchState, type ChannelStamp, type Fact } from '@liquamen/core'
+import {
+  compareFacts,
+  foldBatch,
+  FOOD_CODES,
+  houseRules,
+  liftFact,
+  type BatchState,
+  type ChannelStamp,
+  type Fact,
+} from '@liquamen/core'
 import Papa from 'papaparse'
 
-const iso = (ms: number | null | undefined) => (ms === null || ms === undefined ? '' : new Date(ms).toISOString())
+const iso = (ms: number | null | undefined) =>
+  ms === null || ms === undefined ? '' : new Date(ms).toISOString()
 // A cell that a spreadsheet would run as a formula is written as text
 const csv = (rows: object[]) => Papa.unparse(rows, { escapeFormulae: true, newline: '\r\n' })
 
@@ -29,7 +39,8 @@ const SIMULATED = 'SIMULATED'
 const stampOf = (p: Record<string, unknown>): Partial<ChannelStamp> =>
   typeof p.channelId === 'string' ? (p as Partial<ChannelStamp>) : ((p.probe ?? {}) as Partial<ChannelStamp>)
 /** The hot-hold limit in force for a batch; empty where none is. */
-const limitOf = (state: BatchState) => (state.frozen?.formula.emulsion ? FOOD_CODES[houseRules(state.frozen.settings).code].hotHoldC : '')
+const limitOf = (state: BatchState) =>
+  state.frozen?.formula.emulsion ? FOOD_CODES[houseRules(state.frozen.settings).code].hotHoldC : ''
 
 /** One batch as CSV: a line for each thing that happened, with what was read and what was foretold. */
 export function batchCsv(batchId: string, facts: readonly Fact[]): string {

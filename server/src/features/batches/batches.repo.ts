@@ -12,6 +12,11 @@ export async function listBatches(tx: Tx, { fromMs, toMs, formulaId }: BatchQuer
     toMs === undefined ? undefined : lt(batches.day, new Date(toMs)),
     formulaId ? eq(batches.formulaId, formulaId) : undefined,
   )
-  const rows = await tx.select({ summary: batches.summary }).from(batches).where(where).orderBy(desc(batches.day)).limit(MOST_ROWS)
+  const rows = await tx
+    .select({ summary: batches.summary })
+    .from(batches)
+    .where(where)
+    .orderBy(desc(batches.day))
+    .limit(MOST_ROWS)
   return rows.map((row) => row.summary)
 }

@@ -5,7 +5,9 @@ import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { createTestApp, NOW_MS, testFact, type TestApp } from '../../testing/testApp'
 
-const { catalog } = JSON.parse(readFileSync(new URL('../../../../demo/larchwater-house.json', import.meta.url), 'utf8')) as {
+const { catalog } = JSON.parse(
+  readFileSync(new URL('../../../../demo/larchwater-house.json', import.meta.url), 'utf8'),
+) as {
   catalog: KitchenCatalog
 }
 const wine = catalog.formulas.find((f) => f.id === 'redWineShallot')!
@@ -50,7 +52,8 @@ interface Row {
   status: string
   servedPortions: number
 }
-const list = async (query = '') => ((await (await t.request(`/batches${query}`)).json()) as { batches: Row[] }).batches
+const list = async (query = '') =>
+  ((await (await t.request(`/batches${query}`)).json()) as { batches: Row[] }).batches
 
 describe('the Log', () => {
   it('has a line a batch, with what became of it', async () => {
@@ -65,7 +68,9 @@ describe('the Log', () => {
     expect((await t.request('/batches?fromMs=yesterday')).status).toBe(400)
   })
   it('gives a batch with its facts, and says so where there is none', async () => {
-    const { facts } = (await (await t.request(`/batches/${ids.served}`)).json()) as { facts: { kind: string }[] }
+    const { facts } = (await (await t.request(`/batches/${ids.served}`)).json()) as {
+      facts: { kind: string }[]
+    }
     expect(facts.map((f) => f.kind)).toEqual(['batch.planned', 'portion.served', 'batch.finished'])
     const answer = await t.request(`/batches/${uuidv7()}`)
     expect([answer.status, ((await answer.json()) as { code: string }).code]).toEqual([404, 'unknownBatch'])

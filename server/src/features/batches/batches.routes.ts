@@ -19,18 +19,24 @@ const oneRoute = createRoute({
 })
 
 const CSV = 'text/csv; charset=utf-8'
-const attachment = (name: string, type: string) => ({ 'content-type': type, 'content-disposition': `attachment; filename="${name}"` })
+const attachment = (name: string, type: string) => ({
+  'content-type': type,
+  'content-disposition': `attachment; filename="${name}"`,
+})
 /** An id from an address; anything else is no batch of this kitchen. */
 function idFrom(param: string): string {
   const id = uuid.safeParse(param)
-  if (!id.success) throw new ProblemError(problem(404, 'unknownBatch', 'There is no such batch in this kitchen.'))
+  if (!id.success)
+    throw new ProblemError(problem(404, 'unknownBatch', 'There is no such batch in this kitchen.'))
   return id.data
 }
 
 /** The Log over HTTP. */
 export function batchesRoutes({ batches }: AppDeps) {
   const router = createRouter()
-  router.openapi(listRoute, async (c) => c.json({ batches: await batches.list(c.get('device').kitchenId, c.req.valid('query')) }, 200))
+  router.openapi(listRoute, async (c) =>
+    c.json({ batches: await batches.list(c.get('device').kitchenId, c.req.valid('query')) }, 200),
+  )
   router.openapi(oneRoute, async (c) => {
     const facts = await batches.facts(c.get('device').kitchenId, c.req.valid('param').id)
     return c.json({ facts: facts as unknown as z.infer<typeof batchFactsSchema>['facts'] }, 200)
@@ -42,7 +48,11 @@ export function batchesRoutes({ batches }: AppDeps) {
   })
   router.get('/batches/:id/temperatures.csv', async (c) => {
     const id = idFrom(c.req.param('id'))
-    return c.body(await batches.temperaturesAsCsv(c.get('device').kitchenId, id), 200, attachment(`temperatures-${id}.csv`, CSV))
+    return c.body(
+      await batches.temperaturesAsCsv(c.get('device').kitchenId, id),
+      200,
+      attachment(`temperatures-${id}.csv`, CSV),
+    )
   })
   router.get('/batches/:id/export.csv', async (c) => {
     const id = idFrom(c.req.param('id'))
@@ -50,7 +60,11 @@ export function batchesRoutes({ batches }: AppDeps) {
   })
   router.get('/batches/:id/export.json', async (c) => {
     const id = idFrom(c.req.param('id'))
-    return c.body(await batches.asJson(c.get('device').kitchenId, id), 200, attachment(`batch-${id}.json`, 'application/json'))
+    return c.body(
+      await batches.asJson(c.get('device').kitchenId, id),
+      200,
+      attachment(`batch-${id}.json`, 'application/json'),
+    )
   })
   return router
 }

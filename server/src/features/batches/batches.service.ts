@@ -11,7 +11,12 @@ import { listBatches } from './batches.repo'
 export interface BatchesNeeds {
   readonly database: Database
   readonly clock: () => number
-  readonly files: { readonly exportBatch: (kitchenId: string, id: string) => Promise<{ readonly facts: readonly unknown[] } | undefined> }
+  readonly files: {
+    readonly exportBatch: (
+      kitchenId: string,
+      id: string,
+    ) => Promise<{ readonly facts: readonly unknown[] } | undefined>
+  }
   readonly channels: {
     readonly read: (kitchenId: string, channelId: string, fromMs: number, toMs: number) => Promise<Samples>
   }
@@ -19,14 +24,17 @@ export interface BatchesNeeds {
 
 /** The Log: lines by day and sauce, a batch's facts, and both as CSV. */
 export function createBatchesService({ database, clock, files, channels }: BatchesNeeds) {
-  const notHere = () => new ProblemError(problem(404, 'unknownBatch', 'There is no such batch in this kitchen.'))
+  const notHere = () =>
+    new ProblemError(problem(404, 'unknownBatch', 'There is no such batch in this kitchen.'))
   async function facts(kitchenId: string, id: string): Promise<StoredFact[]> {
     const found = await database.inKitchen(kitchenId, (tx) => readStreams(tx, [id]))
     if (found.length === 0) throw notHere()
     return found
   }
-  const fold = (id: string, of: readonly Fact[]): BatchState => foldBatch(id, of.map(liftFact).sort(compareFacts))
-  const list = (kitchenId: string, query: BatchQuery): Promise<BatchRow[]> => database.inKitchen(kitchenId, (tx) => listBatches(tx, query))
+  const fold = (id: string, of: readonly Fact[]): BatchState =>
+    foldBatch(id, of.map(liftFact).sort(compareFacts))
+  const list = (kitchenId: string, query: BatchQuery): Promise<BatchRow[]> =>
+    database.inKitchen(kitchenId, (tx) => listBatches(tx, query))
   async function exported(kitchenId: string, id: string) {
     const file = await files.exportBatch(kitchenId, id)
     if (!file) throw notHere()
@@ -35,10 +43,13 @@ export function createBatchesService({ database, clock, files, channels }: Batch
   return {
     list,
     facts,
-    listAsCsv: async (kitchenId: string, query: BatchQuery): Promise<string> => listCsv(await list(kitchenId, query)),
+    listAsCsv: async (kitchenId: string, query: BatchQuery): Promise<string> =>
+      listCsv(await list(kitchenId, query)),
     /** The whole batch with its orders, as a file in the open format. */
-    asJson: async (kitchenId: string, id: string): Promise<string> => JSON.stringify(await exported(kitchenId, id), null, 1),
-    asCsv: async (kitchenId: string, id: string): Promise<string> => batchCsv(id, (await exported(kitchenId, id)).facts as never),
+    asJson: async (kitchenId: string, id: string): Promise<string> =>
+      JSON.stringify(await exported(kitchenId, id), null, 1),
+    asCsv: async (kitchenId: string, id: string): Promise<string> =>
+      batchCsv(id, (await exported(kitchenId, id)).facts as never),
     /** Every sample of every probe that stood in it, while it stood there. */
     async temperaturesAsCsv(kitchenId: string, id: string): Promise<string> {
       const own = await facts(kitchenId, id)
@@ -47,7 +58,9 @@ export function createBatchesService({ database, clock, files, channels }: Batch
           .bindings.filter((b) => b.place !== 'scale')
           .map(async (binding) => ({
             binding,
-            samples: (await channels.read(kitchenId, binding.channelId, binding.fromMs, binding.toMs ?? clock())).samples,
+            samples: (
+              await channels.read(kitchenId, binding.channelId, binding.fromMs, binding.toMs ?? clock())
+            ).samples,
           })),
       )
       return temperaturesCsv(id, own, logs)

@@ -18,7 +18,9 @@ import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { createTestApp, NOW_MS, testFact, type TestApp } from '../../testing/testApp'
 
-const { catalog, ...rest } = JSON.parse(readFileSync(new URL('../../../../demo/larchwater-house.json', import.meta.url), 'utf8')) as {
+const { catalog, ...rest } = JSON.parse(
+  readFileSync(new URL('../../../../demo/larchwater-house.json', import.meta.url), 'utf8'),
+) as {
   catalog: KitchenCatalog
 }
 const goods = kitchenGoods(catalog)
@@ -37,10 +39,18 @@ beforeAll(async () => {
 afterAll(() => t.close())
 
 /** Facts of a batch that a pan of another pace and a hand that stops too soon have made. */
-function cooked(formula: Formula, choices: Choices, truth: Truth): { id: string; facts: ReturnType<typeof testFact>[] } {
+function cooked(
+  formula: Formula,
+  choices: Choices,
+  truth: Truth,
+): { id: string; facts: ReturnType<typeof testFact>[] } {
   const chosen = applyChoices(formula, choices)
   const portions = formula.basisPortions
-  const placed = placeBatch({ formula: chosen, ingredients: goods, portions, pickupAtMs: NOW_MS + 36e6, nowMs: NOW_MS }, catalog, [])
+  const placed = placeBatch(
+    { formula: chosen, ingredients: goods, portions, pickupAtMs: NOW_MS + 36e6, nowMs: NOW_MS },
+    catalog,
+    [],
+  )
   const id = uuidv7()
   const facts: ReturnType<typeof testFact>[] = []
   const put: Put = (kind, atMs, payload) => {
@@ -80,21 +90,26 @@ function cooked(formula: Formula, choices: Choices, truth: Truth): { id: string;
 }
 
 describe('one more way of each school, made by a pan that is not the app’s', () => {
-  it.each(ways.map((w, i) => [`${w.formula.id} ${w.school}: ${w.option}`, w, i] as const))('%s', async (_, way, i) => {
-    const truth = { paceFactor: 0.8 + 0.1 * (i % 6), stopsAboveFrac: 0.04 * ((i % 3) - 1), reads: true }
-    const { id, facts } = cooked(way.formula, { schools: { [way.school]: way.option }, swaps: {} }, truth)
-    for (let at = 0; at < facts.length; at += 50) {
-      const answer = (await (await t.request('/facts', { body: { facts: facts.slice(at, at + 50) } })).json()) as {
-        results: { status: string }[]
+  it.each(ways.map((w, i) => [`${w.formula.id} ${w.school}: ${w.option}`, w, i] as const))(
+    '%s',
+    async (_, way, i) => {
+      const truth = { paceFactor: 0.8 + 0.1 * (i % 6), stopsAboveFrac: 0.04 * ((i % 3) - 1), reads: true }
+      const { id, facts } = cooked(way.formula, { schools: { [way.school]: way.option }, swaps: {} }, truth)
+      for (let at = 0; at < facts.length; at += 50) {
+        const answer = (await (
+          await t.request('/facts', { body: { facts: facts.slice(at, at + 50) } })
+        ).json()) as {
+          results: { status: string }[]
+        }
+        expect(answer.results.filter((r) => r.status === 'refused')).toEqual([])
       }
-      expect(answer.results.filter((r) => r.status === 'refused')).toEqual([])
-    }
-    const stored = ((await (await t.request(`/batches/${id}`)).json()) as { facts: Fact[] }).facts
-    const state = foldBatch(id, mergeFacts([], stored.map(liftFact)))
-    expect(state.deviations.map((d) => d.code).filter((code) => code !== 'overReduced')).toEqual([])
-    expect(['finished', 'stored', 'underWay']).toContain(state.status) // one that is held stands in its well
-    expect(state.status === 'underWay').toBe(state.hold !== undefined)
-    for (const step of Object.values(state.steps))
-      if (step.stage) expect(step.massG).toBeCloseTo(step.stage.targetMassG * (1 + truth.stopsAboveFrac), 6)
-  })
+      const stored = ((await (await t.request(`/batches/${id}`)).json()) as { facts: Fact[] }).facts
+      const state = foldBatch(id, mergeFacts([], stored.map(liftFact)))
+      expect(state.deviations.map((d) => d.code).filter((code) => code !== 'overReduced')).toEqual([])
+      expect(['finished', 'stored', 'underWay']).toContain(state.status) // one that is held stands in its well
+      expect(state.status === 'underWay').toBe(state.hold !== undefined)
+      for (const step of Object.values(state.steps))
+        if (step.stage) expect(step.massG).toBeCloseTo(step.stage.targetMassG * (1 + truth.stopsAboveFrac), 6)
+    },
+  )
 })

@@ -31,9 +31,15 @@ const versionsRoute = createRoute({
 const tableRoute = createRoute({
   method: 'post',
   path: '/catalog/ingredients/{mode}',
-  request: { params: z.object({ mode: z.enum(['preview', 'write']) }), body: { content: json(ingredientCsvSchema) } },
+  request: {
+    params: z.object({ mode: z.enum(['preview', 'write']) }),
+    body: { content: json(ingredientCsvSchema) },
+  },
   responses: {
-    200: { description: 'what the table does; only `write` writes, and only its good lines', content: json(ingredientPreviewSchema) },
+    200: {
+      description: 'what the table does; only `write` writes, and only its good lines',
+      content: json(ingredientPreviewSchema),
+    },
   },
 })
 const oneRoute = createRoute({
@@ -54,9 +60,14 @@ export function catalogRoutes({ catalog }: AppDeps) {
   const router = createRouter()
   const kitchenOf = (c: { get: (key: 'device') => { kitchenId: string } }) => c.get('device').kitchenId
   router.openapi(saveRoute, async (c) =>
-    c.json({ formula: await catalog.saveFormula(kitchenOf(c), c.req.valid('param').id, c.req.valid('json')) }, 200),
+    c.json(
+      { formula: await catalog.saveFormula(kitchenOf(c), c.req.valid('param').id, c.req.valid('json')) },
+      200,
+    ),
   )
-  router.openapi(versionsRoute, async (c) => c.json({ versions: await catalog.versions(kitchenOf(c), c.req.valid('param').id) }, 200))
+  router.openapi(versionsRoute, async (c) =>
+    c.json({ versions: await catalog.versions(kitchenOf(c), c.req.valid('param').id) }, 200),
+  )
   router.get('/catalog/ingredients.csv', async (c) =>
     c.body(writeIngredientCsv(await catalog.ingredients(kitchenOf(c))), 200, {
       'content-type': 'text/csv; charset=utf-8',
@@ -64,9 +75,20 @@ export function catalogRoutes({ catalog }: AppDeps) {
     }),
   )
   router.openapi(tableRoute, async (c) =>
-    c.json(await catalog.ingredientTable(kitchenOf(c), c.req.valid('json').csv, c.req.valid('param').mode === 'write'), 200),
+    c.json(
+      await catalog.ingredientTable(
+        kitchenOf(c),
+        c.req.valid('json').csv,
+        c.req.valid('param').mode === 'write',
+      ),
+      200,
+    ),
   )
-  router.openapi(oneRoute, async (c) => c.json({ ingredient: await catalog.saveIngredient(kitchenOf(c), c.req.valid('json')) }, 200))
-  router.openapi(measuresRoute, async (c) => c.json((await catalog.saveMeasures(kitchenOf(c), c.req.valid('json'))) as never, 200))
+  router.openapi(oneRoute, async (c) =>
+    c.json({ ingredient: await catalog.saveIngredient(kitchenOf(c), c.req.valid('json')) }, 200),
+  )
+  router.openapi(measuresRoute, async (c) =>
+    c.json((await catalog.saveMeasures(kitchenOf(c), c.req.valid('json'))) as never, 200),
+  )
   return router
 }

@@ -6,7 +6,13 @@ import { channels, samples } from '../../db/schema'
 /** All channels of the kitchen. */
 export async function listChannels(tx: Tx): Promise<Channel[]> {
   return tx
-    .select({ id: channels.id, deviceId: channels.deviceId, kind: channels.kind, name: channels.name, isSimulated: channels.isSimulated })
+    .select({
+      id: channels.id,
+      deviceId: channels.deviceId,
+      kind: channels.kind,
+      name: channels.name,
+      isSimulated: channels.isSimulated,
+    })
     .from(channels)
     .orderBy(asc(channels.name))
 }
@@ -17,11 +23,20 @@ export async function addChannel(tx: Tx, kitchenId: string, channel: Channel): P
     .insert(channels)
     .values({ kitchenId, ...channel })
     .onConflictDoNothing()
-  return (await listChannels(tx)).find((c) => c.deviceId === channel.deviceId && c.name === channel.name) ?? channel
+  return (
+    (await listChannels(tx)).find((c) => c.deviceId === channel.deviceId && c.name === channel.name) ??
+    channel
+  )
 }
 
 /** Adds a group of samples; answers how many were new. */
-export async function addSamples(tx: Tx, kitchenId: string, channelId: string, groupId: string, group: readonly Sample[]): Promise<number> {
+export async function addSamples(
+  tx: Tx,
+  kitchenId: string,
+  channelId: string,
+  groupId: string,
+  group: readonly Sample[],
+): Promise<number> {
   const rows = group.map(({ atMs, value, flag }, n) => ({
     kitchenId,
     channelId,
@@ -32,17 +47,32 @@ export async function addSamples(tx: Tx, kitchenId: string, channelId: string, g
     flag: flag ?? null,
   }))
   const stored = await tx.insert(samples).values(rows).onConflictDoNothing().returning({ n: samples.n })
-  if (stored.length) await tx.execute(sql`select pg_notify('liquamen', ${JSON.stringify({ kitchenId, channelId })})`)
+  if (stored.length)
+    await tx.execute(sql`select pg_notify('liquamen', ${JSON.stringify({ kitchenId, channelId })})`)
   return stored.length
 }
 
 /** Samples of a channel between two instants, in order of time. */
-export async function readSamples(tx: Tx, channelId: string, fromMs: number, toMs: number, most: number): Promise<Sample[]> {
+export async function readSamples(
+  tx: Tx,
+  channelId: string,
+  fromMs: number,
+  toMs: number,
+  most: number,
+): Promise<Sample[]> {
   const rows = await tx
     .select({ at: samples.at, value: samples.value, flag: samples.flag })
     .from(samples)
-    .where(and(eq(samples.channelId, channelId), gte(samples.at, new Date(fromMs)), lte(samples.at, new Date(toMs))))
+    .where(
+      and(
+        eq(samples.channelId, channelId),
+        gte(samples.at, new Date(fromMs)),
+        lte(samples.at, new Date(toMs)),
+      ),
+    )
     .orderBy(desc(samples.at))
     .limit(most)
-  return rows.reverse().map(({ at, value, flag }) => ({ atMs: at.getTime(), value, ...(flag ? { flag } : {}) }))
+  return rows
+    .reverse()
+    .map(({ at, value, flag }) => ({ atMs: at.getTime(), value, ...(flag ? { flag } : {}) }))
 }

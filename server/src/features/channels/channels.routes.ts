@@ -23,7 +23,12 @@ const addRoute = createRoute({
   method: 'post',
   path: '/channels',
   request: { body: { content: json(newChannelSchema) } },
-  responses: { 201: { description: 'the channel; the same name again is the same channel', content: json(channelSchema) } },
+  responses: {
+    201: {
+      description: 'the channel; the same name again is the same channel',
+      content: json(channelSchema),
+    },
+  },
 })
 const postRoute = createRoute({
   method: 'post',
@@ -41,9 +46,13 @@ const readRoute = createRoute({
 /** Probes and scales: a device names its channels and sends groups of samples; browsers read them. */
 export function channelsRoutes({ channels }: AppDeps) {
   const router = createRouter()
-  router.openapi(listRoute, async (c) => c.json({ channels: await channels.list(c.get('device').kitchenId) }, 200))
+  router.openapi(listRoute, async (c) =>
+    c.json({ channels: await channels.list(c.get('device').kitchenId) }, 200),
+  )
   router.openapi(addRoute, async (c) => c.json(await channels.add(c.get('device'), c.req.valid('json')), 201))
-  router.openapi(postRoute, async (c) => c.json(await channels.post(c.get('device'), c.req.valid('param').id, c.req.valid('json')), 200))
+  router.openapi(postRoute, async (c) =>
+    c.json(await channels.post(c.get('device'), c.req.valid('param').id, c.req.valid('json')), 200),
+  )
   router.openapi(readRoute, async (c) => {
     const { fromMs, toMs } = c.req.valid('query')
     return c.json(await channels.read(c.get('device').kitchenId, c.req.valid('param').id, fromMs, toMs), 200)

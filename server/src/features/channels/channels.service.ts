@@ -12,7 +12,11 @@ const LIVE_WINDOW_MS = 15_000
 const MOST_READ = 20_000
 
 /** The settled time of one sample, and why it was settled or is of no live use. */
-export function settleSample(atMs: number, offsetMs: number, receivedAtMs: number): Pick<Sample, 'atMs' | 'flag'> {
+export function settleSample(
+  atMs: number,
+  offsetMs: number,
+  receivedAtMs: number,
+): Pick<Sample, 'atMs' | 'flag'> {
   const isOff = Math.abs(offsetMs) > CLOCK_TOLERANCE_MS
   const settledMs = isOff ? atMs + offsetMs : atMs
   if (settledMs > receivedAtMs + FUTURE_MS) return { atMs: settledMs, flag: 'future' }
@@ -21,7 +25,13 @@ export function settleSample(atMs: number, offsetMs: number, receivedAtMs: numbe
 }
 
 /** Probes and scales: their channels, and what they read. */
-export function createChannelsService({ database, clock }: { readonly database: Database; readonly clock: () => number }) {
+export function createChannelsService({
+  database,
+  clock,
+}: {
+  readonly database: Database
+  readonly clock: () => number
+}) {
   return {
     list: (kitchenId: string) => database.inKitchen(kitchenId, listChannels),
     add: (device: Sender, channel: Omit<Channel, 'id' | 'deviceId'>) =>
@@ -35,18 +45,31 @@ export function createChannelsService({ database, clock }: { readonly database: 
       { groupId, sentAtMs, samples }: PostSamples,
     ): Promise<{ status: 'stored' | 'known'; flagged: number; serverNowMs: number }> {
       const receivedAtMs = clock()
-      const group = samples.map(({ atMs, value }) => ({ value, ...settleSample(atMs, receivedAtMs - sentAtMs, receivedAtMs) }))
+      const group = samples.map(({ atMs, value }) => ({
+        value,
+        ...settleSample(atMs, receivedAtMs - sentAtMs, receivedAtMs),
+      }))
       return database.inKitchen(device.kitchenId, async (tx) => {
         const channel = (await listChannels(tx)).find((c) => c.id === channelId)
-        if (!channel) throw new ProblemError(problem(404, 'unknownChannel', 'There is no such probe or scale in this kitchen.'))
+        if (!channel)
+          throw new ProblemError(
+            problem(404, 'unknownChannel', 'There is no such probe or scale in this kitchen.'),
+          )
         if (channel.deviceId !== device.deviceId)
           throw new ProblemError(problem(403, 'notYourChannel', 'Another device reads this probe or scale.'))
         const stored = await addSamples(tx, device.kitchenId, channelId, groupId, group)
-        return { status: stored ? 'stored' : 'known', flagged: group.filter((s) => s.flag).length, serverNowMs: receivedAtMs }
+        return {
+          status: stored ? 'stored' : 'known',
+          flagged: group.filter((s) => s.flag).length,
+          serverNowMs: receivedAtMs,
+        }
       })
     },
     read: (kitchenId: string, channelId: string, fromMs: number, toMs: number): Promise<Samples> =>
-      database.inKitchen(kitchenId, async (tx) => ({ channelId, samples: await readSamples(tx, channelId, fromMs, toMs, MOST_READ) })),
+      database.inKitchen(kitchenId, async (tx) => ({
+        channelId,
+        samples: await readSamples(tx, channelId, fromMs, toMs, MOST_READ),
+      })),
     /** What a live listener has not seen yet, with some overlap. */
     latest(kitchenId: string, channelId: string): Promise<Samples> {
       return this.read(kitchenId, channelId, clock() - LIVE_WINDOW_MS, clock() + LATE_MS)

@@ -13,7 +13,9 @@ afterAll(() => t.close())
 
 describe('models over HTTP', () => {
   it('lists every model of the registry with its inputs, units and sources', async () => {
-    const { models } = (await (await t.request('/models')).json()) as { models: { id: string; inputs: unknown[]; sources: string[] }[] }
+    const { models } = (await (await t.request('/models')).json()) as {
+      models: { id: string; inputs: unknown[]; sources: string[] }[]
+    }
     expect(models.map((m) => m.id)).toEqual(MODELS.map((m) => m.id))
     expect(models.every((m) => m.inputs.length > 0 && m.sources.length > 0)).toBe(true)
   })
@@ -23,12 +25,19 @@ describe('models over HTTP', () => {
     })
     expect(answer.status).toBe(200)
     const body = (await answer.json()) as { value: number }
-    expect(body).toMatchObject({ unit: 'mm', coverage: 0.9, modelVersion: 'panDepth-1', warnings: ['stickMisleads'] })
+    expect(body).toMatchObject({
+      unit: 'mm',
+      coverage: 0.9,
+      modelVersion: 'panDepth-1',
+      warnings: ['stickMisleads'],
+    })
     expect(body.value).toBeCloseTo(6.54, 2) // reduction:G5
   })
   it('a phrase that contradicts itself is answered as a conflict, not a number to trust', async () => {
     const body = (await (
-      await t.request('/compute/reductionVolume', { body: { phrase: 'by a third, to 100 ml', volumeMl: 300 } })
+      await t.request('/compute/reductionVolume', {
+        body: { phrase: 'by a third, to 100 ml', volumeMl: 300 },
+      })
     ).json()) as { warnings: string[] }
     expect(body.warnings).toEqual(['conflict', 'by_to_swap'])
   })
@@ -41,7 +50,9 @@ describe('models over HTTP', () => {
     expect(body).toMatchObject({ high: null, warnings: ['noUpperBound'] })
   })
   it('the interface describes itself', async () => {
-    const doc = (await (await t.app.request('/api/openapi.json')).json()) as { paths: Record<string, unknown> }
+    const doc = (await (await t.app.request('/api/openapi.json')).json()) as {
+      paths: Record<string, unknown>
+    }
     expect(Object.keys(doc.paths)).toEqual(
       expect.arrayContaining([
         '/api/facts',
@@ -53,7 +64,8 @@ describe('models over HTTP', () => {
       ]),
     )
   })
-  it('answers are not kept by caches', async () => expect((await t.request('/models')).headers.get('cache-control')).toBe('no-store'))
+  it('answers are not kept by caches', async () =>
+    expect((await t.request('/models')).headers.get('cache-control')).toBe('no-store'))
 })
 
 describe('when the database is out of reach', () => {
@@ -76,7 +88,9 @@ describe('when the database is out of reach', () => {
     const { rows } = await cut.query<{ pid: number }>('select pg_backend_pid() as pid')
     cut.release()
     const { withClient } = await import('../../db/prepare')
-    await withClient(t.superuserUrl, (client) => client.query('select pg_terminate_backend($1)', [rows[0]?.pid]))
+    await withClient(t.superuserUrl, (client) =>
+      client.query('select pg_terminate_backend($1)', [rows[0]?.pid]),
+    )
     await expect.poll(async () => (await t.request('/session')).status).toBe(200)
   })
 })

@@ -11,7 +11,12 @@ const computeRoute = createRoute({
     params: z.object({ model: z.string().max(60) }),
     body: { content: { 'application/json': { schema: z.record(z.string(), z.unknown()) } } },
   },
-  responses: { 200: { description: 'the answer with its band', content: { 'application/json': { schema: computeAnswerSchema } } } },
+  responses: {
+    200: {
+      description: 'the answer with its band',
+      content: { 'application/json': { schema: computeAnswerSchema } },
+    },
+  },
 })
 
 /** Every model of the registry, open to any enrolled device. An endless bound is `null`. */

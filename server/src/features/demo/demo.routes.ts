@@ -22,7 +22,8 @@ const clockRoute = createRoute({
 export function demoRoutes({ demoClock, clock }: AppDeps) {
   const router = createRouter()
   router.openapi(clockRoute, (c) => {
-    if (!demoClock) throw new ProblemError(problem(403, 'notADemo', 'Only a demo kitchen may run its clock ahead.'))
+    if (!demoClock)
+      throw new ProblemError(problem(403, 'notADemo', 'Only a demo kitchen may run its clock ahead.'))
     demoClock.setAheadMs(c.req.valid('json').aheadMs)
     return c.json({ serverNowMs: clock() }, 200)
   })

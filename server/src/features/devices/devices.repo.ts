@@ -20,7 +20,12 @@ export async function kitchenOfCode(tx: Tx): Promise<string | undefined> {
 }
 
 /** Keeps a device by the digest of its token. */
-export async function insertDevice(tx: Tx, sender: Sender, tokenHash: string, enrolledAt: Date): Promise<void> {
+export async function insertDevice(
+  tx: Tx,
+  sender: Sender,
+  tokenHash: string,
+  enrolledAt: Date,
+): Promise<void> {
   const { deviceId: id, kitchenId, name } = sender
   await tx.insert(devices).values({ id, kitchenId, name, tokenHash, enrolledAt })
 }

@@ -24,7 +24,9 @@ const enrolRoute = createRoute({
 const sessionRoute = createRoute({
   method: 'get',
   path: '/session',
-  responses: { 200: { description: 'who this device is and what the kitchen holds', content: json(sessionSchema) } },
+  responses: {
+    200: { description: 'who this device is and what the kitchen holds', content: json(sessionSchema) },
+  },
 })
 
 /** Enrolment and the session of an enrolled device. A demo kitchen enrols browsers on its own machine without a code. */
@@ -43,9 +45,20 @@ export function devicesRoutes({ devices, demoKitchenId, isSecure }: AppDeps) {
   router.openapi(enrolRoute, async (c) => {
     const { name, code } = c.req.valid('json')
     if (code === undefined && !demoKitchenId)
-      throw new ProblemError(problem(403, 'codeNeeded', 'Enrol this device with the code that stands where the app was started.'))
-    const { device, token } = code === undefined ? await devices.enrol(demoKitchenId ?? '', name) : await devices.enrolByCode(name, code)
-    setCookie(c, DEVICE_COOKIE, token, { httpOnly: true, sameSite: 'Strict', path: '/', maxAge: YEAR_S, secure: isSecure })
+      throw new ProblemError(
+        problem(403, 'codeNeeded', 'Enrol this device with the code that stands where the app was started.'),
+      )
+    const { device, token } =
+      code === undefined
+        ? await devices.enrol(demoKitchenId ?? '', name)
+        : await devices.enrolByCode(name, code)
+    setCookie(c, DEVICE_COOKIE, token, {
+      httpOnly: true,
+      sameSite: 'Strict',
+      path: '/',
+      maxAge: YEAR_S,
+      secure: isSecure,
+    })
     c.header('x-device-token', token)
     return c.json({ deviceId: device.deviceId }, 201)
   })

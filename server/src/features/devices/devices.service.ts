@@ -6,12 +6,25 @@ import type { Database } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
 import type { Sender } from '../../http/sender'
 import { readHead } from '../../log/facts.repo'
-import { findDevice, insertDevice, insertKitchen, kitchenOfCode, revokeDevice, setEnrolCode } from './devices.repo'
+import {
+  findDevice,
+  insertDevice,
+  insertKitchen,
+  kitchenOfCode,
+  revokeDevice,
+  setEnrolCode,
+} from './devices.repo'
 
 const hash = (secret: string) => createHash('sha256').update(secret).digest('hex')
 
 /** Kitchens, their enrolment codes, and the devices that may speak for them. */
-export function createDevicesService({ database, clock }: { readonly database: Database; readonly clock: () => number }) {
+export function createDevicesService({
+  database,
+  clock,
+}: {
+  readonly database: Database
+  readonly clock: () => number
+}) {
   /** Enrols a device into a kitchen; the token is told once and kept only as a digest. */
   async function enrol(kitchenId: string, name: string): Promise<{ device: Sender; token: string }> {
     const token = randomBytes(32).toString('base64url')
@@ -33,10 +46,18 @@ export function createDevicesService({ database, clock }: { readonly database: D
       return code
     },
     async enrolByCode(name: string, code: string): Promise<{ device: Sender; token: string }> {
-      const kitchenId = await database.withSetting('app.enrol_code_hash', hash(code.replace(/\s/g, '')), kitchenOfCode)
+      const kitchenId = await database.withSetting(
+        'app.enrol_code_hash',
+        hash(code.replace(/\s/g, '')),
+        kitchenOfCode,
+      )
       if (!kitchenId)
         throw new ProblemError(
-          problem(403, 'wrongCode', 'That code does not open this kitchen. The right one stands where the app was started.'),
+          problem(
+            403,
+            'wrongCode',
+            'That code does not open this kitchen. The right one stands where the app was started.',
+          ),
         )
       return enrol(kitchenId, name)
     },

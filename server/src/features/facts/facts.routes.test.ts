@@ -15,9 +15,16 @@ afterAll(() => t.close())
 
 const post = async (facts: unknown[], of = t) =>
   (await of.request('/facts', { body: { facts } })).json() as Promise<{
-    results: { id: string; status: string; seq?: number; atMs?: number; problem?: { status: number; code: string } }[]
+    results: {
+      id: string
+      status: string
+      seq?: number
+      atMs?: number
+      problem?: { status: number; code: string }
+    }[]
   }>
-const served = (streamId: string, portions = 1) => testFact(t, 'portion.served', streamId, { portions, orderId: null })
+const served = (streamId: string, portions = 1) =>
+  testFact(t, 'portion.served', streamId, { portions, orderId: null })
 
 describe('intake', () => {
   it('stores once, answers one by one, and does not let a bad one block the rest', async () => {
@@ -29,7 +36,10 @@ describe('intake', () => {
     const again = await post([b, a, { ...a, payload: { portions: 9, orderId: null } }])
     expect(again.results.map((r) => r.status)).toEqual(['known', 'known', 'refused'])
     expect(again.results[2]?.problem).toMatchObject({ status: 409, code: 'idTaken' })
-    expect(again.results.slice(0, 2).map((r) => r.seq)).toEqual([first.results[2]?.seq, first.results[0]?.seq])
+    expect(again.results.slice(0, 2).map((r) => r.seq)).toEqual([
+      first.results[2]?.seq,
+      first.results[0]?.seq,
+    ])
   })
   it('settles the time: measured offset applied, the future pulled back and flagged', async () => {
     const stream = uuidv7()
@@ -40,7 +50,13 @@ describe('intake', () => {
       { portions: 1, orderId: null },
       { deviceAtMs: NOW_MS - 600_000, clockOffsetMs: 600_000 },
     )
-    const wild = testFact(t, 'portion.served', stream, { portions: 1, orderId: null }, { deviceAtMs: NOW_MS + 86_400_000 })
+    const wild = testFact(
+      t,
+      'portion.served',
+      stream,
+      { portions: 1, orderId: null },
+      { deviceAtMs: NOW_MS + 86_400_000 },
+    )
     const { results } = await post([slow, wild])
     expect(results.map((r) => r.atMs)).toEqual([NOW_MS, NOW_MS])
     const facts = ((await (await t.request(`/batches/${stream}`)).json()) as { facts: never[] }).facts
@@ -52,7 +68,9 @@ describe('intake', () => {
     ['a newer version', { v: 99 }, 'newerVersion'],
     ['the wrong stream', { streamKind: 'order' as const }, 'wrongStream'],
   ])('refuses a fact of %s', async (_, more, code) => {
-    const { results } = await post([testFact(t, 'portion.served', uuidv7(), { portions: 1, orderId: null }, more)])
+    const { results } = await post([
+      testFact(t, 'portion.served', uuidv7(), { portions: 1, orderId: null }, more),
+    ])
     expect(results[0]).toMatchObject({ status: 'refused', problem: { code } })
   })
   it('a reader beside many writers never sees 2 before 1, and every number once', async () => {
@@ -70,7 +88,8 @@ describe('intake', () => {
     })()
     await Promise.all(
       streams.map(async (stream) => {
-        for (let i = 0; i < 12; i++) await post([testFact(other, 'portion.served', stream, { portions: 1, orderId: null })], other)
+        for (let i = 0; i < 12; i++)
+          await post([testFact(other, 'portion.served', stream, { portions: 1, orderId: null })], other)
       }),
     )
     isDone = true
@@ -81,7 +100,9 @@ describe('intake', () => {
   it('the live stream sends what comes, from where it is asked', async () => {
     const stream = uuidv7()
     const { results } = await post([served(stream)])
-    const answer = await t.app.request(`/api/live?after=${(results[0]?.seq ?? 1) - 1}`, { headers: { authorization: `Bearer ${t.token}` } })
+    const answer = await t.app.request(`/api/live?after=${(results[0]?.seq ?? 1) - 1}`, {
+      headers: { authorization: `Bearer ${t.token}` },
+    })
     const reader = answer.body?.getReader()
     const text = async () => new TextDecoder().decode((await reader?.read())?.value)
     expect(await text()).toContain(results[0]?.id)
@@ -103,10 +124,14 @@ describe('chain and read models', () => {
     const verify = () => own.database.inKitchen(own.kitchenId, (tx) => verifyChain(tx, own.kitchenId))
     expect(await verify()).toMatchObject({ status: 'whole', facts: 4 })
     const asSuperuser = (query: string) =>
-      withClient(own.superuserUrl, (client) => client.query(`set session_replication_role = replica; ${query}`))
+      withClient(own.superuserUrl, (client) =>
+        client.query(`set session_replication_role = replica; ${query}`),
+      )
     await asSuperuser(`update events set payload = '{"portions": 5, "orderId": null}' where seq = 2`)
     expect(await verify()).toEqual({ status: 'broken', atSeq: 2, why: 'changed' })
-    await asSuperuser(`update events set payload = '{"portions": 1, "orderId": null}' where seq = 2; delete from events where seq = 4`)
+    await asSuperuser(
+      `update events set payload = '{"portions": 1, "orderId": null}' where seq = 2; delete from events where seq = 4`,
+    )
     expect(await verify()).toEqual({ status: 'broken', atSeq: 4, why: 'tailCut' })
     await asSuperuser('delete from events where seq = 1')
     expect(await verify()).toEqual({ status: 'broken', atSeq: 1, why: 'missing' })

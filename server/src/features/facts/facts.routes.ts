@@ -13,21 +13,33 @@ const postRoute = createRoute({
 const afterRoute = createRoute({
   method: 'get',
   path: '/facts',
-  request: { query: z.object({ after: z.coerce.number().int().min(0).optional(), sinceMs: z.coerce.number().optional() }) },
-  responses: { 200: { description: 'facts after a number, or of everything on the stove', content: json(factsPageSchema) } },
+  request: {
+    query: z.object({
+      after: z.coerce.number().int().min(0).optional(),
+      sinceMs: z.coerce.number().optional(),
+    }),
+  },
+  responses: {
+    200: {
+      description: 'facts after a number, or of everything on the stove',
+      content: json(factsPageSchema),
+    },
+  },
 })
 
 /** Facts in, facts out. */
 export function factsRoutes({ facts }: AppDeps) {
   const router = createRouter()
-  router.openapi(postRoute, async (c) => c.json(await facts.post(c.get('device'), c.req.valid('json').facts), 200))
+  router.openapi(postRoute, async (c) =>
+    c.json(await facts.post(c.get('device'), c.req.valid('json').facts), 200),
+  )
   router.openapi(afterRoute, async (c) => {
     const { after, sinceMs } = c.req.valid('query')
     const { kitchenId } = c.get('device')
     return c.json(
-      (after === undefined ? await facts.current(kitchenId, sinceMs ?? 0) : await facts.after(kitchenId, after)) as unknown as z.infer<
-        typeof factsPageSchema
-      >,
+      (after === undefined
+        ? await facts.current(kitchenId, sinceMs ?? 0)
+        : await facts.after(kitchenId, after)) as unknown as z.infer<typeof factsPageSchema>,
       200,
     )
   })

@@ -8,7 +8,9 @@ const importRoute = createRoute({
   method: 'post',
   path: '/import',
   request: { body: { content: { 'application/json': { schema: z.unknown() } } } },
-  responses: { 200: { description: 'what was taken', content: { 'application/json': { schema: importAnswerSchema } } } },
+  responses: {
+    200: { description: 'what was taken', content: { 'application/json': { schema: importAnswerSchema } } },
+  },
 })
 
 /** Kitchen files in and out. */

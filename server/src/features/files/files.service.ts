@@ -1,4 +1,12 @@
-import { EXPORT_FORMAT, EXPORT_VERSION, exportFileSchema, problem, readPayload, schemaProblem, type ExportFile } from '@liquamen/contracts'
+import {
+  EXPORT_FORMAT,
+  EXPORT_VERSION,
+  exportFileSchema,
+  problem,
+  readPayload,
+  schemaProblem,
+  type ExportFile,
+} from '@liquamen/contracts'
 import { liftFact, type Envelope } from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
 import type { Database, Tx } from '../../db/database'
@@ -25,16 +33,27 @@ export function readExportFile(input: unknown): ExportFile {
       ),
     )
   const file = exportFileSchema.safeParse(input)
-  if (!file.success) throw new ProblemError(schemaProblem(file.error, 'This file has parts that cannot be used. Nothing was imported.'))
+  if (!file.success)
+    throw new ProblemError(
+      schemaProblem(file.error, 'This file has parts that cannot be used. Nothing was imported.'),
+    )
   return file.data
 }
 
 /** Kitchens and batches as files in the open format. */
-export function createFilesService({ database, clock }: { readonly database: Database; readonly clock: () => number }) {
+export function createFilesService({
+  database,
+  clock,
+}: {
+  readonly database: Database
+  readonly clock: () => number
+}) {
   async function exportFacts(tx: Tx, kitchenId: string, facts: ExportFile['facts']): Promise<ExportFile> {
     const head = await readHead(tx, kitchenId)
     const used = new Set(
-      facts.flatMap((fact) => (fact.kind === 'order.taken' ? [(fact.payload as { detailsId: string | null }).detailsId] : [])),
+      facts.flatMap((fact) =>
+        fact.kind === 'order.taken' ? [(fact.payload as { detailsId: string | null }).detailsId] : [],
+      ),
     )
     return {
       format: EXPORT_FORMAT,
@@ -50,7 +69,9 @@ export function createFilesService({ database, clock }: { readonly database: Dat
   return {
     /** The whole kitchen. */
     exportKitchen: (kitchenId: string) =>
-      database.inKitchen(kitchenId, async (tx) => exportFacts(tx, kitchenId, (await readAfter(tx, 0, EVERYTHING)) as ExportFile['facts'])),
+      database.inKitchen(kitchenId, async (tx) =>
+        exportFacts(tx, kitchenId, (await readAfter(tx, 0, EVERYTHING)) as ExportFile['facts']),
+      ),
     /** One batch with the orders it was made for; undefined where there is none. */
     exportBatch: (kitchenId: string, batchId: string) =>
       database.inKitchen(kitchenId, async (tx) => {
@@ -59,18 +80,33 @@ export function createFilesService({ database, clock }: { readonly database: Dat
         const orderIds = own
           .map(liftFact)
           .flatMap((fact) => (fact.kind === 'batch.planned' ? fact.payload.shares.map((s) => s.orderId) : []))
-        return exportFacts(tx, kitchenId, [...(await readStreams(tx, orderIds)), ...own] as ExportFile['facts'])
+        return exportFacts(tx, kitchenId, [
+          ...(await readStreams(tx, orderIds)),
+          ...own,
+        ] as ExportFile['facts'])
       }),
     /** Takes a file in whole or not at all. The same file again changes nothing, unless its times are shifted: then its facts are new ones. */
-    async importFile(kitchenId: string, file: ExportFile): Promise<{ facts: number; batches: number; formulas: number }> {
+    async importFile(
+      kitchenId: string,
+      file: ExportFile,
+    ): Promise<{ facts: number; batches: number; formulas: number }> {
       const { facts, guestDetails, catalog } =
         file.shiftFromMs === undefined ? file : shiftInstants(file, clock() - file.shiftFromMs, uuidv7)
       const receivedAtMs = clock()
-      const envelopes = facts.map(({ seq: _seq, chain: _chain, atMs: _at, receivedAtMs: _received, clockFlag: _flag, ...envelope }, i) => {
-        const read = readPayload({ ...envelope, kitchenId })
-        if (!read.ok) throw new ProblemError({ ...read.problem, detail: `Entry ${i + 1} of the file. Nothing was imported.` })
-        return read.envelope
-      })
+      const envelopes = facts.map(
+        (
+          { seq: _seq, chain: _chain, atMs: _at, receivedAtMs: _received, clockFlag: _flag, ...envelope },
+          i,
+        ) => {
+          const read = readPayload({ ...envelope, kitchenId })
+          if (!read.ok)
+            throw new ProblemError({
+              ...read.problem,
+              detail: `Entry ${i + 1} of the file. Nothing was imported.`,
+            })
+          return read.envelope
+        },
+      )
       const settled = new Map(facts.map((fact) => [fact.id, fact]))
       return database.inKitchen(kitchenId, async (tx) => {
         await addToCatalog(tx, kitchenId, catalog as never)
@@ -80,7 +116,8 @@ export function createFilesService({ database, clock }: { readonly database: Dat
           return { atMs, receivedAtMs, ...(clockFlag ? { clockFlag } : {}) }
         })
         const refused = results.find((result) => result.status === 'refused')
-        if (refused?.problem) throw new ProblemError({ ...refused.problem, detail: `Entry ${refused.id}. Nothing was imported.` })
+        if (refused?.problem)
+          throw new ProblemError({ ...refused.problem, detail: `Entry ${refused.id}. Nothing was imported.` })
         return {
           facts: results.filter((r) => r.status === 'stored').length,
           batches: new Set(envelopes.filter((e) => e.streamKind === 'batch').map((e) => e.streamId)).size,

@@ -3,7 +3,9 @@ import { readFileSync } from 'node:fs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { createTestApp, NOW_MS, type TestApp } from '../../testing/testApp'
 
-const demo = JSON.parse(readFileSync(new URL('../../../../demo/larchwater-house.json', import.meta.url), 'utf8')) as {
+const demo = JSON.parse(
+  readFileSync(new URL('../../../../demo/larchwater-house.json', import.meta.url), 'utf8'),
+) as {
   shiftFromMs: number
   facts: Fact[]
 }
@@ -15,9 +17,16 @@ beforeAll(async () => {
 afterAll(() => t.close())
 
 const batches = async (of: TestApp) =>
-  ((await (await of.request('/batches')).json()) as { batches: { id: string; status: string; sauceName: string }[] }).batches
+  (
+    (await (await of.request('/batches')).json()) as {
+      batches: { id: string; status: string; sauceName: string }[]
+    }
+  ).batches
 const fold = async (of: TestApp, id: string) =>
-  foldBatch(id, mergeFacts([], ((await (await of.request(`/batches/${id}`)).json()) as { facts: Fact[] }).facts))
+  foldBatch(
+    id,
+    mergeFacts([], ((await (await of.request(`/batches/${id}`)).json()) as { facts: Fact[] }).facts),
+  )
 
 describe('kitchen files', () => {
   it('the demo comes in through the importer, moved to now', async () => {
@@ -37,7 +46,9 @@ describe('kitchen files', () => {
     const { facts } = await t.deps.facts.after(t.kitchenId, 0)
     expect(facts.length).toBe(demo.facts.length)
     const moved = Math.max(...facts.filter((f) => f.kind === 'reading.taken').map((f) => f.atMs))
-    expect(moved - NOW_MS).toBe(Math.max(...demo.facts.filter((f) => f.kind === 'reading.taken').map((f) => f.atMs)) - demo.shiftFromMs)
+    expect(moved - NOW_MS).toBe(
+      Math.max(...demo.facts.filter((f) => f.kind === 'reading.taken').map((f) => f.atMs)) - demo.shiftFromMs,
+    )
   })
   it('a batch exported and imported into an empty instance is the same batch, and twice is once', async () => {
     const id = (await batches(t)).find((b) => b.status === 'finished')?.id ?? ''
@@ -48,7 +59,9 @@ describe('kitchen files', () => {
     expect(await (await empty.request('/import', { body: file })).json()).toMatchObject({ facts: 0 })
     const strip = (s: Awaited<ReturnType<typeof fold>>) =>
       JSON.parse(
-        JSON.stringify(s, (key, value: unknown) => (['seq', 'chain', 'receivedAtMs', 'kitchenId'].includes(key) ? undefined : value)),
+        JSON.stringify(s, (key, value: unknown) =>
+          ['seq', 'chain', 'receivedAtMs', 'kitchenId'].includes(key) ? undefined : value,
+        ),
       ) as unknown
     expect(strip(await fold(empty, id))).toEqual(strip(await fold(t, id)))
     await empty.close()
@@ -75,25 +88,37 @@ describe('kitchen files', () => {
   it('one bad entry and nothing of the file is taken', async () => {
     const empty = await createTestApp()
     const { shiftFromMs: _, ...still } = demo
-    const broken = { ...still, facts: still.facts.map((f, i) => (i === 40 ? { ...f, payload: { nonsense: true } } : f)) }
+    const broken = {
+      ...still,
+      facts: still.facts.map((f, i) => (i === 40 ? { ...f, payload: { nonsense: true } } : f)),
+    }
     const answer = await empty.request('/import', { body: broken })
     expect(answer.status).toBe(400)
-    expect(await answer.json()).toMatchObject({ code: 'badInput', detail: 'Entry 41 of the file. Nothing was imported.' })
+    expect(await answer.json()).toMatchObject({
+      code: 'badInput',
+      detail: 'Entry 41 of the file. Nothing was imported.',
+    })
     expect((await empty.deps.facts.after(empty.kitchenId, 0)).facts).toEqual([])
-    expect(((await (await empty.request('/session')).json()) as { catalog: { formulas: unknown[] } }).catalog.formulas).toEqual([])
+    expect(
+      ((await (await empty.request('/session')).json()) as { catalog: { formulas: unknown[] } }).catalog
+        .formulas,
+    ).toEqual([])
     await empty.close()
   })
   it('the list and a batch come as CSV, with nothing a spreadsheet would run', async () => {
     const list = await (await t.request('/batches.csv')).text()
     expect(list.split('\r\n')).toHaveLength((await batches(t)).length + 1)
-    const id = (await batches(t)).find((b) => b.status === 'finished' && b.sauceName === 'Red wine & shallot')?.id ?? ''
+    const id =
+      (await batches(t)).find((b) => b.status === 'finished' && b.sauceName === 'Red wine & shallot')?.id ??
+      ''
     const csv = await (await t.request(`/batches/${id}/export.csv`)).text()
     expect(csv).toMatch(/^at,kind,step,how,grossG/)
     expect(csv).toMatch(/reading\.taken,reduceWine,weighing,\d+/)
     expect(csv).not.toMatch(/(^|,)[=+@]/m)
   })
   it('the list is cut by day and sauce', async () => {
-    const count = async (query: string) => ((await (await t.request(`/batches?${query}`)).json()) as { batches: unknown[] }).batches.length
+    const count = async (query: string) =>
+      ((await (await t.request(`/batches?${query}`)).json()) as { batches: unknown[] }).batches.length
     expect(await count(`fromMs=${NOW_MS + 86_400_000}`)).toBe(0)
     expect(await count('formulaId=redWineShallot')).toBe(3)
     expect(await count('formulaId=other')).toBe(0)
@@ -102,7 +127,9 @@ describe('kitchen files', () => {
     const { details } = (await (await t.request('/guest-details')).json()) as { details: { id: string }[] }
     expect(details.length).toBeGreaterThan(0)
     expect((await t.request(`/guest-details/${details[0]?.id}`, { method: 'DELETE' })).status).toBe(204)
-    expect(((await (await t.request('/guest-details')).json()) as { details: unknown[] }).details).toHaveLength(details.length - 1)
+    expect(
+      ((await (await t.request('/guest-details')).json()) as { details: unknown[] }).details,
+    ).toHaveLength(details.length - 1)
     expect((await t.deps.facts.after(t.kitchenId, 0)).facts).toHaveLength(demo.facts.length)
   })
 })

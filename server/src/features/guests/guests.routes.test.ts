@@ -8,9 +8,15 @@ beforeAll(async () => {
 })
 afterAll(() => t.close())
 
-const details = (id = uuidv7()) => ({ id, note: 'window seat', allergies: ['milk'], noLightlyCookedEgg: true })
+const details = (id = uuidv7()) => ({
+  id,
+  note: 'window seat',
+  allergies: ['milk'],
+  noLightlyCookedEgg: true,
+})
 const put = (id: string, body: unknown) => t.request(`/guest-details/${id}`, { method: 'PUT', body })
-const list = async () => ((await (await t.request('/guest-details')).json()) as { details: { id: string }[] }).details
+const list = async () =>
+  ((await (await t.request('/guest-details')).json()) as { details: { id: string }[] }).details
 
 describe('what a guest said', () => {
   it('is kept, changed by the same id, and erased for good', async () => {

@@ -26,7 +26,9 @@ const eraseRoute = createRoute({
 /** What guests said. */
 export function guestsRoutes({ guests }: AppDeps) {
   const router = createRouter()
-  router.openapi(listRoute, async (c) => c.json({ details: await guests.list(c.get('device').kitchenId) }, 200))
+  router.openapi(listRoute, async (c) =>
+    c.json({ details: await guests.list(c.get('device').kitchenId) }, 200),
+  )
   router.openapi(putRoute, async (c) =>
     c.json(await guests.put(c.get('device').kitchenId, c.req.valid('param').id, c.req.valid('json')), 200),
   )

@@ -9,12 +9,14 @@ export function createGuestsService({ database }: { readonly database: Database 
     list: (kitchenId: string): Promise<GuestDetails[]> => database.inKitchen(kitchenId, listGuestDetails),
     /** Keeps what was said under the id that the address names. */
     async put(kitchenId: string, id: string, details: GuestDetails): Promise<GuestDetails> {
-      if (details.id !== id) throw new ProblemError(problem(422, 'twoIds', 'The address and the body name two ids.'))
+      if (details.id !== id)
+        throw new ProblemError(problem(422, 'twoIds', 'The address and the body name two ids.'))
       await database.inKitchen(kitchenId, (tx) => putGuestDetails(tx, kitchenId, details))
       return details
     },
     /** Erases it for good; facts keep only the id. */
-    erase: (kitchenId: string, id: string): Promise<void> => database.inKitchen(kitchenId, (tx) => eraseGuestDetails(tx, id)),
+    erase: (kitchenId: string, id: string): Promise<void> =>
+      database.inKitchen(kitchenId, (tx) => eraseGuestDetails(tx, id)),
   }
 }
 export type GuestsService = ReturnType<typeof createGuestsService>

@@ -8,7 +8,10 @@ const takeRoute = createRoute({
   path: '/larder/take',
   request: { body: { content: { 'application/json': { schema: takeFromLarderSchema } } } },
   responses: {
-    200: { description: 'what was taken from which lot', content: { 'application/json': { schema: takeFromLarderAnswerSchema } } },
+    200: {
+      description: 'what was taken from which lot',
+      content: { 'application/json': { schema: takeFromLarderAnswerSchema } },
+    },
   },
 })
 

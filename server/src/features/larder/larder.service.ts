@@ -1,5 +1,13 @@
 import type { TakeFromLarder, TakeFromLarderAnswer } from '@liquamen/contracts'
-import { compareFacts, foldLot, KINDS, takeFromLots, type Envelope, type Fact, type LotState } from '@liquamen/core'
+import {
+  compareFacts,
+  foldLot,
+  KINDS,
+  takeFromLots,
+  type Envelope,
+  type Fact,
+  type LotState,
+} from '@liquamen/core'
 import { v5 as uuidv5 } from 'uuid'
 import type { Database, Tx } from '../../db/database'
 import type { Sender } from '../../http/sender'
@@ -9,7 +17,13 @@ import { intake } from '../../log/facts.service'
 const SPACE = '0b4e7f0a-8a39-4f0d-9f54-0d6a43a0f1c2' // makes the same taking the same fact, however often it is asked for
 
 /** What the kitchen made and keeps. Taking from a lot is the server's word alone, since only one may take what is there. */
-export function createLarderService({ database, clock }: { readonly database: Database; readonly clock: () => number }) {
+export function createLarderService({
+  database,
+  clock,
+}: {
+  readonly database: Database
+  readonly clock: () => number
+}) {
   async function lots(tx: Tx): Promise<LotState[]> {
     const byLot = new Map<string, Fact[]>()
     for (const fact of await readStreams(tx, await listStreams(tx, 'lot')))
@@ -26,8 +40,11 @@ export function createLarderService({ database, clock }: { readonly database: Da
       return database.inKitchen(kitchenId, async (tx) => {
         await lockKitchen(tx, kitchenId)
         const all = await lots(tx)
-        const isOurs = (t: { readonly batchId: string; readonly itemId: string }) => t.batchId === ask.batchId && t.itemId === ask.itemId
-        const before = all.flatMap((l) => l.taken.filter(isOurs).map((t) => ({ lotId: l.id, massG: t.massG })))
+        const isOurs = (t: { readonly batchId: string; readonly itemId: string }) =>
+          t.batchId === ask.batchId && t.itemId === ask.itemId
+        const before = all.flatMap((l) =>
+          l.taken.filter(isOurs).map((t) => ({ lotId: l.id, massG: t.massG })),
+        )
         const haveG = before.reduce((sum, t) => sum + t.massG, 0)
         const more = takeFromLots(all, ask.ingredientId, Math.max(0, ask.massG - haveG), clock())
         const envelopes = more.map(({ lotId, massG }, i): Envelope<'lot.taken'> => ({

@@ -62,7 +62,12 @@ export async function followKitchen(deps: Needs, listener: Listener): Promise<vo
 }
 
 /** Pages of facts after a number; answers the last number sent. */
-async function sendFacts({ facts }: Needs, { kitchenId, stream }: Listener, due: Due, fromSeq: number): Promise<number> {
+async function sendFacts(
+  { facts }: Needs,
+  { kitchenId, stream }: Listener,
+  due: Due,
+  fromSeq: number,
+): Promise<number> {
   let seq = fromSeq
   while (due.facts && !stream.aborted) {
     due.facts = false
@@ -90,6 +95,7 @@ async function sendChannels({ channels }: Needs, { kitchenId, stream }: Listener
       continue
     }
     const latest = await channels.latest(kitchenId, channelId).catch(() => undefined)
-    if (latest?.samples.length && !stream.aborted) await stream.writeSSE({ event: 'samples', data: JSON.stringify(latest) })
+    if (latest?.samples.length && !stream.aborted)
+      await stream.writeSSE({ event: 'samples', data: JSON.stringify(latest) })
   }
 }

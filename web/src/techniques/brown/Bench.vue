@@ -15,7 +15,9 @@ const work = computed(() => (props.view.planned?.work.kind === 'brown' ? props.v
 <template>
   <StepBench :view="view" :bench="bench">
     <template v-if="work">
-      <p class="label gap-above">{{ texts.rooms.browns(numberText(work.butterG), numberText(work.yieldG)) }}</p>
+      <p class="label gap-above">
+        {{ texts.rooms.browns(numberText(work.butterG), numberText(work.yieldG)) }}
+      </p>
       <ol class="sounds">
         <li v-for="says in texts.rooms.brownSounds" :key="says">{{ says }}</li>
       </ol>

@@ -36,7 +36,12 @@ async function keep(tempC: number): Promise<void> {
 <template>
   <StepBench :view="view" :bench="bench" :has-own-end="isStoring">
     <template #default="{ vessel }">
-      <PutAway v-if="isStoring && view.stepStartedAtMs !== undefined" :view="view" :bench="bench" :vessel="vessel" />
+      <PutAway
+        v-if="isStoring && view.stepStartedAtMs !== undefined"
+        :view="view"
+        :bench="bench"
+        :vessel="vessel"
+      />
       <ul v-else-if="view.stepStartedAtMs !== undefined" class="gap-above">
         <li v-for="g in goals" :key="g.tempC" class="label">
           <span v-if="reached(g.tempC) !== undefined" class="sorrel"
@@ -58,7 +63,9 @@ async function keep(tempC: number): Promise<void> {
       />
     </template>
     <template #keys>
-      <v-btn v-if="!isStoring && view.stepStartedAtMs !== undefined" @click="isTyping = !isTyping">{{ texts.bench.temp }}</v-btn>
+      <v-btn v-if="!isStoring && view.stepStartedAtMs !== undefined" @click="isTyping = !isTyping">{{
+        texts.bench.temp
+      }}</v-btn>
     </template>
   </StepBench>
 </template>

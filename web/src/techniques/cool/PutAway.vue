@@ -26,7 +26,9 @@ const madeAtMs = computed(() => {
   const ends = Object.values(props.view.state.steps).flatMap((s) => s.finishedAtMs ?? [])
   return Math.round(ends.length ? Math.max(...ends) : kitchen.nowMs)
 })
-const expiresAtMs = computed(() => madeAtMs.value + larderDays(props.view.formula.keeps, place.value) * DAY_MS)
+const expiresAtMs = computed(
+  () => madeAtMs.value + larderDays(props.view.formula.keeps, place.value) * DAY_MS,
+)
 /** One lot a batch: tapped twice it is the same lot. */
 const lotId = computed(() => uuidv5('lot', props.view.state.id))
 
@@ -51,7 +53,8 @@ async function put(): Promise<void> {
 <template>
   <div class="stack gap-above">
     <p class="amounts">
-      <strong class="big">{{ numberText(amountG) }}</strong> g <span class="sauce">{{ good?.name ?? view.formula.name }}</span>
+      <strong class="big">{{ numberText(amountG) }}</strong> g
+      <span class="sauce">{{ good?.name ?? view.formula.name }}</span>
       <v-btn @click="isWeighing = !isWeighing">{{ texts.bench.weigh }} <small>g</small></v-btn>
     </p>
     <EntryRuler
@@ -72,7 +75,9 @@ async function put(): Promise<void> {
       @cancel="isWeighing = false"
     />
     <div class="keys-row" role="group" :aria-label="texts.rooms.where">
-      <v-btn v-for="p in places" :key="p" :aria-pressed="place === p" @click="place = p">{{ texts.workbench.store.places[p] }}</v-btn>
+      <v-btn v-for="p in places" :key="p" :aria-pressed="place === p" @click="place = p">{{
+        texts.workbench.store.places[p]
+      }}</v-btn>
     </div>
     <p class="label">{{ texts.rooms.useBy(dayText(expiresAtMs)) }}</p>
     <v-btn class="is-first" @click="put">{{ texts.rooms.putAway }}</v-btn>

@@ -32,9 +32,13 @@ const bowl = computed(() => live.value?.bowl as LiveEmulsion)
 const isPour = computed(() => props.view.step?.technique === 'pour')
 const isBlend = computed(() => props.view.step?.technique === 'blend')
 const liftSpan = computed(() =>
-  bowl.value.isOnBath && bowl.value.liftAtMs !== undefined ? spanText(Math.max(0, bowl.value.liftAtMs - nowMs.value)) : undefined,
+  bowl.value.isOnBath && bowl.value.liftAtMs !== undefined
+    ? spanText(Math.max(0, bowl.value.liftAtMs - nowMs.value))
+    : undefined,
 )
-const isLiftDue = computed(() => bowl.value.isOnBath && bowl.value.liftAtMs !== undefined && bowl.value.liftAtMs <= nowMs.value)
+const isLiftDue = computed(
+  () => bowl.value.isOnBath && bowl.value.liftAtMs !== undefined && bowl.value.liftAtMs <= nowMs.value,
+)
 const pace = computed(() => {
   const g = bowl.value.safePourGPerS
   return g < 0.8 ? 'drops' : g < 1.6 ? 'thread' : 'stream'
@@ -67,7 +71,13 @@ const nextWord = computed(() =>
 )
 
 function onKey(event: KeyboardEvent): void {
-  if (event.ctrlKey || event.metaKey || event.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test((event.target as HTMLElement).tagName)) return
+  if (
+    event.ctrlKey ||
+    event.metaKey ||
+    event.altKey ||
+    /^(INPUT|TEXTAREA|SELECT)$/.test((event.target as HTMLElement).tagName)
+  )
+    return
   if (event.key === ' ') {
     event.preventDefault()
     void work.next()
@@ -93,7 +103,8 @@ useEventListener(window, 'keydown', onKey)
         <div class="reads">
           <div class="top">
             <p class="glance temp" :class="{ ember: isLiftDue }">
-              <span v-if="bowl.from === 'simulated'">~</span>{{ numberText(tempOnDevice(bowl.tempC), 1) }}<span class="deg">°</span>
+              <span v-if="bowl.from === 'simulated'">~</span>{{ numberText(tempOnDevice(bowl.tempC), 1)
+              }}<span class="deg">°</span>
             </p>
             <p class="caption from">
               <span>{{ bowl.from === 'probe' ? '' : tempFrom }}</span><button
@@ -109,7 +120,11 @@ useEventListener(window, 'keydown', onKey)
           <ProbeLine :view="view" :probe="probe" />
           <ul v-if="isExplained" class="explain">
             <li
-              v-for="line in texts.emulsion.explain(numberText(bowl.phaseFrac, 2), numberText(bowl.endPhaseFrac, 2), tempFrom)"
+              v-for="line in texts.emulsion.explain(
+                numberText(bowl.phaseFrac, 2),
+                numberText(bowl.endPhaseFrac, 2),
+                tempFrom,
+              )"
               :key="line"
             >
               {{ line }}
@@ -128,7 +143,9 @@ useEventListener(window, 'keydown', onKey)
             </p></template
           >
           <template v-else>
-            <p class="label">{{ bowl.butterToComeG > 1 ? texts.emulsion.pourOn : texts.emulsion.butterDone }}</p>
+            <p class="label">
+              {{ bowl.butterToComeG > 1 ? texts.emulsion.pourOn : texts.emulsion.butterDone }}
+            </p>
             <p v-if="bowl.butterToComeG > 1" class="instrument">
               {{ spanText(bowl.pourLeftS * 1000).number
               }}<span class="unit">{{ numberText(bowl.safePourGPerS, 1) }} {{ texts.emulsion.perS }}</span>
@@ -140,9 +157,11 @@ useEventListener(window, 'keydown', onKey)
             </ul>
           </template>
           <p v-if="!isPour" class="credit">
-            <span :class="view.credit === 'from5to8' || view.credit === 'over8' ? 'sorrel' : 'soft'" :title="texts.emulsion.creditHint">{{
-              texts.emulsion.credit[view.credit]
-            }}</span>
+            <span
+              :class="view.credit === 'from5to8' || view.credit === 'over8' ? 'sorrel' : 'soft'"
+              :title="texts.emulsion.creditHint"
+              >{{ texts.emulsion.credit[view.credit] }}</span
+            >
           </p>
           <CautionLines :view="view" />
         </div>
@@ -156,11 +175,20 @@ useEventListener(window, 'keydown', onKey)
       :water-first-g="bowl.waterFirstG"
       :butter-per-water="bowl.butterPerWater"
     />
-    <p v-if="bowl.isBroken || work.seen.value.has('split')" class="wine label" role="alert">✕ {{ texts.emulsion.broken }}</p>
-    <p v-else-if="work.seen.value.has('grainy') || (!isPour && bowl.stage === 'grainy')" class="wine label" role="alert">
+    <p v-if="bowl.isBroken || work.seen.value.has('split')" class="wine label" role="alert">
+      ✕ {{ texts.emulsion.broken }}
+    </p>
+    <p
+      v-else-if="work.seen.value.has('grainy') || (!isPour && bowl.stage === 'grainy')"
+      class="wine label"
+      role="alert"
+    >
       ✕ {{ texts.emulsion.graceful }}
     </p>
-    <p v-else-if="isPour && bowl.butterToComeG > 1 && (bowl.tempC > 66 || bowl.tempC < 40)" class="roux label">
+    <p
+      v-else-if="isPour && bowl.butterToComeG > 1 && (bowl.tempC > 66 || bowl.tempC < 40)"
+      class="roux label"
+    >
       ▽
       {{
         bowl.tempC > 66
@@ -177,9 +205,10 @@ useEventListener(window, 'keydown', onKey)
     >
       <p class="label">{{ texts.emulsion.notRibbon(texts.emulsion.stages[bowl.stage] ?? '') }}</p>
       <div class="keys">
-        <v-btn @click="work.lift(true)">{{ texts.emulsion.ribbonSeen }}</v-btn><v-btn @click="work.asksRibbon.value = false">{{
-          texts.emulsion.keepOn
-        }}</v-btn>
+        <v-btn @click="work.lift(true)">{{ texts.emulsion.ribbonSeen }}</v-btn><v-btn
+          @click="work.asksRibbon.value = false"
+          >{{ texts.emulsion.keepOn }}</v-btn
+        >
       </div>
     </section>
 
@@ -218,9 +247,12 @@ useEventListener(window, 'keydown', onKey)
         @cancel="close"
       />
       <div v-else-if="entry === 'bath'" class="choices">
-        <v-btn v-for="(_, b) in BATHS" :key="b" :aria-pressed="bowl.bath === b" @click="closeAfter(work.setBath(b as BathHeat))">{{
-          texts.emulsion.bath[b]
-        }}</v-btn><v-btn @click="close">{{ texts.app.cancel }}</v-btn>
+        <v-btn
+          v-for="(_, b) in BATHS"
+          :key="b"
+          :aria-pressed="bowl.bath === b"
+          @click="closeAfter(work.setBath(b as BathHeat))"
+          >{{ texts.emulsion.bath[b] }}</v-btn><v-btn @click="close">{{ texts.app.cancel }}</v-btn>
       </div>
     </template>
     <template #keys>
@@ -235,7 +267,8 @@ useEventListener(window, 'keydown', onKey)
         ></template
       >
       <v-btn @click="entry = 'yolks'"
-        >{{ texts.emulsion.yolks }} <small>{{ numberText(work.yolkG.value / work.pieceG.value, 0) }}</small></v-btn
+        >{{ texts.emulsion.yolks }}
+        <small>{{ numberText(work.yolkG.value / work.pieceG.value, 0) }}</small></v-btn
       >
       <v-btn @click="work.addWater()"
         >{{ texts.emulsion.water }} <small>{{ work.waterDoseG }} g</small></v-btn
@@ -244,7 +277,10 @@ useEventListener(window, 'keydown', onKey)
         >{{ texts.emulsion.bathKey }} <small>{{ texts.emulsion.bath[bowl.bath] }}</small></v-btn
       >
       <v-btn v-if="isPour" @click="entry = 'butter'">{{ texts.emulsion.butter }} <small>g</small></v-btn>
-      <v-btn v-if="view.probe && view.probe.health !== 'silent'" :disabled="probe.isSpotting.value" @click="probe.spot()"
+      <v-btn
+        v-if="view.probe && view.probe.health !== 'silent'"
+        :disabled="probe.isSpotting.value"
+        @click="probe.spot()"
         >{{ texts.emulsion.spot }} <small>{{ texts.emulsion.spotHint }}</small></v-btn
       >
       <v-btn v-else @click="entry = 'temp'">{{ texts.bench.temp }}</v-btn>

@@ -14,8 +14,12 @@ const bench = useBench(toRef(props, 'view'))
 const isTyping = ref(false)
 const plan = computed(() => props.view.state.plan && emulsionOf(props.view.state.plan))
 const lastTemp = computed(() => {
-  const f = props.view.state.stageFacts.findLast((s) => s.kind === 'reading.taken' && s.payload.how === 'temperature')
-  return f?.kind === 'reading.taken' && f.payload.how === 'temperature' ? { tempC: f.payload.tempC, atMs: f.atMs } : undefined
+  const f = props.view.state.stageFacts.findLast(
+    (s) => s.kind === 'reading.taken' && s.payload.how === 'temperature',
+  )
+  return f?.kind === 'reading.taken' && f.payload.how === 'temperature'
+    ? { tempC: f.payload.tempC, atMs: f.atMs }
+    : undefined
 })
 async function keep(tempC: number): Promise<void> {
   if (await bench.heatOf(tempC)) isTyping.value = false
@@ -26,10 +30,20 @@ async function keep(tempC: number): Promise<void> {
   <StepBench :view="view" :bench="bench">
     <template #default>
       <div v-if="plan" class="stack gap-above">
-        <p class="label">{{ texts.rooms.blendEnds(degreesText(plan.method.butterC), degreesText(plan.ribbonC)) }}</p>
-        <p v-if="lastTemp" class="label">{{ texts.rooms.readAt(degreesText(lastTemp.tempC, 1), clockText(lastTemp.atMs)) }}</p>
         <p class="label">
-          {{ texts.rooms.load(numberText(plan.butterG), numberText(plan.phaseFrac, 2), numberText(plan.phaseLimitFrac, 2)) }}
+          {{ texts.rooms.blendEnds(degreesText(plan.method.butterC), degreesText(plan.ribbonC)) }}
+        </p>
+        <p v-if="lastTemp" class="label">
+          {{ texts.rooms.readAt(degreesText(lastTemp.tempC, 1), clockText(lastTemp.atMs)) }}
+        </p>
+        <p class="label">
+          {{
+            texts.rooms.load(
+              numberText(plan.butterG),
+              numberText(plan.phaseFrac, 2),
+              numberText(plan.phaseLimitFrac, 2),
+            )
+          }}
         </p>
         <LoadScale
           :now="plan.phaseFrac"
@@ -52,7 +66,9 @@ async function keep(tempC: number): Promise<void> {
       />
     </template>
     <template #keys>
-      <v-btn v-if="view.stepStartedAtMs !== undefined" @click="isTyping = !isTyping">{{ texts.bench.temp }}</v-btn>
+      <v-btn v-if="view.stepStartedAtMs !== undefined" @click="isTyping = !isTyping">{{
+        texts.bench.temp
+      }}</v-btn>
     </template>
   </StepBench>
 </template>

@@ -12,8 +12,12 @@ import TemperatureBand from '../../vessel/TemperatureBand.vue'
 const props = defineProps<{ view: BatchView }>()
 const BATH_SHARE: Readonly<Record<BathHeat, number>> = { off: 0, gentle: 0.35, simmer: 0.6, boil: 1 }
 const theme = useTheme()
-const bowl = computed(() => (props.view.live?.kind === 'eggEmulsion' ? props.view.live.bowl : undefined) as LiveEmulsion)
-const isPour = computed(() => props.view.planned?.work.kind === 'eggEmulsion' && props.view.step?.technique === 'pour')
+const bowl = computed(
+  () => (props.view.live?.kind === 'eggEmulsion' ? props.view.live.bowl : undefined) as LiveEmulsion,
+)
+const isPour = computed(
+  () => props.view.planned?.work.kind === 'eggEmulsion' && props.view.step?.technique === 'pour',
+)
 const scale = { pxPerMm: 1.9, heightFactor: 1 }
 const depth = computed(() => depthAtVolumeMm(props.view.pan.profile, bowl.value.volumeMl))
 const coming = computed(() =>
@@ -28,8 +32,13 @@ const wanted = computed<readonly [number, number]>(() =>
   isPour.value ? [hold.value.low, hold.value.high] : [62, Math.floor(bowl.value.liftC)],
 )
 const marks = computed(() => [
-  { atC: bowl.value.liftC, says: texts.emulsion.liftAt(numberText(bowl.value.liftC, bowl.value.liftC % 1 ? 1 : 0)) },
-  ...(isPour.value ? [{ atC: hold.value.low - 2, says: texts.emulsion.bathAt(numberText(hold.value.low - 2)) }] : []),
+  {
+    atC: bowl.value.liftC,
+    says: texts.emulsion.liftAt(numberText(bowl.value.liftC, bowl.value.liftC % 1 ? 1 : 0)),
+  },
+  ...(isPour.value
+    ? [{ atC: hold.value.low - 2, says: texts.emulsion.bathAt(numberText(hold.value.low - 2)) }]
+    : []),
 ])
 const isUncertain = computed(() => bowl.value.from === 'simulated')
 const BOTTOM = 372
@@ -39,7 +48,9 @@ const bottomY = computed(() => BOTTOM - (58 + (bowl.value.isOnBath ? 0 : 34)) * 
 const textY = computed(
   () =>
     bottomY.value -
-    (isDeep.value && isPour.value ? depth.value * 0.36 * scale.pxPerMm : (coming.value ?? depth.value) * scale.pxPerMm + 14),
+    (isDeep.value && isPour.value
+      ? depth.value * 0.36 * scale.pxPerMm
+      : (coming.value ?? depth.value) * scale.pxPerMm + 14),
 )
 const spoken = computed(
   () =>
@@ -85,11 +96,21 @@ const spoken = computed(
         {{ numberText(bowl.butterInG) }}
         <tspan class="of" dx="8">{{ texts.emulsion.of(numberText(goal)) }}</tspan>
       </text>
-      <text v-if="isPour && coming && isDeep" x="270" :y="bottomY - (coming ?? depth) * scale.pxPerMm - 10" text-anchor="middle" class="to">
+      <text
+        v-if="isPour && coming && isDeep"
+        x="270"
+        :y="bottomY - (coming ?? depth) * scale.pxPerMm - 10"
+        text-anchor="middle"
+        class="to"
+      >
         {{ texts.emulsion.toCome(numberText(bowl.butterToComeG)) }}
       </text>
-      <text v-if="!isPour" x="270" :y="textY" text-anchor="middle" class="stage above">{{ texts.emulsion.stages[bowl.stage] }}</text>
-      <text x="438" :y="BOTTOM - 14" text-anchor="end" class="bath">{{ texts.emulsion.bath[bowl.bath] }}</text>
+      <text v-if="!isPour" x="270" :y="textY" text-anchor="middle" class="stage above">
+        {{ texts.emulsion.stages[bowl.stage] }}
+      </text>
+      <text x="438" :y="BOTTOM - 14" text-anchor="end" class="bath">
+        {{ texts.emulsion.bath[bowl.bath] }}
+      </text>
     </g>
     <g transform="translate(604 384)">
       <TemperatureBand

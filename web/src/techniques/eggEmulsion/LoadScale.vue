@@ -20,10 +20,17 @@ const W = computed(() => Math.max(320, width.value || 1216))
 const FROM = 0.42
 const TO = 0.82
 const INSET = 14
-const x = (phi: number) => INSET + ((Math.max(FROM, Math.min(TO, phi)) - FROM) / (TO - FROM)) * (W.value - 2 * INSET)
+const x = (phi: number) =>
+  INSET + ((Math.max(FROM, Math.min(TO, phi)) - FROM) / (TO - FROM)) * (W.value - 2 * INSET)
 const ticks = Array.from({ length: 41 }, (_, i) => 0.42 + i * 0.01)
-const bands = PHASE_BANDS.map((b, i) => ({ ...b, from: Math.max(FROM, b.from), to: PHASE_BANDS[i + 1]?.from ?? TO }))
-const says = computed(() => (props.roomG <= 0 ? texts.emulsion.noRoom : texts.emulsion.room(numberText(props.roomG))))
+const bands = PHASE_BANDS.map((b, i) => ({
+  ...b,
+  from: Math.max(FROM, b.from),
+  to: PHASE_BANDS[i + 1]?.from ?? TO,
+}))
+const says = computed(() =>
+  props.roomG <= 0 ? texts.emulsion.noRoom : texts.emulsion.room(numberText(props.roomG)),
+)
 </script>
 
 <template>
@@ -43,13 +50,24 @@ const says = computed(() => (props.roomG <= 0 ? texts.emulsion.noRoom : texts.em
       <path v-for="b in bands.slice(1)" :key="b.band" :d="`M${x(b.from)} 22v22`" class="edge" />
       <path :d="`M${x(SERVICE_PHASE_FRAC.low)} 33H${x(SERVICE_PHASE_FRAC.high)}`" class="wanted" />
       <path :d="`M${x(0.78)} 33H${W}`" class="danger" />
-      <text v-for="b in bands" :key="`t${b.band}`" :x="(x(b.from) + x(b.to)) / 2" y="64" text-anchor="middle" :class="b.band">
+      <text
+        v-for="b in bands"
+        :key="`t${b.band}`"
+        :x="(x(b.from) + x(b.to)) / 2"
+        y="64"
+        text-anchor="middle"
+        :class="b.band"
+      >
         {{ texts.emulsion.bands[b.band] }}
       </text>
       <path :d="`M${x(end)} 30l-10 -16h20z`" class="end" />
-      <text :x="Math.min(W - 140, x(end) + 16)" y="24">{{ texts.emulsion.withAll(numberText(butterGoalG)) }}</text>
+      <text :x="Math.min(W - 140, x(end) + 16)" y="24">
+        {{ texts.emulsion.withAll(numberText(butterGoalG)) }}
+      </text>
       <path :d="`M${x(now)} 38l-12 -22h24z`" class="now" />
-      <text v-if="Math.abs(x(end) - x(now)) > 60" :x="x(now) + 18" y="24" class="strong">{{ texts.emulsion.now }}</text>
+      <text v-if="Math.abs(x(end) - x(now)) > 60" :x="x(now) + 18" y="24" class="strong">
+        {{ texts.emulsion.now }}
+      </text>
     </svg>
   </section>
 </template>

@@ -16,17 +16,24 @@ watch(
       bound.value.map(async (b) => ({
         name: b.name,
         isSimulated: b.isSimulated,
-        samples: (await api.samples(b.channelId, b.fromMs, b.toMs ?? props.state.lastAtMs + 3600_000).catch(() => ({ samples: [] })))
-          .samples,
+        samples: (
+          await api
+            .samples(b.channelId, b.fromMs, b.toMs ?? props.state.lastAtMs + 3600_000)
+            .catch(() => ({ samples: [] }))
+        ).samples,
       })),
     )
   },
   { immediate: true },
 )
-const limitC = computed(() => (props.state.frozen ? FOOD_CODES[houseRules(props.state.frozen.settings).code].hotHoldC : undefined))
+const limitC = computed(() =>
+  props.state.frozen ? FOOD_CODES[houseRules(props.state.frozen.settings).code].hotHoldC : undefined,
+)
 const spots = computed(() =>
   props.state.stageFacts.flatMap((f) =>
-    f.kind === 'reading.taken' && f.payload.how === 'temperature' ? [{ atMs: f.atMs, tempC: f.payload.tempC, probe: f.payload.probe }] : [],
+    f.kind === 'reading.taken' && f.payload.how === 'temperature'
+      ? [{ atMs: f.atMs, tempC: f.payload.tempC, probe: f.payload.probe }]
+      : [],
   ),
 )
 </script>
@@ -39,12 +46,18 @@ const spots = computed(() =>
         <dd>
           {{ texts.emulsion.credit[state.credit?.band ?? 'none']
           }}<template v-if="state.credit">
-            · {{ state.credit.name }}<template v-if="state.credit.isSimulated"> {{ texts.batch.simulated }}</template></template
+            · {{ state.credit.name
+            }}<template v-if="state.credit.isSimulated"> {{ texts.batch.simulated }}</template></template
           >
         </dd>
       </div>
     </dl>
-    <TemperatureChart v-if="logs.some((l) => l.samples.length) || spots.length" :logs="logs" :spots="spots" :limit-c="limitC" />
+    <TemperatureChart
+      v-if="logs.some((l) => l.samples.length) || spots.length"
+      :logs="logs"
+      :spots="spots"
+      :limit-c="limitC"
+    />
     <p v-if="!bound.length" class="caption">{{ texts.batch.noProbeLog }}</p>
   </section>
 </template>

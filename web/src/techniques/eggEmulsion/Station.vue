@@ -9,7 +9,9 @@ import TemperatureBand from '../../vessel/TemperatureBand.vue'
 const props = defineProps<{ view: BatchView }>()
 const BATH_SHARE = { off: 0, gentle: 0.35, simmer: 0.6, boil: 1 } as const
 const BAND = { lowC: 40, highC: 76, heightPx: 112 } as const
-const bowl = computed(() => (props.view.live?.kind === 'eggEmulsion' ? props.view.live.bowl : undefined) as LiveEmulsion)
+const bowl = computed(
+  () => (props.view.live?.kind === 'eggEmulsion' ? props.view.live.bowl : undefined) as LiveEmulsion,
+)
 const level = computed(() => depthAtVolumeMm(props.view.pan.profile, bowl.value.volumeMl))
 const shownC = computed(() => Math.max(BAND.lowC, Math.min(BAND.highC, bowl.value.tempC)))
 const textY = computed(() => -BAND.heightPx * ((shownC.value - BAND.lowC) / (BAND.highC - BAND.lowC)) + 8)

@@ -7,7 +7,9 @@ import { texts } from '../../ui/texts'
 
 /** An egg and butter sauce on the plan sheet: how full of butter it ends, its ribbon and its pour. */
 const props = defineProps<{ planned: StepPlan; step: FormulaStep }>()
-const plan = computed(() => (props.planned.work.kind === 'eggEmulsion' ? props.planned.work.emulsion : undefined))
+const plan = computed(() =>
+  props.planned.work.kind === 'eggEmulsion' ? props.planned.work.emulsion : undefined,
+)
 </script>
 
 <template>
@@ -29,7 +31,8 @@ const plan = computed(() => (props.planned.work.kind === 'eggEmulsion' ? props.p
       <div v-if="plan.ribbonS">
         <dt>{{ texts.emulsion.stages.ribbon }}, {{ texts.emulsion.bath[plan.method.bath] }}</dt>
         <dd>
-          {{ numberText(plan.ribbonS.low / 60, 1) }}–{{ numberText(plan.ribbonS.value / 60, 1) }}–{{ numberText(plan.ribbonS.high / 60, 1)
+          {{ numberText(plan.ribbonS.low / 60, 1) }}–{{ numberText(plan.ribbonS.value / 60, 1) }}–{{
+            numberText(plan.ribbonS.high / 60, 1)
           }}<span>min</span>
         </dd>
       </div>

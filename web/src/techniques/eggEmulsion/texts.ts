@@ -22,10 +22,14 @@ export const emulsionTexts = {
     shineGone: 'Shine gone?',
     split: 'Split',
   } as Record<string, string>,
-  bands: { runny: 'runny', flowing: 'flowing', spoonable: 'spoonable', stiff: 'stiff', edge: 'edge', splits: 'splits' } as Record<
-    string,
-    string
-  >,
+  bands: {
+    runny: 'runny',
+    flowing: 'flowing',
+    spoonable: 'spoonable',
+    stiff: 'stiff',
+    edge: 'edge',
+    splits: 'splits',
+  } as Record<string, string>,
   liftIn: 'lift off in',
   liftNow: 'lift off',
   thenButter: 'then butter',
@@ -50,7 +54,8 @@ export const emulsionTexts = {
   noRoom: 'no room: water first',
   withAll: (g: string) => `with all ${g} g`,
   now: 'now',
-  waterFirst: (g: string, buys: string) => `Water first: ${g} g before the last of the butter. 1 g buys ${buys} g.`,
+  waterFirst: (g: string, buys: string) =>
+    `Water first: ${g} g before the last of the butter. 1 g buys ${buys} g.`,
   of: (g: string) => `of ${g} g`,
   toCome: (g: string) => `${g} g to come`,
   grains: 'grains',
@@ -102,7 +107,8 @@ export const emulsionTexts = {
     from5to8: '5–8 log by the probe',
     over8: 'over 8 log by the probe',
   } as Record<string, string>,
-  creditHint: 'By the probe’s log only, less its error, D doubled. 63 °C for 3 min, 66 °C for 1 min. The local code rules.',
+  creditHint:
+    'By the probe’s log only, less its error, D doubled. 63 °C for 3 min, 66 °C for 1 min. The local code rules.',
   blocked: 'This guest must not have lightly cooked egg. This batch has no log that says otherwise.',
   chooseWell: 'Into which well?',
   free: 'free',
@@ -112,7 +118,8 @@ export const emulsionTexts = {
   readAt: 'read',
   stirNow: 'Stir it before it is served',
   discardAt: 'discard at',
-  houseLimit: (h: string, at: string, until: string) => `House limit, ${h}, at ${at}. Discard, or go on by name until ${until}.`,
+  houseLimit: (h: string, at: string, until: string) =>
+    `House limit, ${h}, at ${at}. Discard, or go on by name until ${until}.`,
   codeLimit: 'Code limit reached. Discard.',
   goOn: 'Go on by name',
   goOnReason: 'Why it goes on',
@@ -125,7 +132,8 @@ export const emulsionTexts = {
   atHold: (c: string) => `Over ${c}°: held hot as well.`,
   wellEmpty: 'Empty. Finish the batch.',
   clockFrom: (at: string) => `clock from ${at}`,
-  rules: (house: string, code: string) => `House ${house} h, ${code}: the stricter counts. Local code and licensed practice rule.`,
+  rules: (house: string, code: string) =>
+    `House ${house} h, ${code}: the stricter counts. Local code and licensed practice rule.`,
   codes: {
     usModel: 'US model code 4 h',
     uk: 'UK code 2 h',

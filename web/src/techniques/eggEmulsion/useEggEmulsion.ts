@@ -17,25 +17,42 @@ export function useEggEmulsion(view: Ref<BatchView>, bench: Bench) {
   const asksRibbon = ref(false)
   const seen = computed(
     () =>
-      new Set(state.value.stageFacts.flatMap((f) => (f.kind === 'cue.seen' && f.payload.stepId === stepId.value ? [f.payload.cue] : []))),
+      new Set(
+        state.value.stageFacts.flatMap((f) =>
+          f.kind === 'cue.seen' && f.payload.stepId === stepId.value ? [f.payload.cue] : [],
+        ),
+      ),
   )
   const nextCue = computed(() =>
-    CUE_ORDER.find((cue, i) => !seen.value.has(cue) && !CUE_ORDER.slice(i).some((later) => seen.value.has(later))),
+    CUE_ORDER.find(
+      (cue, i) => !seen.value.has(cue) && !CUE_ORDER.slice(i).some((later) => seen.value.has(later)),
+    ),
   )
   const running = computed(() => {
-    const last = state.value.stageFacts.findLast((f) => f.kind === 'pour.started' || f.kind === 'pour.stopped')
+    const last = state.value.stageFacts.findLast(
+      (f) => f.kind === 'pour.started' || f.kind === 'pour.stopped',
+    )
     return last?.kind === 'pour.started' ? last : undefined
   })
   const yolkLine = computed(() =>
-    state.value.plan?.weighOut.find((l) => state.value.frozen?.ingredients.find((i) => i.id === l.ingredientId)?.emulsionRole === 'yolk'),
+    state.value.plan?.weighOut.find(
+      (l) => state.value.frozen?.ingredients.find((i) => i.id === l.ingredientId)?.emulsionRole === 'yolk',
+    ),
   )
-  const yolkG = computed(() => (yolkLine.value ? (state.value.weighed[yolkLine.value.itemId] ?? yolkLine.value.shownG) : 0))
-  const pieceG = computed(() => state.value.frozen?.ingredients.find((i) => i.id === yolkLine.value?.ingredientId)?.pieceG ?? 17)
+  const yolkG = computed(() =>
+    yolkLine.value ? (state.value.weighed[yolkLine.value.itemId] ?? yolkLine.value.shownG) : 0,
+  )
+  const pieceG = computed(
+    () => state.value.frozen?.ingredients.find((i) => i.id === yolkLine.value?.ingredientId)?.pieceG ?? 17,
+  )
 
-  const cue = (what: Cue) => bench.keep('cue.seen', { stepId: stepId.value, cue: what }, texts.emulsion.cues[what] ?? what)
+  const cue = (what: Cue) =>
+    bench.keep('cue.seen', { stepId: stepId.value, cue: what }, texts.emulsion.cues[what] ?? what)
   const stampOf = () => {
     const p = view.value.probe
-    return p && p.health === 'good' ? { probe: { channelId: p.channelId, name: p.name, isSimulated: p.isSimulated } } : {}
+    return p && p.health === 'good'
+      ? { probe: { channelId: p.channelId, name: p.name, isSimulated: p.isSimulated } }
+      : {}
   }
 
   /** Lifts the bowl and goes on to the butter; asks first where neither model nor cook has seen a ribbon. */
@@ -48,13 +65,18 @@ export function useEggEmulsion(view: Ref<BatchView>, bench: Bench) {
       return
     }
     asksRibbon.value = false
-    const liftIt = () => bench.attempt(() => kitchen.record('pan.lifted', state.value.id, { stepId: stepId.value }))
+    const liftIt = () =>
+      bench.attempt(() => kitchen.record('pan.lifted', state.value.id, { stepId: stepId.value }))
     if (!state.value.isPanOff && !(await liftIt())) return
     if (step?.technique === 'whisk') await bench.finishStep()
   }
   const back = () => bench.keep('pan.returned', { stepId: stepId.value }, texts.emulsion.back)
   const setBath = (bath: BathHeat) =>
-    bench.keep('bath.changed', { stepId: stepId.value, bath }, texts.emulsion.bath[bath as Exclude<BathHeat, 'off'>] ?? bath)
+    bench.keep(
+      'bath.changed',
+      { stepId: stepId.value, bath },
+      texts.emulsion.bath[bath as Exclude<BathHeat, 'off'>] ?? bath,
+    )
 
   const startPour = () =>
     bench.attempt(() =>
@@ -112,9 +134,12 @@ export function useEggEmulsion(view: Ref<BatchView>, bench: Bench) {
     const line = yolkLine.value
     if (!line) return false
     const payload = { itemId: line.itemId, ingredientId: line.ingredientId, massG: count * pieceG.value }
-    const told = kitchen.factsOf(state.value.id).find((f) => f.kind === 'ingredient.weighed' && f.payload.itemId === line.itemId)
+    const told = kitchen
+      .factsOf(state.value.id)
+      .find((f) => f.kind === 'ingredient.weighed' && f.payload.itemId === line.itemId)
     const says = texts.emulsion.yolksUndo(count)
-    if (told) return bench.keep('fact.corrected', { factId: told.id, kind: 'ingredient.weighed', payload }, says)
+    if (told)
+      return bench.keep('fact.corrected', { factId: told.id, kind: 'ingredient.weighed', payload }, says)
     return bench.keep('ingredient.weighed', payload, says)
   }
   let last: Promise<void> = Promise.resolve()

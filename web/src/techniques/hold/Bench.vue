@@ -41,11 +41,15 @@ const orders = computed(() =>
     id,
     order: kitchen.orders.get(id),
     isBlocked:
-      isEgg.value && !isCredited.value && kitchen.details.get(kitchen.orders.get(id)?.taken?.detailsId ?? '')?.noLightlyCookedEgg === true,
+      isEgg.value &&
+      !isCredited.value &&
+      kitchen.details.get(kitchen.orders.get(id)?.taken?.detailsId ?? '')?.noLightlyCookedEgg === true,
   })),
 )
 const isEgg = computed(() => hasLightEgg(props.view.formula as Formula, kitchen.ingredients))
-const isCredited = computed(() => props.view.state.credit?.band === 'from5to8' || props.view.state.credit?.band === 'over8')
+const isCredited = computed(
+  () => props.view.state.credit?.band === 'from5to8' || props.view.state.credit?.band === 'over8',
+)
 const serveTo = computed(() => orders.value.find((o) => !o.isBlocked)?.id ?? null)
 const isBlocked = computed(() => orders.value.length > 0 && orders.value.every((o) => o.isBlocked))
 
@@ -61,12 +65,20 @@ async function discard(): Promise<void> {
     'discarded',
     clock.value.state === 'pastCode'
       ? texts.emulsion.codeLimit
-      : texts.emulsion.houseLimit(hours(limits.value.houseS), clockText(clock.value.houseLimitAtMs), clockText(clock.value.codeLimitAtMs)),
+      : texts.emulsion.houseLimit(
+          hours(limits.value.houseS),
+          clockText(clock.value.houseLimitAtMs),
+          clockText(clock.value.codeLimitAtMs),
+        ),
   )
   if (isKept) await router.push(`/log/${props.view.state.id}`)
 }
 async function goOn(): Promise<void> {
-  if (await bench.attempt(() => kitchen.record('hold.goneOn', props.view.state.id, { reason: reason.value.trim() })))
+  if (
+    await bench.attempt(() =>
+      kitchen.record('hold.goneOn', props.view.state.id, { reason: reason.value.trim() }),
+    )
+  )
     isGoingOn.value = false
 }
 </script>
@@ -76,7 +88,12 @@ async function goOn(): Promise<void> {
     <div class="grid">
       <div class="drawing">
         <WellDrawing v-if="hold.wellId" :view="view" detail="bench" />
-        <svg v-else viewBox="-180 -160 360 184" role="img" :aria-label="`${view.formula.name}, ${view.pan.name}`">
+        <svg
+          v-else
+          viewBox="-180 -160 360 184"
+          role="img"
+          :aria-label="`${view.formula.name}, ${view.pan.name}`"
+        >
           <VesselShape
             :profile="view.pan.profile"
             :scale="scaleInBox(view.pan.profile, 124, 138)"
@@ -94,7 +111,11 @@ async function goOn(): Promise<void> {
           <span class="says"
             >✕
             {{
-              texts.emulsion.houseLimit(`${hours(limits.houseS)} h`, clockText(clock.houseLimitAtMs), clockText(clock.codeLimitAtMs))
+              texts.emulsion.houseLimit(
+                `${hours(limits.houseS)} h`,
+                clockText(clock.houseLimitAtMs),
+                clockText(clock.codeLimitAtMs),
+              )
             }}</span
           >
         </div>
@@ -111,7 +132,9 @@ async function goOn(): Promise<void> {
         <p v-if="view.state.hold?.goneOn" class="roux">
           ▽ {{ texts.emulsion.goneOn(crewName(view.state.hold.goneOn.by), clockText(clock.codeLimitAtMs)) }}
         </p>
-        <p class="caption">{{ texts.emulsion.rules(hours(limits.houseS), texts.emulsion.codes[limits.code] ?? limits.code) }}</p>
+        <p class="caption">
+          {{ texts.emulsion.rules(hours(limits.houseS), texts.emulsion.codes[limits.code] ?? limits.code) }}
+        </p>
         <p class="temp">
           <span class="big">{{ hold.tempC === undefined ? '?°' : degreesText(hold.tempC, 1) }}</span>
           <span class="soft"
@@ -121,7 +144,9 @@ async function goOn(): Promise<void> {
                 : hold.tempC < limits.hotHoldC
                   ? texts.emulsion.underHold(numberText(tempOnDevice(limits.hotHoldC)))
                   : texts.emulsion.atHold(numberText(tempOnDevice(limits.hotHoldC)))
-            }}<template v-if="hold.tempFrom === 'spot'"> {{ texts.emulsion.readAt }} {{ clockText(hold.readAtMs ?? 0) }}</template></span
+            }}<template v-if="hold.tempFrom === 'spot'">
+              {{ texts.emulsion.readAt }} {{ clockText(hold.readAtMs ?? 0) }}</template
+            ></span
           >
         </p>
         <p v-if="isEgg" :class="isCredited ? 'sorrel' : 'roux'" class="label">
@@ -154,15 +179,23 @@ async function goOn(): Promise<void> {
     </template>
     <template #keys>
       <template v-if="isStopped">
-        <v-btn v-if="clock.state === 'pastHouse'" :disabled="!kitchen.crewId" @click="isGoingOn = true">{{ texts.emulsion.goOn }}</v-btn>
+        <v-btn v-if="clock.state === 'pastHouse'" :disabled="!kitchen.crewId" @click="isGoingOn = true">{{
+          texts.emulsion.goOn
+        }}</v-btn>
         <HoldButton class="is-first" @held="discard">{{ texts.bench.discard }}</HoldButton>
       </template>
       <template v-else>
         <v-btn @click="isTyping = !isTyping">{{ texts.bench.temp }}</v-btn>
-        <v-btn @click="bench.keep('hold.stirred', { stepId: view.step?.id ?? '' }, texts.emulsion.stir)">{{ texts.emulsion.stir }}</v-btn>
+        <v-btn @click="bench.keep('hold.stirred', { stepId: view.step?.id ?? '' }, texts.emulsion.stir)">{{
+          texts.emulsion.stir
+        }}</v-btn>
         <template v-if="hold.portionsLeft > 0"
           ><v-btn :disabled="isBlocked" @click="bench.serve(1, serveTo)">{{ texts.bench.serve }} 1</v-btn
-          ><v-btn v-if="hold.portionsLeft > 1" class="is-first" :disabled="isBlocked" @click="bench.serve(hold.portionsLeft, serveTo)"
+          ><v-btn
+            v-if="hold.portionsLeft > 1"
+            class="is-first"
+            :disabled="isBlocked"
+            @click="bench.serve(hold.portionsLeft, serveTo)"
             >{{ texts.bench.serve }} {{ hold.portionsLeft }}</v-btn
           ></template
         >

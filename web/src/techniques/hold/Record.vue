@@ -19,12 +19,21 @@ const hours = (s: number) => numberText(s / 3600, s % 3600 ? 1 : 0)
         <dt>{{ texts.batch.hold }}</dt>
         <dd>
           {{ texts.batch.held(state.hold.letter, clockText(state.hold.startedAtMs)) }} ·
-          {{ texts.batch.limits(hours(state.hold.limits.houseS), hours(state.hold.limits.codeS), tempText(state.hold.limits.hotHoldC, 0)) }}
+          {{
+            texts.batch.limits(
+              hours(state.hold.limits.houseS),
+              hours(state.hold.limits.codeS),
+              tempText(state.hold.limits.hotHoldC, 0),
+            )
+          }}
         </dd>
       </div>
       <div v-if="state.hold?.goneOn">
         <dt>{{ texts.emulsion.goOn }}</dt>
-        <dd>{{ clockText(state.hold.goneOn.atMs) }} {{ crewName(state.hold.goneOn.by) }}: {{ state.hold.goneOn.reason }}</dd>
+        <dd>
+          {{ clockText(state.hold.goneOn.atMs) }} {{ crewName(state.hold.goneOn.by) }}:
+          {{ state.hold.goneOn.reason }}
+        </dd>
       </div>
     </dl>
   </section>

@@ -36,7 +36,11 @@ async function keepIn(well: Well | undefined, there: BatchView | undefined): Pro
   const { state } = props.view
   if (!rules.value) return
   const onto = there?.hold
-    ? { batchId: there.state.id, clockStartedAtMs: Math.round(there.hold.clock.startedAtMs), portions: there.hold.portionsLeft }
+    ? {
+        batchId: there.state.id,
+        clockStartedAtMs: Math.round(there.hold.clock.startedAtMs),
+        portions: there.hold.portionsLeft,
+      }
     : null
   await kitchen.record('hold.started', state.id, {
     wellId: well?.id ?? null,

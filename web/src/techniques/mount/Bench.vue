@@ -15,13 +15,23 @@ const isTyping = ref(false)
 const work = computed(() => (props.view.planned?.work.kind === 'mount' ? props.view.planned.work : undefined))
 const lastTemp = computed(() => {
   const f = props.view.state.stageFacts.findLast(
-    (s) => s.kind === 'reading.taken' && s.payload.how === 'temperature' && s.payload.stepId === props.view.step?.id,
+    (s) =>
+      s.kind === 'reading.taken' &&
+      s.payload.how === 'temperature' &&
+      s.payload.stepId === props.view.step?.id,
   )
-  return f?.kind === 'reading.taken' && f.payload.how === 'temperature' ? { tempC: f.payload.tempC, atMs: f.atMs } : undefined
+  return f?.kind === 'reading.taken' && f.payload.how === 'temperature'
+    ? { tempC: f.payload.tempC, atMs: f.atMs }
+    : undefined
 })
-const isSplitting = computed(() => work.value !== undefined && work.value.phaseFrac > work.value.phaseLimitFrac)
+const isSplitting = computed(
+  () => work.value !== undefined && work.value.phaseFrac > work.value.phaseLimitFrac,
+)
 const isOutside = computed(
-  () => lastTemp.value && work.value && (lastTemp.value.tempC < work.value.window.lowC || lastTemp.value.tempC > work.value.window.highC),
+  () =>
+    lastTemp.value &&
+    work.value &&
+    (lastTemp.value.tempC < work.value.window.lowC || lastTemp.value.tempC > work.value.window.highC),
 )
 async function keep(tempC: number): Promise<void> {
   if (await bench.heatOf(tempC)) isTyping.value = false
@@ -44,9 +54,17 @@ async function keep(tempC: number): Promise<void> {
           />
         </svg>
         <div class="stack">
-          <p class="label">{{ texts.rooms.window(degreesText(work.window.lowC), degreesText(work.window.highC)) }}</p>
           <p class="label">
-            {{ texts.rooms.load(numberText(work.butterG), numberText(work.phaseFrac, 2), numberText(work.phaseLimitFrac, 2)) }}
+            {{ texts.rooms.window(degreesText(work.window.lowC), degreesText(work.window.highC)) }}
+          </p>
+          <p class="label">
+            {{
+              texts.rooms.load(
+                numberText(work.butterG),
+                numberText(work.phaseFrac, 2),
+                numberText(work.phaseLimitFrac, 2),
+              )
+            }}
           </p>
           <p v-if="isSplitting" class="wine label" role="alert">✕ {{ texts.rooms.tooMuchFat }}</p>
           <p v-if="lastTemp" class="label" :class="{ roux: isOutside }">
@@ -67,7 +85,9 @@ async function keep(tempC: number): Promise<void> {
       />
     </template>
     <template #keys>
-      <v-btn v-if="view.stepStartedAtMs !== undefined" @click="isTyping = !isTyping">{{ texts.bench.temp }}</v-btn>
+      <v-btn v-if="view.stepStartedAtMs !== undefined" @click="isTyping = !isTyping">{{
+        texts.bench.temp
+      }}</v-btn>
     </template>
   </StepBench>
 </template>

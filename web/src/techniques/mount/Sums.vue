@@ -13,8 +13,16 @@ const work = computed(() => (props.planned.work.kind === 'mount' ? props.planned
   <div v-if="work">
     <h2 class="label">{{ step.verb }}</h2>
     <p class="caption">
-      {{ texts.rooms.load(numberText(work.butterG), numberText(work.phaseFrac, 2), numberText(work.phaseLimitFrac, 2)) }}
+      {{
+        texts.rooms.load(
+          numberText(work.butterG),
+          numberText(work.phaseFrac, 2),
+          numberText(work.phaseLimitFrac, 2),
+        )
+      }}
     </p>
-    <p class="caption">{{ texts.rooms.window(degreesText(work.window.lowC), degreesText(work.window.highC)) }}</p>
+    <p class="caption">
+      {{ texts.rooms.window(degreesText(work.window.lowC), degreesText(work.window.highC)) }}
+    </p>
   </div>
 </template>

@@ -51,7 +51,9 @@ const targetSpan = computed(() => {
 const isSoon = computed(() => (live.value?.clock.targetAtMs ?? Infinity) - nowMs.value < 600_000)
 const pm = computed(() => {
   const c = live.value?.clock
-  return c?.lowAtMs !== undefined && c.highAtMs !== undefined ? numberText(Math.max(1, (c.highAtMs - c.lowAtMs) / 120_000)) : ''
+  return c?.lowAtMs !== undefined && c.highAtMs !== undefined
+    ? numberText(Math.max(1, (c.highAtMs - c.lowAtMs) / 120_000))
+    : ''
 })
 const saltText = computed(() =>
   live.value
@@ -65,12 +67,19 @@ const saltText = computed(() =>
 )
 const halfHeatAt = computed(() => {
   if (!live.value) return ''
-  const min = forecast(changeHeatBelief(live.value.estimate.belief, bench.halfHeatRatio.value), live.value.stage.targetMassG).p50Min
+  const min = forecast(
+    changeHeatBelief(live.value.estimate.belief, bench.halfHeatRatio.value),
+    live.value.stage.targetMassG,
+  ).p50Min
   return min === undefined ? texts.bench.noUpper : texts.bench.makesIt(clockText(nowMs.value + min * 60_000))
 })
-const grossG = computed(() => (live.value ? live.value.estimate.massG + live.value.stage.tareG + live.value.stage.inPan.massG : 0))
+const grossG = computed(() =>
+  live.value ? live.value.estimate.massG + live.value.stage.tareG + live.value.stage.inPan.massG : 0,
+)
 const addable = computed(() =>
-  [...(state.value.frozen?.ingredients ?? [])].filter((i) => i.isLiquid).map((i) => ({ value: i.id, title: i.name })),
+  [...(state.value.frozen?.ingredients ?? [])]
+    .filter((i) => i.isLiquid)
+    .map((i) => ({ value: i.id, title: i.name })),
 )
 const question = computed(() => live.value?.estimate.questions.at(-1))
 const close = () => {
@@ -95,7 +104,13 @@ function onDragged(mm: number): void {
 }
 
 function onKey(event: KeyboardEvent): void {
-  if (event.ctrlKey || event.metaKey || event.altKey || /^(INPUT|TEXTAREA|SELECT)$/.test((event.target as HTMLElement).tagName)) return
+  if (
+    event.ctrlKey ||
+    event.metaKey ||
+    event.altKey ||
+    /^(INPUT|TEXTAREA|SELECT)$/.test((event.target as HTMLElement).tagName)
+  )
+    return
   const key = event.key.toLowerCase()
   if (key === 'z') void bench.takeBack()
   const opens = ({ d: 'dip', w: 'weigh', t: 'temp', l: 'look' } as Record<string, Entry>)[key]
@@ -141,7 +156,8 @@ useEventListener(window, 'keydown', onKey)
         >
         <p v-if="state.isPanOff" class="label">{{ texts.bench.on }}</p>
         <p v-else-if="targetSpan && urgency !== 'actNow'" class="notch">
-          <span class="label">{{ texts.bench.atNotch }}</span> <strong>{{ clockText(live.clock.targetAtMs ?? 0, isSoon) }}</strong>
+          <span class="label">{{ texts.bench.atNotch }}</span>
+          <strong>{{ clockText(live.clock.targetAtMs ?? 0, isSoon) }}</strong>
           <span class="soft">± {{ pm }}</span>
         </p>
         <p v-if="live.clock.isHardlyEvaporating" class="roux label">▽ {{ texts.bench.hardly }}</p>
@@ -156,23 +172,37 @@ useEventListener(window, 'keydown', onKey)
       v-if="question"
       class="ask"
       role="alertdialog"
-      :aria-label="texts.bench.question[question.verdict](numberText(question.expectedG), numberText(question.massG))"
+      :aria-label="
+        texts.bench.question[question.verdict](numberText(question.expectedG), numberText(question.massG))
+      "
     >
-      <p class="label">{{ texts.bench.question[question.verdict](numberText(question.expectedG), numberText(question.massG)) }}</p>
+      <p class="label">
+        {{
+          texts.bench.question[question.verdict](numberText(question.expectedG), numberText(question.massG))
+        }}
+      </p>
       <div class="keys">
-        <v-btn @click="bench.explain(question.readingId, 'mistake')">{{ texts.bench.question.mistake }}</v-btn><v-btn
-          @click="bench.explain(question.readingId, 'right')"
-          >{{ texts.bench.question.right }}</v-btn
-        ><v-btn v-if="question.massG > question.expectedG" @click="bench.explain(question.readingId, 'added')">{{
-          texts.bench.question.added
+        <v-btn @click="bench.explain(question.readingId, 'mistake')">{{
+          texts.bench.question.mistake
+        }}</v-btn><v-btn @click="bench.explain(question.readingId, 'right')">{{
+          texts.bench.question.right
         }}</v-btn
-        ><v-btn v-else @click="bench.explain(question.readingId, 'ladled')">{{ texts.bench.question.ladled }}</v-btn>
+        ><v-btn
+          v-if="question.massG > question.expectedG"
+          @click="bench.explain(question.readingId, 'added')"
+          >{{ texts.bench.question.added }}</v-btn
+        ><v-btn v-else @click="bench.explain(question.readingId, 'ladled')">{{
+          texts.bench.question.ladled
+        }}</v-btn>
       </div>
     </section>
     <section v-if="bench.fixes.value.length" class="ask">
       <p class="label">{{ texts.bench.overBy(numberText(live.stage.targetMassG - live.estimate.massG)) }}</p>
       <div class="keys">
-        <v-btn v-for="fix in bench.fixes.value" :key="fix.ingredientId" @click="bench.add(fix.ingredientId, Math.round(fix.addG))"
+        <v-btn
+          v-for="fix in bench.fixes.value"
+          :key="fix.ingredientId"
+          @click="bench.add(fix.ingredientId, Math.round(fix.addG))"
           >{{ numberText(fix.addG) }} g <span class="sauce">{{ fix.name }}</span>
           <small>{{ texts.bench.saltAfter(percentText(fix.saltFrac, 2)) }}</small></v-btn
         >
@@ -226,16 +256,21 @@ useEventListener(window, 'keydown', onKey)
         @cancel="close"
       />
       <div v-else-if="entry === 'look'" class="choices">
-        <span class="label">{{ texts.bench.sees }}</span><v-btn v-for="l in LOOKS" :key="l" @click="closeAfter(bench.look(l))">{{
-          texts.bench.looks[l]
-        }}</v-btn
+        <span class="label">{{ texts.bench.sees }}</span><v-btn
+          v-for="l in LOOKS"
+          :key="l"
+          @click="closeAfter(bench.look(l))"
+          >{{ texts.bench.looks[l] }}</v-btn
         ><span class="caption">{{ texts.bench.drag }}</span
         ><v-btn @click="close">{{ texts.app.cancel }}</v-btn>
       </div>
       <div v-else-if="entry === 'heat'" class="choices">
-        <v-btn v-for="(_, l) in HEAT_LEVELS" :key="l" :aria-pressed="state.heat === l" @click="closeAfter(bench.turn(l as HeatLevel))">{{
-          texts.bench.levels[l]
-        }}</v-btn><v-btn @click="close">{{ texts.app.cancel }}</v-btn>
+        <v-btn
+          v-for="(_, l) in HEAT_LEVELS"
+          :key="l"
+          :aria-pressed="state.heat === l"
+          @click="closeAfter(bench.turn(l as HeatLevel))"
+          >{{ texts.bench.levels[l] }}</v-btn><v-btn @click="close">{{ texts.app.cancel }}</v-btn>
       </div>
       <div v-else-if="entry === 'add'">
         <v-select v-model="addId" :items="addable" :label="texts.bench.addLabel" /><EntryRuler
@@ -259,9 +294,11 @@ useEventListener(window, 'keydown', onKey)
         <v-btn @click="toggle('heat')"
           >{{ texts.bench.heat }} <small>{{ texts.bench.levels[state.heat ?? 'high'] }}</small></v-btn
         >
-        <v-btn v-if="state.isPanOff" @click="bench.putBack()">{{ texts.bench.back }}</v-btn><v-btn v-else @click="bench.lift()">{{
-          texts.bench.lift
-        }}</v-btn>
+        <v-btn v-if="state.isPanOff" @click="bench.putBack()">{{ texts.bench.back }}</v-btn><v-btn
+          v-else
+          @click="bench.lift()"
+          >{{ texts.bench.lift }}</v-btn
+        >
         <v-btn @click="toggle('look')">{{ texts.bench.look }}</v-btn>
         <v-btn @click="toggle('temp')">{{ texts.bench.temp }}</v-btn>
         <v-btn @click="toggle('weigh')">{{ texts.bench.weigh }} <small>g</small></v-btn>

@@ -20,7 +20,9 @@ const HOB_Y = 352
 const CX = 415
 const live = computed(() => props.view.live as ReduceLive)
 const profile = computed(() => props.view.pan.profile)
-const rimMm = computed(() => (profile.value.shape === 'pan' ? profile.value.rimRadiusMm : profile.value.sphereRadiusMm))
+const rimMm = computed(() =>
+  profile.value.shape === 'pan' ? profile.value.rimRadiusMm : profile.value.sphereRadiusMm,
+)
 const scale = computed(() => {
   const pxPerMm = 200 / rimMm.value
   return { pxPerMm, heightFactor: Math.min(2.2, 298 / (profile.value.heightMm * pxPerMm)) }
@@ -43,7 +45,15 @@ const readings = computed(() =>
   live.value.estimate.readings
     .flatMap(({ fact, verdict }) =>
       'massG' in fact.payload && verdict !== 'ignored'
-        ? [{ id: fact.id, x: leftOf(fact.atMs), y: y(depthOf(fact.payload.massG)), how: fact.payload.how, isOut: verdict === 'outlier' }]
+        ? [
+            {
+              id: fact.id,
+              x: leftOf(fact.atMs),
+              y: y(depthOf(fact.payload.massG)),
+              how: fact.payload.how,
+              isOut: verdict === 'outlier',
+            },
+          ]
         : [],
     )
     .filter((r) => r.x > 4),
@@ -68,12 +78,18 @@ const foretold = computed(() => {
 /** Below the notch where there is room over the hob line, else above the level. */
 const labelAt = computed(() =>
   HOB_Y - y(target.value) > 70
-    ? { x: Math.min(WIDTH - 100, Math.max(rightX.value + 95, foretold.value.mid ?? 0)), y: y(target.value) + 32, anchor: 'middle' }
+    ? {
+        x: Math.min(WIDTH - 100, Math.max(rightX.value + 95, foretold.value.mid ?? 0)),
+        y: y(target.value) + 32,
+        anchor: 'middle',
+      }
     : { x: WIDTH - 4, y: y(depth.value) - 36, anchor: 'end' },
 )
 const minuteLevels = computed(() => {
   const { belief } = live.value.estimate
-  return Array.from({ length: 90 }, (_, i) => depthOf(Math.max(0, live.value.estimate.massG - belief.rateGPerMin * (i + 1))))
+  return Array.from({ length: 90 }, (_, i) =>
+    depthOf(Math.max(0, live.value.estimate.massG - belief.rateGPerMin * (i + 1))),
+  )
 })
 const rulerMarks = computed(() =>
   Array.from({ length: Math.floor(profile.value.heightMm / 1) + 1 }, (_, mm) => mm).filter(
@@ -83,25 +99,41 @@ const rulerMarks = computed(() =>
 const timeTicks = computed(() => {
   const step = pxPerMin.value > 34 ? 1 : pxPerMin.value > 14 ? 2 : 5
   const first = Math.ceil(nowMs.value / 60_000)
-  const right = Array.from({ length: Math.ceil(minutesLeft.value) + 1 }, (_, i) => first + i).map((m) => ({ m, x: rightOf(m * 60_000) }))
+  const right = Array.from({ length: Math.ceil(minutesLeft.value) + 1 }, (_, i) => first + i).map((m) => ({
+    m,
+    x: rightOf(m * 60_000),
+  }))
   const left = Array.from({ length: 30 }, (_, i) => first - 1 - i).map((m) => ({ m, x: leftOf(m * 60_000) }))
-  return [...right.filter((t) => t.x < WIDTH - 10), ...left.filter((t) => t.x > 8 && t.x < rulerX.value - 10)].map((t) => ({
+  return [
+    ...right.filter((t) => t.x < WIDTH - 10),
+    ...left.filter((t) => t.x > 8 && t.x < rulerX.value - 10),
+  ].map((t) => ({
     ...t,
     label: t.m % (step * 5) === 0 ? clockText(t.m * 60_000) : '',
   }))
 })
 const colours = computed(() => fillOf(props.view.formula.fill, theme.global.name.value as ThemeName))
 const targetTextFits = computed(() => target.value * scale.value.pxPerMm * scale.value.heightFactor > 44)
-const isUncertain = computed(() => nowMs.value - (live.value.estimate.lastReadingAtMs ?? live.value.startedAtMs) > 4 * 60_000)
+const isUncertain = computed(
+  () => nowMs.value - (live.value.estimate.lastReadingAtMs ?? live.value.startedAtMs) > 4 * 60_000,
+)
 const spoken = computed(() =>
-  texts.bench.drawn(props.view.formula.name, props.view.pan.name, numberText(live.value.depthMm), numberText(target.value)),
+  texts.bench.drawn(
+    props.view.formula.name,
+    props.view.pan.name,
+    numberText(live.value.depthMm),
+    numberText(target.value),
+  ),
 )
 
 const svg = ref<SVGSVGElement>()
 function mmAt(event: PointerEvent): number {
   const box = svg.value!.getBoundingClientRect()
   const at = TOP + ((event.clientY - box.top) / box.height) * HEIGHT
-  return Math.max(1, Math.min(profile.value.heightMm, (HOB_Y - 8 - at) / (scale.value.pxPerMm * scale.value.heightFactor)))
+  return Math.max(
+    1,
+    Math.min(profile.value.heightMm, (HOB_Y - 8 - at) / (scale.value.pxPerMm * scale.value.heightFactor)),
+  )
 }
 function drag(event: PointerEvent): void {
   if (event.type === 'pointerdown') (event.currentTarget as Element).setPointerCapture(event.pointerId)
@@ -109,7 +141,8 @@ function drag(event: PointerEvent): void {
   dragMm.value = Math.round(mmAt(event))
 }
 function drop(): void {
-  if (dragMm.value !== undefined && Math.abs(dragMm.value - live.value.depthMm) > 0.8) emit('dragged', dragMm.value)
+  if (dragMm.value !== undefined && Math.abs(dragMm.value - live.value.depthMm) > 0.8)
+    emit('dragged', dragMm.value)
   dragMm.value = undefined
 }
 </script>
@@ -152,15 +185,36 @@ function drop(): void {
         class="reading"
         :class="{ out: r.isOut }"
       />
-      <rect v-else :x="r.x - 6" :y="r.y - 6" width="12" height="12" class="reading" :class="{ out: r.isOut }" />
+      <rect
+        v-else
+        :x="r.x - 6"
+        :y="r.y - 6"
+        width="12"
+        height="12"
+        class="reading"
+        :class="{ out: r.isOut }"
+      />
     </template>
     <template v-if="foretold.mid !== undefined && !view.state.isPanOff">
-      <path :d="`M${rightX} ${y(depth)}L${foretold.low ?? rightX} ${y(target)}L${foretold.high} ${y(target)}Z`" class="band" />
-      <path :d="`M${rightX} ${y(depth)}L${Math.min(foretold.mid, WIDTH - 8)} ${y(target)}`" class="foretold" />
+      <path
+        :d="`M${rightX} ${y(depth)}L${foretold.low ?? rightX} ${y(target)}L${foretold.high} ${y(target)}Z`"
+        class="band"
+      />
+      <path
+        :d="`M${rightX} ${y(depth)}L${Math.min(foretold.mid, WIDTH - 8)} ${y(target)}`"
+        class="foretold"
+      />
       <path :d="`M${rightX} ${y(target)}H${WIDTH}`" class="target" />
       <path :d="`M${Math.max(rightX, foretold.low ?? rightX)} ${y(target)}H${foretold.high}`" class="span" />
-      <text :x="labelAt.x" :y="labelAt.y" :text-anchor="labelAt.anchor" class="when">{{ clockText(live.clock.targetAtMs ?? 0) }}</text>
-      <text v-if="live.clock.lowAtMs && live.clock.highAtMs" :x="labelAt.x" :y="labelAt.y + 23" :text-anchor="labelAt.anchor">
+      <text :x="labelAt.x" :y="labelAt.y" :text-anchor="labelAt.anchor" class="when">
+        {{ clockText(live.clock.targetAtMs ?? 0) }}
+      </text>
+      <text
+        v-if="live.clock.lowAtMs && live.clock.highAtMs"
+        :x="labelAt.x"
+        :y="labelAt.y + 23"
+        :text-anchor="labelAt.anchor"
+      >
         {{ texts.bench.between(clockText(live.clock.lowAtMs), clockText(live.clock.highAtMs)) }}
       </text>
     </template>
@@ -184,7 +238,14 @@ function drop(): void {
         {{ numberText(depth) }}
         <tspan class="mm" dx="8">mm</tspan>
       </text>
-      <text v-if="targetTextFits" :x="CX" :y="(y(target) + y(0)) / 2 + 12" text-anchor="middle" class="stop" :fill="colours.text">
+      <text
+        v-if="targetTextFits"
+        :x="CX"
+        :y="(y(target) + y(0)) / 2 + 12"
+        text-anchor="middle"
+        class="stop"
+        :fill="colours.text"
+      >
         {{ texts.bench.stopAt }} {{ numberText(target) }}
         <tspan class="mm2">mm</tspan>
       </text>

@@ -96,8 +96,14 @@ function datasets(t: ChartTokens, theme: ThemeName): Line[] {
 
 /** From the first start to the last moment anybody foretold, with a little room. */
 function spanOf(): { min: number; max: number } {
-  const ends = props.stages.flatMap((s) => [s.endedAtMs ?? s.startedAtMs, ...s.forecasts.map((f) => f.p90AtMs ?? 0)])
-  return { min: Math.min(...props.stages.map((s) => s.startedAtMs)) - 60_000, max: Math.max(...ends) + 60_000 }
+  const ends = props.stages.flatMap((s) => [
+    s.endedAtMs ?? s.startedAtMs,
+    ...s.forecasts.map((f) => f.p90AtMs ?? 0),
+  ])
+  return {
+    min: Math.min(...props.stages.map((s) => s.startedAtMs)) - 60_000,
+    max: Math.max(...ends) + 60_000,
+  }
 }
 
 /** Fills the triangle of a band, which the line chart's own filling cannot. */
@@ -109,7 +115,8 @@ const bandShape = {
       const { x, y } = c.scales
       if (!x || !y) return
       c.ctx.beginPath()
-      for (const p of set.data as ScatterDataPoint[]) c.ctx.lineTo(x.getPixelForValue(Number(p.x)), y.getPixelForValue(Number(p.y)))
+      for (const p of set.data as ScatterDataPoint[])
+        c.ctx.lineTo(x.getPixelForValue(Number(p.x)), y.getPixelForValue(Number(p.y)))
       c.ctx.fillStyle = String(set.backgroundColor)
       c.ctx.fill()
     })
@@ -118,7 +125,11 @@ const bandShape = {
 
 useLineChart(canvas, [() => props.stages], (t, theme) => ({
   type: 'line',
-  data: { datasets: datasets(t, theme).map((set) => ((set as { fill?: unknown }).fill === 'shape' ? { ...set, showLine: false } : set)) },
+  data: {
+    datasets: datasets(t, theme).map((set) =>
+      (set as { fill?: unknown }).fill === 'shape' ? { ...set, showLine: false } : set,
+    ),
+  },
   plugins: [bandShape],
   options: {
     animation: false,
@@ -128,7 +139,12 @@ useLineChart(canvas, [() => props.stages], (t, theme) => ({
     maintainAspectRatio: false,
     scales: {
       x: { ...timeAxis(t), ...spanOf(), ticks: { ...timeAxis(t).ticks, stepSize: 300_000 } },
-      y: { beginAtZero: true, ticks: { color: t['ink-soft'] }, grid: { color: t.hair }, border: { display: false } },
+      y: {
+        beginAtZero: true,
+        ticks: { color: t['ink-soft'] },
+        grid: { color: t.hair },
+        border: { display: false },
+      },
     },
     plugins: {
       legend: { display: false },

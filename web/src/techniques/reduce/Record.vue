@@ -26,7 +26,9 @@ const stages = computed(() =>
   }),
 )
 const readings = computed(() =>
-  stages.value.flatMap((s) => s.estimate.readings.map((r) => ({ ...r, verb: s.verb }))).sort((a, b) => a.fact.atMs - b.fact.atMs),
+  stages.value
+    .flatMap((s) => s.estimate.readings.map((r) => ({ ...r, verb: s.verb })))
+    .sort((a, b) => a.fact.atMs - b.fact.atMs),
 )
 function shown(payload: (typeof readings.value)[number]['fact']['payload']): string {
   if (payload.how === 'weighing') return `${numberText(payload.grossG)} g`

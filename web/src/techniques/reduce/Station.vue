@@ -12,9 +12,15 @@ const { nowMs } = useClock()
 const UNSURE_AFTER_MS = 4 * 60_000
 const live = computed(() => (props.view.live?.kind === 'reduce' ? props.view.live : undefined) as ReduceLive)
 const scale = computed(() => scaleInBox(props.view.pan.profile, 98, 106))
-const isUncertain = computed(() => nowMs.value - (live.value.estimate.lastReadingAtMs ?? live.value.startedAtMs) > UNSURE_AFTER_MS)
-const heat = computed(() => (props.view.state.heat && !props.view.state.isPanOff ? HEAT_LEVELS[props.view.state.heat].share : 0))
-const boil = computed(() => (props.view.state.isPanOff || live.value.estimate.belief.deadMin > 0 ? 'none' : live.value.stage.regime))
+const isUncertain = computed(
+  () => nowMs.value - (live.value.estimate.lastReadingAtMs ?? live.value.startedAtMs) > UNSURE_AFTER_MS,
+)
+const heat = computed(() =>
+  props.view.state.heat && !props.view.state.isPanOff ? HEAT_LEVELS[props.view.state.heat].share : 0,
+)
+const boil = computed(() =>
+  props.view.state.isPanOff || live.value.estimate.belief.deadMin > 0 ? 'none' : live.value.stage.regime,
+)
 const edge = (mm: number) => radiusAtMm(props.view.pan.profile, mm) * scale.value.pxPerMm
 const y = (mm: number) => -mm * scale.value.pxPerMm * scale.value.heightFactor
 </script>
@@ -37,7 +43,12 @@ const y = (mm: number) => -mm * scale.value.pxPerMm * scale.value.heightFactor
       {{ numberText(live.depthMm) }}
       <tspan class="u" dx="2">mm</tspan>
     </text>
-    <text :x="-edge(live.stage.targetDepthMm) - 26" :y="y(live.stage.targetDepthMm) + 8" text-anchor="end" class="mm target">
+    <text
+      :x="-edge(live.stage.targetDepthMm) - 26"
+      :y="y(live.stage.targetDepthMm) + 8"
+      text-anchor="end"
+      class="mm target"
+    >
       {{ numberText(live.stage.targetDepthMm) }}
     </text>
   </g>

@@ -14,7 +14,10 @@ const stage = computed(() => (props.planned.work.kind === 'reduce' ? props.plann
     <h2 class="label head">
       {{ step.verb }}
       <span class="soft"
-        >{{ numberText(stage.minutes.low) }}–{{ numberText(stage.minutes.value) }}–{{ numberText(stage.minutes.high) }} min</span
+        >{{ numberText(stage.minutes.low) }}–{{ numberText(stage.minutes.value) }}–{{
+          numberText(stage.minutes.high)
+        }}
+        min</span
       >
     </h2>
     <TargetForms :stage="stage" />

@@ -16,7 +16,14 @@ const isShallow = computed(() => props.stage.targetDepthMm < 8)
   <section class="forms" :aria-label="texts.plan.targets">
     <h3 class="head">
       <span class="label">{{ fraction.left }}</span><span class="caption">{{ fraction.gone }}</span
-      ><button class="why" :aria-expanded="isExplained" :aria-label="texts.app.explain" @click="isExplained = !isExplained">?</button>
+      ><button
+        class="why"
+        :aria-expanded="isExplained"
+        :aria-label="texts.app.explain"
+        @click="isExplained = !isExplained"
+      >
+        ?
+      </button>
     </h3>
     <ul v-if="isExplained" class="explain">
       <li v-for="line in texts.explain.stage(stage)" :key="line">{{ line }}</li>

@@ -8,9 +8,15 @@ export function reduceWords({ live }: BatchView): StationWords | undefined {
   if (live?.kind !== 'reduce') return undefined
   const { clock, stage, depthMm } = live
   const pm =
-    clock.lowAtMs !== undefined && clock.highAtMs !== undefined ? numberText(Math.max(1, (clock.highAtMs - clock.lowAtMs) / 120_000)) : '?'
+    clock.lowAtMs !== undefined && clock.highAtMs !== undefined
+      ? numberText(Math.max(1, (clock.highAtMs - clock.lowAtMs) / 120_000))
+      : '?'
   return {
     detail: clock.targetAtMs === undefined ? '' : texts.stove.notch(clockText(clock.targetAtMs), pm),
-    drawing: texts.stove.reduces(numberText(depthMm), numberText(stage.targetDepthMm), texts.stove.regimes[stage.regime]),
+    drawing: texts.stove.reduces(
+      numberText(depthMm),
+      numberText(stage.targetDepthMm),
+      texts.stove.regimes[stage.regime],
+    ),
   }
 }

@@ -24,7 +24,13 @@ async function keep(grams: number): Promise<void> {
     <template #default>
       <div v-if="salt" class="stack gap-above">
         <p class="label">
-          {{ texts.plan.saltLine(percentText(salt.ownSaltFrac, 2), `${numberText(salt.addG, 1)} g`, percentText(salt.targetFrac, 2)) }}
+          {{
+            texts.plan.saltLine(
+              percentText(salt.ownSaltFrac, 2),
+              `${numberText(salt.addG, 1)} g`,
+              percentText(salt.targetFrac, 2),
+            )
+          }}
         </p>
         <p v-if="view.state.saltAdded" class="sorrel label">
           ✓ {{ texts.bench.saltAdded }}: {{ numberText(view.state.saltAdded.massG, 1) }} g

@@ -11,7 +11,9 @@ import { texts } from '../../ui/texts'
 const props = defineProps<{ view: BatchView }>()
 const bench = useBench(toRef(props, 'view'))
 const isAdding = ref(false)
-const work = computed(() => (props.view.planned?.work.kind === 'simmer' ? props.view.planned.work : undefined))
+const work = computed(() =>
+  props.view.planned?.work.kind === 'simmer' ? props.view.planned.work : undefined,
+)
 const lookAtMs = computed(() => (props.view.live?.kind === 'timed' ? props.view.live.lookAtMs : undefined))
 async function keep(grams: number): Promise<void> {
   if (await bench.add('water', grams)) isAdding.value = false
@@ -42,7 +44,9 @@ async function keep(grams: number): Promise<void> {
       />
     </template>
     <template #keys>
-      <v-btn v-if="view.stepStartedAtMs !== undefined" @click="isAdding = !isAdding">{{ texts.rooms.topUp }} <small>g</small></v-btn>
+      <v-btn v-if="view.stepStartedAtMs !== undefined" @click="isAdding = !isAdding"
+        >{{ texts.rooms.topUp }} <small>g</small></v-btn
+      >
     </template>
   </StepBench>
 </template>

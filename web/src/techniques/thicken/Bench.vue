@@ -9,7 +9,9 @@ import ThickenerOffer from './ThickenerOffer.vue'
 /** Roux, slurry, kneaded butter, liaison: how thick it will be by the spoon. */
 const props = defineProps<{ view: BatchView }>()
 const bench = useBench(toRef(props, 'view'))
-const work = computed(() => (props.view.planned?.work.kind === 'thicken' ? props.view.planned.work : undefined))
+const work = computed(() =>
+  props.view.planned?.work.kind === 'thicken' ? props.view.planned.work : undefined,
+)
 const isPromised = computed(() => props.view.step !== undefined && saysNappe(props.view.step))
 </script>
 
@@ -22,7 +24,11 @@ const isPromised = computed(() => props.view.step !== undefined && saysNappe(pro
         :bench="bench"
         :can-add="view.stepStartedAtMs !== undefined"
       />
-      <CoatScale v-else-if="work.toPaS > 0" class="gap-above" :now-pa-s="vessel.walked ? spoonPaS(vessel.walked.end) : work.toPaS" />
+      <CoatScale
+        v-else-if="work.toPaS > 0"
+        class="gap-above"
+        :now-pa-s="vessel.walked ? spoonPaS(vessel.walked.end) : work.toPaS"
+      />
     </template>
   </StepBench>
 </template>

@@ -12,7 +12,9 @@ const props = defineProps<{ contents: Contents; bench: Bench; canAdd: boolean }>
 const kitchen = useKitchen()
 const [, wantedPaS] = TEXTURE_STOPS.nappe.paS
 const nowPaS = computed(() => spoonPaS(props.contents))
-const doses = computed(() => thickenerDoses(props.contents, wantedPaS).filter((d) => kitchen.ingredients.has(d.ingredientId)))
+const doses = computed(() =>
+  thickenerDoses(props.contents, wantedPaS).filter((d) => kitchen.ingredients.has(d.ingredientId)),
+)
 /** Four fifths first; the rest after the full time, if the spoon asks for it. */
 const FIRST_SHARE = 0.8
 async function put(dose: (typeof doses.value)[number]): Promise<void> {
@@ -29,12 +31,16 @@ const round = (grams: number) => Math.round(grams * 10) / 10
     <p class="label roux">▽ {{ texts.rooms.tooThin }}</p>
     <CoatScale :now-pa-s="nowPaS" :wanted-pa-s="wantedPaS" />
     <p v-if="!canAdd" class="caption">
-      {{ doses.map((d) => texts.rooms.dose[d.agent](numberText(d.massG, 1), numberText(d.waterG))).join(' · ') }}
+      {{
+        doses.map((d) => texts.rooms.dose[d.agent](numberText(d.massG, 1), numberText(d.waterG))).join(' · ')
+      }}
     </p>
     <div v-else class="keys-row">
       <v-btn v-for="d in doses" :key="d.agent" @click="put(d)"
         >{{ texts.rooms.agent[d.agent] }}
-        <small>{{ texts.rooms.dose[d.agent](numberText(d.massG * FIRST_SHARE, 1), numberText(d.waterG * FIRST_SHARE)) }}</small></v-btn
+        <small>{{
+          texts.rooms.dose[d.agent](numberText(d.massG * FIRST_SHARE, 1), numberText(d.waterG * FIRST_SHARE))
+        }}</small></v-btn
       >
     </div>
   </div>
