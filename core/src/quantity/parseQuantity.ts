@@ -169,9 +169,9 @@ function saidInBrackets(said: SaidAmount, left: string): { amount: SaidAmount; r
   const [other] = inside.amounts
   const isSure = (amount: SaidAmount | undefined) =>
     UNITS.find((u) => u.id === amount?.unitId)?.size !== undefined
-  return other && isSure(other)
-    ? { amount: isSure(said) ? said : other, rest: left.slice(brackets[0].length) }
-    : undefined
+  const rest = left.slice(brackets[0].length)
+  if (isSure(said)) return { amount: said, rest }
+  return other && isSure(other) ? { amount: other, rest } : undefined
 }
 
 function readAmounts(text: string): ParsedQuantity {

@@ -141,17 +141,7 @@ export const UNITS: readonly Unit[] = [
   {
     id: 'spoonful',
     kind: 'vague',
-    words: [
-      'spoon',
-      'spoons',
-      'spoonful',
-      'spoonfuls',
-      'heaped spoon',
-      'heaped tablespoon',
-      'heaped teaspoon',
-      'heaped tbsp',
-      'heaped tsp',
-    ],
+    words: ['spoon', 'spoons', 'spoonful', 'spoonfuls', 'heaped spoon'],
     looseness: 0.3,
   },
 ]
