@@ -35,14 +35,15 @@ export function useSafetyWatch(): void {
     written.add(key)
     const stamp = { channelId: probe.channelId, name: probe.name, isSimulated: probe.isSimulated }
     const limitC = FOOD_CODES[houseRules(state.frozen.settings).code].hotHoldC
-    if (what === 'controlLost')
-      void kitchen.record('control.lost', state.id, { tempC: probe.tempC, limitC, probe: stamp })
-    else
-      void kitchen.record('pasteurisation.credited', state.id, {
-        ...stamp,
-        band: credit,
-        modelVersion: EMULSION_MODEL_VERSION,
-      })
+    const fact =
+      what === 'controlLost'
+        ? kitchen.record('control.lost', state.id, { tempC: probe.tempC, limitC, probe: stamp })
+        : kitchen.record('pasteurisation.credited', state.id, {
+            ...stamp,
+            band: credit,
+            modelVersion: EMULSION_MODEL_VERSION,
+          })
+    fact.catch(() => written.delete(key)) // not kept: the next second tries again
   }
   void navigator.locks.request(
     'liquamen-watch',

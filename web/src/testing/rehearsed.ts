@@ -1,0 +1,82 @@
+import {
+  chosenFormula,
+  compareFacts,
+  foldBatch,
+  followPlan,
+  kitchenGoods,
+  KINDS,
+  placeBatch,
+  viewBatch,
+  type BatchView,
+  type Fact,
+  type Put,
+} from '@liquamen/core'
+import { catalog } from './mountScreen'
+
+/** Ids of the batch and of its order. */
+export const BATCH_ID = '018f0000-0000-7000-8000-00000000000b'
+export const ORDER_ID = '018f0000-0000-7000-8000-00000000000a'
+/** When a rehearsed batch was lit. */
+export const LIT_AT_MS = Date.UTC(2026, 10, 28, 16)
+const goods = kitchenGoods(catalog)
+
+/** A batch of a demo formula, worked as planned up to a step, through the real plan and the real fold. */
+export function rehearsed(formulaId: string, untilStepId: string, afterMin = 0) {
+  const formula = chosenFormula(catalog.formulas, formulaId, undefined)!
+  const request = {
+    formula,
+    ingredients: goods,
+    portions: formula.basisPortions,
+    pickupAtMs: LIT_AT_MS + 36e6,
+  }
+  const placed = placeBatch({ ...request, nowMs: LIT_AT_MS }, catalog, [])
+  const facts: Fact[] = []
+  const put: Put = (kind, atMs, payload) => {
+    const fact = {
+      id: `r${String(facts.length).padStart(4, '0')}`,
+      kitchenId: 'k',
+      streamKind: 'batch',
+      streamId: BATCH_ID,
+      kind,
+      v: KINDS[kind].v,
+      deviceId: 'd',
+      deviceSeq: facts.length,
+      deviceAtMs: atMs,
+      clockOffsetMs: 0,
+      actor: { deviceId: 'd' },
+      payload,
+      atMs,
+    } as unknown as Fact
+    facts.push(fact)
+    return fact
+  }
+  const startedAtMs = followPlan({
+    batchId: BATCH_ID,
+    planned: {
+      shares: [{ orderId: ORDER_ID, portions: formula.basisPortions }],
+      formulaId,
+      sauceName: formula.name,
+      fill: formula.fill,
+      vessels: Object.fromEntries(Object.entries(placed.place.vessels).map(([role, pan]) => [role, pan.id])),
+      ringId: placed.ring.id,
+      sources: {},
+      phrases: {},
+      plan: placed.plan,
+    },
+    frozen: {
+      formula,
+      ingredients: [...goods.values()],
+      vessels: placed.place.vessels,
+      ring: placed.ring,
+      settings: catalog.settings,
+    },
+    startAtMs: LIT_AT_MS,
+    put,
+    untilStepId,
+    well: { id: catalog.wells[1]!.id, letter: catalog.wells[1]!.letter },
+  })
+  const nowMs = startedAtMs + afterMin * 60_000
+  const viewAt = (atMs: number, more: readonly Fact[] = []): BatchView =>
+    viewBatch(foldBatch(BATCH_ID, [...facts, ...more].sort(compareFacts)), catalog, atMs)!
+  return { view: viewAt(nowMs), viewAt, nowMs, put, facts }
+}
