@@ -66,6 +66,17 @@ export async function takeOrder(
   return page.getByRole('listitem').filter({ hasText: label })
 }
 
+/** Ends a step; one that is far too early is asked about once. */
+export async function finishStep(page: Page): Promise<void> {
+  const here = page.locator('[aria-current="step"]')
+  const from = await here.textContent()
+  await page.getByRole('button', { name: 'Step done' }).click()
+  const ask = page.getByRole('button', { name: 'It is done' })
+  await expect.poll(async () => (await ask.isVisible()) || (await here.textContent()) !== from).toBe(true)
+  if (await ask.isVisible()) await ask.click()
+  await expect(here).not.toHaveText(from ?? '')
+}
+
 /** How far the evening of this worker's kitchen has run, minutes. */
 let aheadMin = 0
 

@@ -1,3 +1,6 @@
+import { techniqueOf, type Formula, type TechniqueId } from '@liquamen/core'
+import demo from '../../demo/larchwater-house.json' with { type: 'json' }
+import { finishStep, takeOrder } from '../cook'
 import { expect, openScreen, runAhead, test } from '../kitchenServer'
 
 const OUT = new URL('../../docs/screenshots/', import.meta.url).pathname
@@ -36,19 +39,15 @@ test('pictures of the main views', async ({ page, kitchen }) => {
   await page.setViewportSize({ width: 1280, height: 800 })
   await page.evaluate(() => localStorage.setItem('liquamen.theme', 'day'))
   await openScreen(page, kitchen, '/log')
-  await page.getByRole('link', { name: /served/ }).click()
+  await page
+    .getByRole('link', { name: /Red wine & shallot.*served/ })
+    .first()
+    .click()
   await expect(page.getByRole('img', { name: 'Liquid in the pan, g' })).toBeVisible()
   await page.screenshot({ path: `${OUT}batch.png`, fullPage: true })
   await openScreen(page, kitchen, '/service')
-  await page.getByRole('button', { name: 'Take an order' }).click()
-  await page.getByLabel('Portions').fill('14')
-  await page.getByLabel('Table', { exact: true }).fill('Table 3')
-  await page.getByRole('button', { name: 'Take it' }).click()
-  await page
-    .getByRole('listitem')
-    .filter({ hasText: 'Table 3' })
-    .getByRole('button', { name: 'Plan it' })
-    .click()
+  const order = await takeOrder(page, 'Red wine & shallot', 14, 'Table 3')
+  await order.getByRole('button', { name: 'Plan it' }).click()
   await page.getByRole('button', { name: 'Put it on the stove' }).waitFor()
   await page.screenshot({ path: `${OUT}plan.png` })
   await openScreen(page, kitchen, '/book/hollandaise')
@@ -66,7 +65,7 @@ test('pictures of the main views', async ({ page, kitchen }) => {
   await openScreen(page, kitchen, '/stove')
   await page.getByRole('button', { name: /^Ring 6, Hollandaise/ }).click()
   await page.getByRole('button', { name: 'Light it 6' }).click()
-  await page.getByRole('button', { name: 'Step done' }).click()
+  await finishStep(page)
   await page.getByRole('button', { name: 'Bind a probe' }).click()
   await page.getByRole('button', { name: /^Probe 1/ }).click()
   await runAhead(page, 6.4)
@@ -87,6 +86,40 @@ test('pictures of the main views', async ({ page, kitchen }) => {
     .catch(() => undefined)
   await expect
     .poll(async () => page.locator('.temp.glance').textContent(), { timeout: 30_000 })
-    .toMatch(/^6[0-4]/)
+    .toMatch(/^[56]\d/)
   await page.screenshot({ path: `${OUT}emulsion.png` })
+})
+
+/** A sauce for each technique whose bench has no picture above. */
+const BENCHES: readonly (readonly [TechniqueId, string])[] = [
+  ['prepare', 'velouteMade'],
+  ['simmer', 'velouteMade'],
+  ['thicken', 'supreme'],
+  ['mount', 'beurreBlanc'],
+  ['brown', 'hazelnutCapers'],
+  ['cool', 'fishStockMade'],
+]
+const formulas = demo.catalog.formulas as unknown as Formula[]
+
+test('pictures of a bench of each technique', async ({ page, kitchen }) => {
+  for (const [technique, id] of BENCHES) {
+    const formula =
+      formulas.find((f) => f.id === id) ??
+      formulas.find((f) => f.steps.some((s) => techniqueOf(s).id === technique))!
+    await openScreen(page, kitchen, '/service')
+    const order = await takeOrder(page, formula.name, formula.basisPortions, `Table ${technique}`)
+    await order.getByRole('button', { name: 'Plan it' }).click()
+    await page.getByRole('button', { name: 'Put it on the stove' }).click()
+    await page.waitForURL(/\/stove/)
+    await page.getByRole('link', { name: 'Service' }).click()
+    await order.getByRole('button', { name: 'Bench' }).click()
+    await page.getByRole('button', { name: /^Light it/ }).click()
+    for (const step of formula.steps) {
+      await expect(page.locator('[aria-current="step"]')).toContainText(step.verb)
+      if (techniqueOf(step).id === technique) break
+      await finishStep(page)
+    }
+    await page.evaluate(() => document.fonts.ready)
+    await page.screenshot({ path: `${OUT}bench-${technique}.png` })
+  }
 })

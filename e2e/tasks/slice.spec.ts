@@ -1,5 +1,5 @@
 import { findPlace, kitchenGoods, planBatch, stagesOf, type KitchenCatalog } from '@liquamen/core'
-import { takeOrder } from '../cook'
+import { finishStep, takeOrder } from '../cook'
 import { expect, KitchenServer, openScreen, serverFacts, test } from '../kitchenServer'
 
 const digits = (text: string | null) => Number((text ?? '').replace(/[^\d.]/g, ''))
@@ -64,15 +64,7 @@ test('one sauce from the order to the record, every number the core’s own', as
   await page.getByRole('button', { name: 'Weighed' }).first().click()
   await page.getByRole('button', { name: 'Keep' }).click() // opens at the plan's amount: one tap confirms it
   await expect(page.getByText(/✓ \d+ g/)).toBeVisible()
-  const done = page.getByRole('button', { name: 'Step done' })
-  const sure = async () => {
-    const here = page.locator('[aria-current="step"]')
-    const from = await here.textContent()
-    await done.click()
-    const ask = page.getByRole('button', { name: 'It is done' }) // so soon a longer step is asked about, once
-    await expect.poll(async () => (await ask.isVisible()) || (await here.textContent()) !== from).toBe(true)
-    if (await ask.isVisible()) await ask.click()
-  }
+  const sure = () => finishStep(page)
   const at = (step: string) => expect(page.locator('[aria-current="step"]')).toContainText(step)
   await at('sweat')
   await sure()
