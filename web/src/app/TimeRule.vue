@@ -160,6 +160,13 @@ text {
   top: 30px;
   height: 30px;
 }
+.lane0 {
+  z-index: 1;
+}
+/* the stem of what stands above goes behind the words below */
+.lane0 > span {
+  background: var(--bone);
+}
 .lane1 {
   top: 0;
 }

@@ -164,6 +164,9 @@ h1 {
   margin: 2px 0;
 }
 .steps li {
+  display: flex;
+  align-items: center;
+  min-height: 48px;
   font-size: 21px;
   color: var(--ink-soft);
   padding-bottom: 4px;

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import {
   chosenFormula,
+  COUNT_BACK_SPARE,
   foldBatch,
+  liftFact,
   mergeFacts,
   techniqueOf,
   withMove,
@@ -26,7 +28,7 @@ const stored = ref<Fact[]>()
 /** What the server has and what this browser has made since: a tap not yet sent is on the record at once. */
 const facts = computed(() =>
   stored.value
-    ? mergeFacts(stored.value, lastAtMs.value === undefined ? [] : kitchen.factsOf(id))
+    ? mergeFacts(stored.value.map(liftFact), lastAtMs.value === undefined ? [] : kitchen.factsOf(id))
     : undefined,
 )
 const lastAtMs = computed(() => kitchen.batches.get(id)?.lastAtMs)
@@ -56,6 +58,15 @@ const records = computed(() => {
 const chosenWords = computed(() =>
   choiceWords(catalog.value?.formulas ?? [], state.value?.planned, kitchen.ingredients),
 )
+/** What was discarded may be started again: until when that still makes its pick-up, or when it would be ready. */
+const restart = computed(() => {
+  const { status, plan, planned } = state.value ?? {}
+  if (status !== 'discarded' || !plan || !planned?.shares.length) return ''
+  const { latestStartAtMs, pickupAtMs, totalMin } = plan
+  if (latestStartAtMs > kitchen.nowMs)
+    return texts.bench.restartTill(clockText(latestStartAtMs), clockText(pickupAtMs))
+  return texts.bench.restartLate(clockText(kitchen.nowMs + totalMin.value * COUNT_BACK_SPARE * 60_000))
+})
 const steps = computed(() =>
   (formula.value?.steps ?? []).map((step) => {
     const own = state.value?.steps[step.id]
@@ -103,6 +114,9 @@ const name = (crewId: string | undefined) =>
         ><v-btn :href="`/api/batches/${id}/export.json`" download>{{ texts.batch.json }}</v-btn>
       </div>
     </div>
+    <p v-if="restart" class="label">
+      <v-btn class="is-first" :to="`/service?restart=${id}`">{{ texts.bench.restart }}</v-btn> {{ restart }}
+    </p>
     <div class="columns">
       <v-table
         ><thead>

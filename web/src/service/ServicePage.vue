@@ -21,9 +21,18 @@ const ordersOf = (batch: BatchState) =>
   (batch.planned?.shares ?? []).flatMap((s) => kitchen.orders.get(s.orderId) ?? [])
 /** A bench or a station may ask for its planned batch to be changed. */
 const asksChange = kitchen.batches.get(typeof query.change === 'string' ? query.change : '')
-const planning = ref<Planning | undefined>(
-  asksChange?.status === 'planned' ? { orders: ordersOf(asksChange), batch: asksChange } : undefined,
-)
+/** One that was discarded may be asked for anew: what of its orders is not made. */
+const asksRestart = kitchen.batches.get(typeof query.restart === 'string' ? query.restart : '')
+function firstPlanning(): Planning | undefined {
+  if (asksChange?.status === 'planned') return { orders: ordersOf(asksChange), batch: asksChange }
+  const orders = asksRestart
+    ? ordersOf(asksRestart)
+        .map(rest)
+        .filter((o) => (o.taken?.portions ?? 0) > 0)
+    : []
+  return orders.length ? { orders } : undefined
+}
+const planning = ref<Planning | undefined>(firstPlanning())
 /** The Book may ask for an order of its sauce. */
 const asked = query.sauce
 const askedFormula = computed(() => catalog.value?.formulas.find((f) => f.id === asked))

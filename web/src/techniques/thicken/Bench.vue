@@ -12,6 +12,8 @@ const bench = useBench(toRef(props, 'view'))
 const work = computed(() =>
   props.view.planned?.work.kind === 'thicken' ? props.view.planned.work : undefined,
 )
+/** A roux before its liquid is thicker than any spoon can tell. */
+const PASTE_PA_S = 8
 const isPromised = computed(() => props.view.step !== undefined && saysNappe(props.view.step))
 </script>
 
@@ -25,7 +27,7 @@ const isPromised = computed(() => props.view.step !== undefined && saysNappe(pro
         :can-add="view.stepStartedAtMs !== undefined"
       />
       <CoatScale
-        v-else-if="work.toPaS > 0"
+        v-else-if="work.toPaS > 0 && work.toPaS < PASTE_PA_S"
         class="gap-above"
         :now-pa-s="vessel.walked ? spoonPaS(vessel.walked.end) : work.toPaS"
       />
