@@ -26,6 +26,8 @@ const CONNECT_WITHIN_MS = 20_000 // on a machine that is busy building or testin
 export function openDatabase(url: string, onError: (error: Error) => void): Database {
   const pool = new Pool({ connectionString: url, max: 10, connectionTimeoutMillis: CONNECT_WITHIN_MS })
   pool.on('error', onError) // an idle client dies with the server; the pool makes another
+  // one that is in use between two statements has no listener of its own: without this its end would be the process's
+  pool.on('connect', (client) => client.on('error', onError))
   const db = drizzle(pool, { schema })
   const withSetting = <T>(name: string, value: string, work: (tx: Tx) => Promise<T>) =>
     db.transaction(async (tx) => {
