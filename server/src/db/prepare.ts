@@ -43,6 +43,8 @@ export async function migrateDatabase(ownerUrl: string, appRole: string): Promis
   })
 }
 
+const PREPARING = 7_146_211 // any number that nobody else locks; held until the connection ends
+
 /** In a cluster of our own: makes the two roles and the database, once. */
 export async function createRolesAndDatabase(
   superuserUrl: string,
@@ -50,6 +52,7 @@ export async function createRolesAndDatabase(
   password: string,
 ): Promise<{ ownerUrl: string; appUrl: string }> {
   await withClient(superuserUrl, async (client) => {
+    await client.query('select pg_advisory_lock($1)', [PREPARING]) // two that start at once make the roles one after the other
     for (const role of ['liquamen_owner', 'liquamen_app']) {
       const known = await client.query('select 1 from pg_roles where rolname = $1', [role])
       await client.query(
