@@ -6,7 +6,7 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   retries: 0,
-  timeout: 180_000,
+  timeout: 300_000,
   expect: { timeout: 15_000 },
   reporter: [['list'], ['json', { outputFile: '../test-results/e2e.json' }]],
   outputDir: '../test-results/e2e',
