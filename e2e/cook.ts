@@ -219,7 +219,7 @@ export class Cook {
   }
   private async answer(says: string): Promise<void> {
     const question = this.page
-      .locator('section.ask')
+      .locator('section.question-row')
       .filter({ hasText: /That does not fit|The level has moved/ })
     if (!(await question.isVisible())) return
     await question.getByRole('button', { name: says }).click()

@@ -124,7 +124,7 @@ export {
 export { TEXTURE_STOPS } from './techniques/reduce/textureStop'
 export { techniqueOf } from './techniques/registry'
 export { SALT_KINDS, SALT_TARGETS } from './techniques/season/seasoning'
-export { thickenerDoses } from './techniques/thicken/thickenerDose'
+export { THICKENER_GOODS, thickenerDoses } from './techniques/thicken/thickenerDose'
 export { saysNappe } from './techniques/thinAtNappe'
 
 // facts

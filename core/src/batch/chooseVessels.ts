@@ -1,13 +1,12 @@
 import { withMove } from '../formula/withMove'
 import { leastBaseMm } from '../heat/heater'
 import type { Pan, Ring } from '../kitchen/kitchen'
-import { acidFrac } from '../mixture/composition'
-import { bulkMl, sauceOf, type Contents, type VesselRole } from '../pan/contents'
+import { bulkMl, type Contents, type VesselRole } from '../pan/contents'
 import { walkFormula, type WalkRequest, type WalkStep } from '../pan/walkFormula'
 import { SCORCH } from '../techniques/reduce/scorch'
 import { techniqueOf } from '../techniques/registry'
 import { capacityMl, depthAtVolumeMm, FULLEST_PAN_SHARE, radiusAtMm } from '../vessel/profile'
-import { SOUR_FROM_FRAC, standsSour } from './materialWarnings'
+import { flatBaseMm, SOUR_FROM_FRAC, sourestFrac, standsSour } from './materialWarnings'
 
 const HOT = 1.04 // a boiling liquid stands so much higher
 const FOAMS = 2 // whisked yolk doubles
@@ -68,12 +67,11 @@ function needsOf(role: VesselRole, walk: readonly WalkStep[]): Needs {
   const ours = walk.filter((w) => w.vessel === role)
   const foams = (w: WalkStep, of: Contents) => (w.step.technique === 'whisk' ? FOAMS : HOT) * bulkMl(of)
   const reduced = ours.filter((w) => w.boiled?.to).map((w) => bulkMl(w.end))
-  const sourest = Math.max(0, ...ours.flatMap((w) => [acidFrac(sauceOf(w.begin)), acidFrac(sauceOf(w.end))]))
   return {
     role,
     fullestMl: Math.max(0, ...ours.flatMap((w) => [foams(w, w.begin), foams(w, w.end)])),
     leastMl: reduced.length ? Math.min(...reduced) : undefined,
-    isSour: sourest >= SOUR_FROM_FRAC,
+    isSour: sourestFrac(walk, role) >= SOUR_FROM_FRAC,
     isHeated: ours.some((w) => techniqueOf(w.step).stands(w.step) === 'ring'),
     isSimmered: ours.some((w) => techniqueOf(w.step).id === 'simmer'),
   }
@@ -86,12 +84,12 @@ function tryPan(pan: Pan, needs: Needs, { ring, busyPanIds }: VesselSupply): Ves
   const shareFull = needs.fullestMl / capacityMl(pan.profile)
   const endDepthMm =
     needs.leastMl === undefined ? undefined : depthAtVolumeMm(pan.profile, needs.leastMl * HOT)
-  const baseMm = pan.profile.shape === 'pan' ? 2 * pan.profile.baseRadiusMm : Infinity
+  const baseMm = flatBaseMm(pan)
   const is: Readonly<Record<VesselTrouble, boolean>> = {
     tooFull: shareFull > fullestShare(needs.role),
     inUse: busyPanIds.has(pan.id),
     taints: needs.isSour && !standsSour(pan),
-    baseTooSmall: needs.isHeated && baseMm < leastBaseMm(ring.heater),
+    baseTooSmall: needs.isHeated && baseMm !== undefined && baseMm < leastBaseMm(ring.heater),
     film: endDepthMm !== undefined && endDepthMm < SCORCH.misleadingDepthMm,
     tooLow: needs.isSimmered && pan.profile.heightMm < LOW_WALL_MM,
   }

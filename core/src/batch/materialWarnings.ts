@@ -14,8 +14,18 @@ const SOUND: readonly NonNullable<Pan['metal']>[] = ['stainless', 'copperLined',
 /** Whether a pan's metal may meet something sour; a pan whose metal is not said is taken for stainless steel. */
 export const standsSour = ({ metal = 'stainless' }: Pick<Pan, 'metal'>): boolean => SOUND.includes(metal)
 
-/** Radius of the flat base as a ring meets it, mm. */
-const baseMm = ({ profile }: Pan) => (profile.shape === 'pan' ? 2 * profile.baseRadiusMm : 0)
+/** Width of the flat base that a ring finds, mm; none under a bowl, which stands on its bath. */
+export const flatBaseMm = ({ profile }: Pan): number | undefined =>
+  profile.shape === 'pan' ? 2 * profile.baseRadiusMm : undefined
+
+/** The most acid that is ever in a vessel of a role, 0..1, as acetic. */
+export const sourestFrac = (walk: readonly WalkStep[], role: string): number =>
+  Math.max(
+    0,
+    ...walk
+      .filter((w) => w.vessel === role)
+      .flatMap((w) => [acidFrac(sauceOf(w.begin)), acidFrac(sauceOf(w.end))]),
+  )
 
 /** What a walk's vessels are made of and stand on that does not suit it. */
 export function materialWarnings(
@@ -23,19 +33,14 @@ export function materialWarnings(
   walk: readonly WalkStep[],
 ): PlanWarning[] {
   return Object.entries(vessels).flatMap(([role, pan]): PlanWarning[] => {
-    const sourest = Math.max(
-      0,
-      ...walk
-        .filter((w) => w.vessel === role)
-        .map((w) => Math.max(acidFrac(sauceOf(w.begin)), acidFrac(sauceOf(w.end)))),
-    )
+    const baseMm = flatBaseMm(pan)
     const leastMm = leastBaseMm(ring.heater)
     return [
-      ...(sourest >= SOUR_FROM_FRAC && !standsSour(pan)
+      ...(sourestFrac(walk, role) >= SOUR_FROM_FRAC && !standsSour(pan)
         ? [{ code: 'metalTaints' as const, metal: pan.metal ?? '' }]
         : []),
-      ...(pan.profile.shape === 'pan' && role !== 'tray' && baseMm(pan) < leastMm
-        ? [{ code: 'baseTooSmall' as const, baseMm: baseMm(pan), leastMm }]
+      ...(baseMm !== undefined && role !== 'tray' && baseMm < leastMm
+        ? [{ code: 'baseTooSmall' as const, baseMm, leastMm }]
         : []),
     ]
   })

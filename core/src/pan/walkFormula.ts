@@ -1,8 +1,8 @@
 import type { Formula, FormulaStep } from '../formula/formula'
 import { itemMassG } from '../formula/itemMassG'
-import { compositionOf, type Ingredient } from '../ingredients/ingredient'
+import type { Ingredient } from '../ingredients/ingredient'
 import { boilDown } from '../mixture/boilDown'
-import { addCompositions, massG } from '../mixture/composition'
+import { massG } from '../mixture/composition'
 import { toGo } from '../mixture/reduceMixture'
 import { techniqueOf } from '../techniques/registry'
 import type { Boiled } from '../techniques/technique'
@@ -96,7 +96,7 @@ export function walkFormula(request: WalkRequest): WalkStep[] {
     const begin = putIn(before, step, own, ingredients)
     const added = (request.additions ?? [])
       .filter((a) => a.stepId === step.id)
-      .reduce((c, a) => add(c, a, ingredients), begin)
+      .reduce((c, a) => add(c, a, step, ingredients), begin)
     const context = {
       pressureKPa: request.pressureKPa,
       phrase: request.phrases?.[step.id],
@@ -112,18 +112,18 @@ export function walkFormula(request: WalkRequest): WalkStep[] {
   })
 }
 
-/** A ladle in or out. */
+/** A ladle out, or something more in: it goes in as the step's own goods do, so a thickener thickens and butter brings its milk. */
 function add(
   to: Contents,
-  { ingredientId, massG: grams }: Addition,
+  addition: Addition,
+  step: FormulaStep,
   ingredients: ReadonlyMap<string, Ingredient>,
 ): Contents {
-  if (grams < 0) {
+  if (addition.massG < 0) {
     const mass = massG(to.liquid)
-    return mass > 0 ? liquidShare(to, Math.max(0, mass + grams) / mass) : to
+    return mass > 0 ? liquidShare(to, Math.max(0, mass + addition.massG) / mass) : to
   }
-  const good = ingredients.get(ingredientId)
-  return good ? { ...to, liquid: addCompositions(to.liquid, compositionOf(good, grams)) } : to
+  return ingredients.has(addition.ingredientId) ? putIn(to, step, [addition], ingredients) : to
 }
 
 /** A liquid that was found to weigh less than it was thought to. */

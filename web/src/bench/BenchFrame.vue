@@ -94,7 +94,7 @@ async function discard(): Promise<void> {
         ><template v-else>{{ s.verb }}</template>
       </li>
     </ol>
-    <p v-if="reopenable" class="ask">
+    <p v-if="reopenable" class="question-row">
       <v-btn @click="reopen(reopenable.id)">{{ texts.bench.reopen(reopenable.verb) }}</v-btn>
       <v-btn @click="reopening = undefined">{{ texts.app.cancel }}</v-btn>
     </p>
@@ -102,13 +102,18 @@ async function discard(): Promise<void> {
     <CautionLines v-if="!hasOwnCautions" :view="view" />
     <div class="low">
       <p v-if="bench.problem.value" class="wine label" role="alert">✕ {{ bench.problem.value }}</p>
-      <div v-if="bench.early.value" class="ask" role="alertdialog" :aria-label="texts.bench.early(earlyLeft)">
+      <div
+        v-if="bench.early.value"
+        class="question-row"
+        role="alertdialog"
+        :aria-label="texts.bench.early(earlyLeft)"
+      >
         <span class="label">▽ {{ texts.bench.early(earlyLeft) }}</span>
         <v-btn @click="bench.finishStep(true)">{{ texts.bench.earlyYes }}</v-btn>
         <v-btn class="is-first" @click="bench.stay()">{{ texts.bench.earlyNo }}</v-btn>
       </div>
       <slot name="entry" />
-      <div v-if="isDiscarding" class="choices">
+      <div v-if="isDiscarding" class="choice-row">
         <v-text-field v-model="reason" :label="texts.bench.discardReason" maxlength="300" /><HoldButton
           :disabled="!reason.trim()"
           @held="discard"
@@ -189,14 +194,6 @@ h1 {
   font-weight: 600;
   margin-left: 8px;
 }
-.ask {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  flex-wrap: wrap;
-  border-top: 1.25px solid var(--ink);
-  padding: 8px 0;
-}
 .steps li.here {
   color: var(--ink);
   font-weight: 700;
@@ -210,17 +207,6 @@ h1 {
   z-index: 3;
   padding-top: 2px;
 } /* the keys stay over the rule, whatever calls push down */
-.choices {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  flex-wrap: wrap;
-  border-top: 1.25px solid var(--ink);
-  padding: 10px 0;
-}
-.choices .v-text-field {
-  min-width: 280px;
-}
 .fails {
   display: flex;
   justify-content: space-between;

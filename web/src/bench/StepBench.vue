@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { HEAT_LEVELS, type BatchView } from '@liquamen/core'
-import { computed, toRef } from 'vue'
+import { computed, ref, toRef } from 'vue'
 import { useClock } from '../port/clock'
 import { clockText, numberText, spanText } from '../ui/format'
 import { texts } from '../ui/texts'
@@ -8,6 +8,7 @@ import VesselShape from '../vessel/VesselShape.vue'
 import { scaleInBox } from '../vessel/vesselGeometry'
 import BenchFrame from './BenchFrame.vue'
 import GoodsLines from './GoodsLines.vue'
+import TempEntry from './TempEntry.vue'
 import type { Bench } from './useBench'
 import { useVesselNow } from './useVesselNow'
 
@@ -16,9 +17,15 @@ const props = defineProps<{
   view: BatchView
   bench: Bench
   /** The room has its own last key. */ hasOwnEnd?: boolean
+  /** A thermometer belongs to this step: where its ruler opens and half the span that it shows. */
+  temperature?: { readonly startC: number; readonly reachK: number } | undefined
 }>()
 const { nowMs } = useClock()
 const vessel = useVesselNow(toRef(props, 'view'))
+const isTyping = ref(false)
+async function keepTemp(tempC: number): Promise<void> {
+  if (await props.bench.heatOf(tempC)) isTyping.value = false
+}
 const step = computed(() => props.view.step)
 const isPlanned = computed(() => props.view.state.status === 'planned')
 const timed = computed(() => (props.view.live?.kind === 'timed' ? props.view.live : undefined))
@@ -107,8 +114,21 @@ const band = (m: { low: number; high: number }) =>
         </p>
       </aside>
     </section>
-    <template #entry><slot name="entry" /></template>
+    <template #entry>
+      <TempEntry
+        v-if="isTyping && temperature"
+        :label="texts.bench.tempLabel"
+        :start-c="temperature.startC"
+        :reach-k="temperature.reachK"
+        @keep="keepTemp"
+        @cancel="isTyping = false"
+      />
+      <slot name="entry" />
+    </template>
     <template #keys>
+      <v-btn v-if="temperature && view.stepStartedAtMs !== undefined" @click="isTyping = !isTyping">{{
+        texts.bench.temp
+      }}</v-btn>
       <slot name="keys" />
       <v-btn v-if="isLookDue" @click="bench.answer('lookSoon')">{{ texts.bench.looked }}</v-btn>
       <v-btn v-if="isPlanned" class="is-first" @click="bench.start()"

@@ -14,6 +14,7 @@ import {
   radiusAtMm,
   saltOnPlateFrac,
   temperatureReading,
+  THICKENER_GOODS,
   viewBatch,
   weighingReading,
   type AlarmName,
@@ -39,6 +40,8 @@ const UNDO_MS = 8000
 const ROOM_C = 20
 const NEAR_BOIL_C = 96
 const DEFAULT_DEPTH_MM = 20
+/** Goods that give back what was boiled off too far. */
+const LET_DOWN_WITH: readonly string[] = ['water', 'brownStock']
 
 /** A step that is about to be ended long before its end, asked about once. */
 export interface EarlyEnd {
@@ -172,7 +175,10 @@ export function useBench(view: Ref<BatchView>) {
       return false
     }
     early.value = undefined
-    const next = formula.steps[formula.steps.indexOf(step) + 1]
+    // after a step that was taken up again the work goes on where it stood
+    const next = formula.steps
+      .slice(formula.steps.indexOf(step) + 1)
+      .find((s) => state.steps[s.id]?.finishedAtMs === undefined)
     const massG = reduce.value
       ? { massG: Math.max(0, Math.round(reduce.value.estimate.massG * 10) / 10) }
       : {}
@@ -253,11 +259,8 @@ export function useBench(view: Ref<BatchView>) {
         if (!state.plan || !catalog) return
         const used = new Set([
           ...state.plan.weighOut.map((l) => l.ingredientId),
-          'water',
-          'brownStock',
-          'cornstarch',
-          'arrowroot',
-          'flour',
+          ...LET_DOWN_WITH,
+          ...THICKENER_GOODS,
         ])
         const ingredients = [...kitchen.ingredients.values()].filter((i) => used.has(i.id))
         const frozen = { formula, vessels, ring, settings: catalog.settings, ingredients }
@@ -297,7 +300,7 @@ export function useBench(view: Ref<BatchView>) {
         ? overshootFixes(
             reduce.value.stage,
             reduce.value.estimate.massG,
-            view.value.state.frozen.ingredients.filter((i) => i.id === 'water' || i.id === 'brownStock'),
+            view.value.state.frozen.ingredients.filter((i) => LET_DOWN_WITH.includes(i.id)),
           )
         : [],
     ),

@@ -1,5 +1,5 @@
 import { PAYLOAD_SCHEMAS } from '@liquamen/contracts'
-import { techniqueOf, type BatchView, type TechniqueId } from '@liquamen/core'
+import { foldBatch, techniqueOf, viewBatch, type BatchView, type TechniqueId } from '@liquamen/core'
 import { flushPromises } from '@vue/test-utils'
 import { beforeEach, describe, expect, it } from 'vitest'
 import type { Component } from 'vue'
@@ -92,6 +92,35 @@ describe('a technique is a room', () => {
     const idOf = (kind: string, stepId: string) =>
       facts.find((f) => f.kind === kind && (f.payload as { stepId?: string }).stepId === stepId)!.id
     expect(taken).toEqual([idOf('step.started', second!.id), idOf('step.finished', before!.id)])
+  })
+  it('after a step that was taken up again the work goes on where it stood', async () => {
+    const { formulaId } = first('simmer')
+    const [again, , third] = catalog.formulas.find((f) => f.id === formulaId)!.steps
+    const batch = rehearsed(formulaId, third!.id, 600)
+    const gone = new Set(
+      batch.facts.flatMap((f) => {
+        const { stepId } = f.payload as { stepId?: string }
+        const isUndone =
+          (f.kind === 'step.started' && stepId === third!.id) ||
+          (f.kind === 'step.finished' && stepId === again!.id)
+        return isUndone ? [f.id] : []
+      }),
+    )
+    const state = foldBatch(
+      BATCH_ID,
+      batch.facts.filter((f) => !gone.has(f.id)),
+    )
+    const view = viewBatch(state, catalog, batch.nowMs)!
+    expect(view.step?.id).toBe(again!.id)
+    store.kitchen.batches.set(BATCH_ID, state)
+    setClockOffset(batch.nowMs - Date.now())
+    const w = mountScreen(await loaded(view), { view })
+    await button(w, 'Step done').trigger('click')
+    await flushPromises()
+    expect(store.recorded.map((f) => [f.kind, (f.payload as { stepId?: string }).stepId])).toEqual([
+      ['step.finished', again!.id],
+      ['step.started', third!.id],
+    ])
   })
   it('reduce: a weighing typed is a reading, and one that cannot be kept stays open and says why', async () => {
     const { formulaId, stepId } = first('reduce')

@@ -14,6 +14,8 @@ const OFFERED = [
   readonly ingredientId: string
   readonly waterPerG: number
 }[]
+/** Goods that a bench may put in beyond its formula to give a sauce its coat. */
+export const THICKENER_GOODS: readonly string[] = [...OFFERED.map((o) => o.ingredientId), 'butter']
 const DAIRY_SHARE = 0.02 // arrowroot goes slimy with cream
 
 /** How much of a thickener brings a sauce to a wanted coat. */

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { BatchView } from '@liquamen/core'
-import { computed, ref, toRef } from 'vue'
+import { computed, toRef } from 'vue'
 import StepBench from '../../bench/StepBench.vue'
-import TempEntry from '../../bench/TempEntry.vue'
+import { stepTemps } from '../../bench/stepTemps'
 import { useBench } from '../../bench/useBench'
 import { clockText, degreesText } from '../../ui/format'
 import { texts } from '../../ui/texts'
@@ -11,7 +11,6 @@ import PutAway from './PutAway.vue'
 /** Down through the danger range against its clock, then away as a lot. */
 const props = defineProps<{ view: BatchView }>()
 const bench = useBench(toRef(props, 'view'))
-const isTyping = ref(false)
 const isStoring = computed(() => props.view.step?.technique === 'store')
 const startedAtMs = computed(() => props.view.stepStartedAtMs ?? 0)
 const HOUR_MS = 3600_000
@@ -20,21 +19,16 @@ const goals = computed(() => [
   { tempC: 21, byMs: startedAtMs.value + 2 * HOUR_MS },
   { tempC: 5, byMs: startedAtMs.value + 6 * HOUR_MS },
 ])
-const readings = computed(() =>
-  props.view.state.stageFacts.flatMap((f) =>
-    f.kind === 'reading.taken' && f.payload.how === 'temperature' && f.payload.stepId === props.view.step?.id
-      ? [{ atMs: f.atMs, tempC: f.payload.tempC }]
-      : [],
-  ),
+const readings = computed(() => stepTemps(props.view))
+/** Nothing is measured once it is put away. */
+const thermometer = computed(() =>
+  isStoring.value ? undefined : { startC: readings.value.at(-1)?.tempC ?? 57, reachK: 40 },
 )
 const reached = (tempC: number) => readings.value.find((r) => r.tempC <= tempC)?.atMs
-async function keep(tempC: number): Promise<void> {
-  if (await bench.heatOf(tempC)) isTyping.value = false
-}
 </script>
 
 <template>
-  <StepBench :view="view" :bench="bench" :has-own-end="isStoring">
+  <StepBench :view="view" :bench="bench" :has-own-end="isStoring" :temperature="thermometer">
     <template #default="{ vessel }">
       <PutAway
         v-if="isStoring && view.stepStartedAtMs !== undefined"
@@ -51,21 +45,6 @@ async function keep(tempC: number): Promise<void> {
         </li>
         <li class="caption">{{ texts.rooms.coolRule }}</li>
       </ul>
-    </template>
-    <template #entry>
-      <TempEntry
-        v-if="isTyping"
-        :label="texts.bench.tempLabel"
-        :start-c="readings.at(-1)?.tempC ?? 57"
-        :reach-k="40"
-        @keep="keep"
-        @cancel="isTyping = false"
-      />
-    </template>
-    <template #keys>
-      <v-btn v-if="!isStoring && view.stepStartedAtMs !== undefined" @click="isTyping = !isTyping">{{
-        texts.bench.temp
-      }}</v-btn>
     </template>
   </StepBench>
 </template>

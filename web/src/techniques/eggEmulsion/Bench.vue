@@ -108,7 +108,7 @@ useEventListener(window, 'keydown', onKey)
             </p>
             <p class="caption from">
               <span>{{ bowl.from === 'probe' ? '' : tempFrom }}</span><button
-                class="why"
+                class="why-key"
                 :aria-expanded="isExplained"
                 :aria-label="texts.app.explain"
                 @click="isExplained = !isExplained"
@@ -118,7 +118,7 @@ useEventListener(window, 'keydown', onKey)
             </p>
           </div>
           <ProbeLine :view="view" :probe="probe" />
-          <ul v-if="isExplained" class="explain">
+          <ul v-if="isExplained" class="explained">
             <li
               v-for="line in texts.emulsion.explain(
                 numberText(bowl.phaseFrac, 2),
@@ -199,12 +199,12 @@ useEventListener(window, 'keydown', onKey)
     <p v-else-if="bowl.freeOil > 0.04" class="roux label" role="alert">▽ {{ texts.emulsion.keepWhisking }}</p>
     <section
       v-if="work.asksRibbon.value"
-      class="ask"
+      class="question-row"
       role="alertdialog"
       :aria-label="texts.emulsion.notRibbon(texts.emulsion.stages[bowl.stage] ?? '')"
     >
       <p class="label">{{ texts.emulsion.notRibbon(texts.emulsion.stages[bowl.stage] ?? '') }}</p>
-      <div class="keys">
+      <div class="keys-row">
         <v-btn @click="work.lift(true)">{{ texts.emulsion.ribbonSeen }}</v-btn><v-btn
           @click="work.asksRibbon.value = false"
           >{{ texts.emulsion.keepOn }}</v-btn
@@ -246,7 +246,7 @@ useEventListener(window, 'keydown', onKey)
         @keep="(v) => closeAfter(work.yolksAre(v))"
         @cancel="close"
       />
-      <div v-else-if="entry === 'bath'" class="choices">
+      <div v-else-if="entry === 'bath'" class="choice-row">
         <v-btn
           v-for="(_, b) in BATHS"
           :key="b"
@@ -336,24 +336,6 @@ useEventListener(window, 'keydown', onKey)
   gap: 10px;
   align-items: center;
 }
-.why {
-  min-width: 48px;
-  height: 48px;
-  border: 0;
-  background: none;
-  color: inherit;
-  font: inherit;
-  font-weight: 640;
-  text-decoration: underline;
-  text-underline-offset: 5px;
-  cursor: pointer;
-}
-.explain {
-  font-size: 18px;
-  font-stretch: 87.5%;
-  line-height: 1.3;
-  color: var(--ink-soft);
-}
 .instrument {
   font-size: 84px;
   font-weight: 550;
@@ -402,25 +384,6 @@ useEventListener(window, 'keydown', onKey)
   font-size: 20px;
   font-weight: 560;
   padding-top: 2px;
-}
-.ask {
-  display: flex;
-  gap: 16px;
-  align-items: center;
-  justify-content: space-between;
-  border-top: 1.25px solid var(--ink);
-  padding: 8px 0;
-  flex-wrap: wrap;
-}
-.keys,
-.choices {
-  display: flex;
-  gap: 12px;
-  flex-wrap: wrap;
-}
-.choices {
-  border-top: 1.25px solid var(--ink);
-  padding: 10px 0;
 }
 .spotting {
   padding: 8px 0;

@@ -169,7 +169,7 @@ async function goOn(): Promise<void> {
         @keep="keepTemp"
         @cancel="isTyping = false"
       />
-      <div v-if="isGoingOn" class="choices">
+      <div v-if="isGoingOn" class="choice-row">
         <v-text-field v-model="reason" :label="texts.emulsion.goOnReason" maxlength="300" /><HoldButton
           :disabled="!reason.trim() || !kitchen.crewId"
           @held="goOn"
@@ -240,16 +240,6 @@ async function goOn(): Promise<void> {
 .says {
   font-size: 28px;
   font-weight: 640;
-}
-.choices {
-  display: flex;
-  gap: 12px;
-  flex-wrap: wrap;
-  border-top: 1.25px solid var(--ink);
-  padding: 10px 0;
-}
-.choices .v-text-field {
-  min-width: 280px;
 }
 @media (max-width: 900px) {
   .grid {

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { BatchView } from '@liquamen/core'
-import { computed, ref, toRef } from 'vue'
+import { computed, toRef } from 'vue'
 import StepBench from '../../bench/StepBench.vue'
-import TempEntry from '../../bench/TempEntry.vue'
+import { stepTemps } from '../../bench/stepTemps'
 import { useBench } from '../../bench/useBench'
 import { clockText, degreesText, numberText } from '../../ui/format'
 import { texts } from '../../ui/texts'
@@ -11,19 +11,8 @@ import TemperatureBand from '../../vessel/TemperatureBand.vue'
 /** Cold butter into a hot reduction: how much, how full of fat it ends, and the window in which it stays whole. */
 const props = defineProps<{ view: BatchView }>()
 const bench = useBench(toRef(props, 'view'))
-const isTyping = ref(false)
 const work = computed(() => (props.view.planned?.work.kind === 'mount' ? props.view.planned.work : undefined))
-const lastTemp = computed(() => {
-  const f = props.view.state.stageFacts.findLast(
-    (s) =>
-      s.kind === 'reading.taken' &&
-      s.payload.how === 'temperature' &&
-      s.payload.stepId === props.view.step?.id,
-  )
-  return f?.kind === 'reading.taken' && f.payload.how === 'temperature'
-    ? { tempC: f.payload.tempC, atMs: f.atMs }
-    : undefined
-})
+const lastTemp = computed(() => stepTemps(props.view).at(-1))
 const isSplitting = computed(
   () => work.value !== undefined && work.value.phaseFrac > work.value.phaseLimitFrac,
 )
@@ -33,13 +22,10 @@ const isOutside = computed(
     work.value &&
     (lastTemp.value.tempC < work.value.window.lowC || lastTemp.value.tempC > work.value.window.highC),
 )
-async function keep(tempC: number): Promise<void> {
-  if (await bench.heatOf(tempC)) isTyping.value = false
-}
 </script>
 
 <template>
-  <StepBench :view="view" :bench="bench">
+  <StepBench :view="view" :bench="bench" :temperature="{ startC: lastTemp?.tempC ?? 54, reachK: 25 }">
     <template #default>
       <div v-if="work" class="own">
         <svg class="band" width="150" height="190" viewBox="-40 -176 150 190" aria-hidden="true">
@@ -73,21 +59,6 @@ async function keep(tempC: number): Promise<void> {
           </p>
         </div>
       </div>
-    </template>
-    <template #entry>
-      <TempEntry
-        v-if="isTyping && work"
-        :label="texts.bench.tempLabel"
-        :start-c="lastTemp?.tempC ?? 54"
-        :reach-k="25"
-        @keep="keep"
-        @cancel="isTyping = false"
-      />
-    </template>
-    <template #keys>
-      <v-btn v-if="view.stepStartedAtMs !== undefined" @click="isTyping = !isTyping">{{
-        texts.bench.temp
-      }}</v-btn>
     </template>
   </StepBench>
 </template>

@@ -170,7 +170,7 @@ useEventListener(window, 'keydown', onKey)
 
     <section
       v-if="question"
-      class="ask"
+      class="question-row"
       role="alertdialog"
       :aria-label="
         texts.bench.question[question.verdict](numberText(question.expectedG), numberText(question.massG))
@@ -196,7 +196,7 @@ useEventListener(window, 'keydown', onKey)
         }}</v-btn>
       </div>
     </section>
-    <section v-if="bench.fixes.value.length" class="ask">
+    <section v-if="bench.fixes.value.length" class="question-row">
       <p class="label">{{ texts.bench.overBy(numberText(live.stage.targetMassG - live.estimate.massG)) }}</p>
       <div class="keys">
         <v-btn
@@ -255,7 +255,7 @@ useEventListener(window, 'keydown', onKey)
         @keep="(v) => closeAfter(bench.heatOf(v))"
         @cancel="close"
       />
-      <div v-else-if="entry === 'look'" class="choices">
+      <div v-else-if="entry === 'look'" class="choice-row">
         <span class="label">{{ texts.bench.sees }}</span><v-btn
           v-for="l in LOOKS"
           :key="l"
@@ -264,7 +264,7 @@ useEventListener(window, 'keydown', onKey)
         ><span class="caption">{{ texts.bench.drag }}</span
         ><v-btn @click="close">{{ texts.app.cancel }}</v-btn>
       </div>
-      <div v-else-if="entry === 'heat'" class="choices">
+      <div v-else-if="entry === 'heat'" class="choice-row">
         <v-btn
           v-for="(_, l) in HEAT_LEVELS"
           :key="l"
@@ -357,27 +357,10 @@ useEventListener(window, 'keydown', onKey)
   font-size: 42px;
   font-weight: 680;
 }
-.ask {
-  display: flex;
-  gap: 16px;
-  align-items: center;
-  justify-content: space-between;
-  border-top: 1.25px solid var(--ink);
-  padding: 8px 0;
-  flex-wrap: wrap;
-}
 .keys {
   display: flex;
   gap: 12px;
   flex-wrap: wrap;
-}
-.choices {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  flex-wrap: wrap;
-  border-top: 1.25px solid var(--ink);
-  padding: 10px 0;
 }
 @media (max-width: 900px) {
   .grid {

@@ -17,7 +17,7 @@ const isShallow = computed(() => props.stage.targetDepthMm < 8)
     <h3 class="head">
       <span class="label">{{ fraction.left }}</span><span class="caption">{{ fraction.gone }}</span
       ><button
-        class="why"
+        class="why-key"
         :aria-expanded="isExplained"
         :aria-label="texts.app.explain"
         @click="isExplained = !isExplained"
@@ -25,7 +25,7 @@ const isShallow = computed(() => props.stage.targetDepthMm < 8)
         ?
       </button>
     </h3>
-    <ul v-if="isExplained" class="explain">
+    <ul v-if="isExplained" class="explained">
       <li v-for="line in texts.explain.stage(stage)" :key="line">{{ line }}</li>
     </ul>
     <dl>
@@ -64,29 +64,6 @@ const isShallow = computed(() => props.stage.targetDepthMm < 8)
   align-items: center;
   gap: 10px;
   border-top: 1.25px solid var(--ink);
-}
-.why {
-  min-width: 48px;
-  height: 48px;
-  margin: -4px -12px -4px -6px;
-  border: 0;
-  background: none;
-  color: inherit;
-  font: inherit;
-  font-weight: 640;
-  text-decoration: underline;
-  text-underline-offset: 5px;
-  cursor: pointer;
-}
-.explain {
-  font-size: 18px;
-  font-stretch: 87.5%;
-  line-height: 1.35;
-  padding-bottom: 8px;
-  color: var(--ink-soft);
-}
-.explain li {
-  padding: 3px 0;
 }
 dl > div {
   display: flex;
