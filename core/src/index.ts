@@ -189,7 +189,7 @@ export { placeBatch, placeBatches, type PlacedBatch } from './batch/placeBatch'
 export { findPlace, planBatch, COUNT_BACK_SPARE } from './batch/planBatch'
 export { lateReadyAtMs } from './batch/readyAt'
 export { dealShares } from './batch/shares'
-export { freeFrom, spanOfPlan, type Taken, takenBy } from './batch/takenTimes'
+export { needsRing, freeFrom, spanOfPlan, type Taken, takenBy } from './batch/takenTimes'
 export { type BatchView, urgencyOf, viewBatch } from './batch/viewBatch'
 
 // larder

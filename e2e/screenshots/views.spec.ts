@@ -101,8 +101,8 @@ const BENCHES: readonly (readonly [TechniqueId, string])[] = [
 ]
 const formulas = demo.catalog.formulas as unknown as Formula[]
 
-test('pictures of a bench of each technique', async ({ page, kitchen }) => {
-  for (const [technique, id] of BENCHES) {
+for (const [technique, id] of BENCHES)
+  test(`picture of a bench: ${technique}`, async ({ page, kitchen }) => {
     const formula =
       formulas.find((f) => f.id === id) ??
       formulas.find((f) => f.steps.some((s) => techniqueOf(s).id === technique))!
@@ -121,5 +121,4 @@ test('pictures of a bench of each technique', async ({ page, kitchen }) => {
     }
     await page.evaluate(() => document.fonts.ready)
     await page.screenshot({ path: `${OUT}bench-${technique}.png` })
-  }
-})
+  })

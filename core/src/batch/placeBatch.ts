@@ -110,14 +110,16 @@ export function placeBatch(
   taken: readonly Taken[],
   wish: PlaceWish = {},
 ): PlacedBatch {
-  const rings = [...catalog.rings].sort((a, b) => b.heater.ratedW - a.heater.ratedW)
+  const stands = (ring: Ring) => Number(taken.some((t) => t.ringId === ring.id))
+  // an empty ring may be lit early too; among equals the strongest
+  const rings = [...catalog.rings].sort((a, b) => stands(a) - stands(b) || b.heater.ratedW - a.heater.ratedW)
   const candidates = wish.ringId ? rings.filter((r) => r.id === wish.ringId) : rings
   const tryOn = { request, catalog, taken, wish }
   let best: PlacedBatch | undefined
   for (const ring of candidates) {
     const placed = tryRing(tryOn, ring)
     if (!best || compare(placed, best) < 0) best = placed
-    // the strongest ring that is free and has no trouble will not be beaten
+    // the first ring that is free and has no trouble will not be beaten
     if (!best.plan.isLate && !best.isRingBusy && troublesOf(best) === 0) break
   }
   if (!best) throw new DomainError('unknownRing', 'ringId', wish.ringId ?? '')

@@ -24,8 +24,9 @@ export function spanOfPlan({ totalMin, isLate, earliestReadyAtMs, latestStartAtM
   return { fromMs, toMs: fromMs + spareMs }
 }
 
-/** Whether any step that is still to do stands on the flame. */
-function needsRing({ state, step }: BatchView): boolean {
+/** Whether any step that is still to do stands on the flame: a sauce put by, or one that only cools or is served, has left its ring. */
+export function needsRing({ state, step, hold }: BatchView): boolean {
+  if (hold) return false
   const steps = state.plan?.steps ?? []
   const at = steps.findIndex((s) => s.stepId === step?.id)
   return steps.slice(Math.max(0, at)).some((s) => ON_FLAME.includes(s.stand))
@@ -34,7 +35,7 @@ function needsRing({ state, step }: BatchView): boolean {
 /** When a batch has its ring and vessels, planned or under way; one that is put by, or only cools, has left them. */
 export function takenBy(view: BatchView, nowMs: number): Taken | undefined {
   const { state, ring, vessels } = view
-  if (!state.plan || view.hold || !needsRing(view)) return undefined
+  if (!state.plan || !needsRing(view)) return undefined
   const span = spanOfPlan(state.plan)
   const lengthMs = span.toMs - span.fromMs
   const fromMs = state.startedAtMs ?? Math.max(nowMs, span.fromMs)

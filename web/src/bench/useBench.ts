@@ -8,6 +8,7 @@ import {
   levelReading,
   lookReading,
   massG as massOf,
+  needsRing,
   netPowerW,
   overshootFixes,
   panSurroundings,
@@ -32,6 +33,7 @@ import {
 import { computed, ref, shallowReactive, type Ref } from 'vue'
 import { Refusal } from '../port/api'
 import { useKitchen } from '../port/useKitchen'
+import { useKitchenViews } from '../port/useKitchenViews'
 import { kitchenNowMs } from '../port/clock'
 import { tempText } from '../ui/format'
 import { texts } from '../ui/texts'
@@ -68,6 +70,7 @@ function offer(batchId: string, undo: Undo): void {
 /** What a cook can do at the bench of one batch; every act is a fact, and one that was not kept says so. */
 export function useBench(view: Ref<BatchView>) {
   const kitchen = useKitchen()
+  const { onRing } = useKitchenViews()
   const id = view.value.state.id
   const undo = computed(() => offered.get(id))
   const problem = ref('')
@@ -251,9 +254,14 @@ export function useBench(view: Ref<BatchView>) {
       keep('ingredient.weighed', { itemId, ingredientId, massG }, `${massG} g`),
     /** Says that a look was taken: the next one is counted from here. */
     answer: (alarm: AlarmName) => keep('alarm.silenced', { alarm, stepId: stepId.value }, texts.bench.looked),
-    /** Lights the ring: everything the batch depends on is frozen with it. */
-    start: () =>
-      attempt(async () => {
+    /** Lights the ring: everything the batch depends on is frozen with it. Two sauces never stand on one. */
+    start: () => {
+      const there = onRing(view.value.ring.id)
+      if (there?.state.status === 'underWay' && needsRing(there)) {
+        problem.value = texts.bench.ringTaken(there.ring.number, there.formula.name)
+        return Promise.resolve(false)
+      }
+      return attempt(async () => {
         const { state, formula, vessels, ring } = view.value
         const catalog = kitchen.catalog as unknown as KitchenCatalog | undefined
         if (!state.plan || !catalog) return
@@ -266,7 +274,8 @@ export function useBench(view: Ref<BatchView>) {
         const frozen = { formula, vessels, ring, settings: catalog.settings, ingredients }
         await kitchen.record('batch.started', id, { frozen, plan: state.plan })
         await begin(formula.steps[0]?.id ?? '')
-      }),
+      })
+    },
     begin: (nextId: string) => attempt(() => begin(nextId)),
     finishStep,
     /** The question whether a step is done so early was answered with no. */

@@ -1,4 +1,4 @@
-import { viewBatch, type BatchState, type BatchView, type KitchenCatalog } from '@liquamen/core'
+import { needsRing, viewBatch, type BatchState, type BatchView, type KitchenCatalog } from '@liquamen/core'
 import { createSharedComposable } from '@vueuse/core'
 import { computed } from 'vue'
 import { useChannels } from './channels.store'
@@ -31,14 +31,18 @@ export const useKitchenViews = createSharedComposable(() => {
     [...kitchen.batches.values()].filter(
       (s) => s.planned?.shares.some((share) => share.orderId === orderId) && !GONE.includes(s.status),
     )
-  /** What stands on a ring: a batch under way that is not put by, else the one planned next. */
+  /** First what needs the flame, then what only stands there, then what is planned next. */
+  const rank = (view: BatchView) => {
+    if (view.state.status === 'planned') return 2
+    return needsRing(view) ? 0 : 1
+  }
+  /** What stands on a ring, or is planned for it; a sauce that is put by has left it. */
   const onRing = (ringId: string) =>
     current.value
       .filter((v) => v.ring.id === ringId && !v.hold)
       .sort(
         (a, b) =>
-          Number(b.state.status === 'underWay') - Number(a.state.status === 'underWay') ||
-          (a.state.plan?.latestStartAtMs ?? 0) - (b.state.plan?.latestStartAtMs ?? 0),
+          rank(a) - rank(b) || (a.state.plan?.latestStartAtMs ?? 0) - (b.state.plan?.latestStartAtMs ?? 0),
       )[0]
   const inWell = (wellId: string) => current.value.find((v) => v.state.hold?.wellId === wellId)
   return { kitchen, channels, catalog, nowMs, current, deadlines, openOrders, batchesOfOrder, onRing, inWell }

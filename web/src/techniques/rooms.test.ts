@@ -181,6 +181,28 @@ describe('a technique is a room', () => {
   })
 })
 
+describe('a ring', () => {
+  it('is not lit under a second sauce: the bench says what stands there, and nothing goes on record', async () => {
+    const { useKitchenViews } = await import('../port/useKitchenViews')
+    const { view, nowMs, facts } = rehearsed('redWineShallot', 'reduceWine', 1)
+    const other = '018f0000-0000-7000-8000-00000000000c'
+    const planned = foldBatch(
+      other,
+      facts.filter((f) => f.kind === 'batch.planned').map((f) => ({ ...f, streamId: other })),
+    )
+    const waiting = viewBatch(planned, catalog, nowMs)!
+    setClockOffset(nowMs - Date.now())
+    useKitchenViews().kitchen.batches.set(BATCH_ID, view.state)
+    const w = mountScreen(await loaded(waiting), { view: waiting })
+    await button(w, /^Light it/).trigger('click')
+    await flushPromises()
+    expect(w.find('[role=alert]').text()).toContain(
+      `Ring ${waiting.ring.number} still has Red wine & shallot`,
+    )
+    expect(store.recorded).toEqual([])
+  })
+})
+
 describe('a sauce that is held', () => {
   const held = (afterMin: number) => {
     const step = catalog.formulas

@@ -148,6 +148,7 @@ export const texts = {
     notKept: (why: string) => `That was not kept. ${why}`,
     stepUndone: (verb: string) => verb,
     servedUndo: (n: number) => `${n} served`,
+    ringTaken: (n: number, sauce: string) => `Ring ${n} still has ${sauce}. Change its ring.`,
     looked: 'Looked',
     stands: (sauce: string, pan: string, mm: string, end: string) =>
       `${sauce}, ${pan}, ${mm} mm, ${end} mm at the end`,
