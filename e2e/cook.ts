@@ -1,4 +1,4 @@
-import { expect, type Locator, type Page, type Response } from '@playwright/test'
+import { expect, type Locator, type Page } from '@playwright/test'
 import {
   foldBatch,
   liftFact,
@@ -21,29 +21,6 @@ export function seeded(seed: number): () => number {
     t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
     return ((t ^ (t >>> 14)) >>> 0) / 4294967296
   }
-}
-
-/** Anything that must not happen while a sauce is made: an error in the page, or a fact of its own that the server refuses. */
-export function watchForFaults(page: Page): string[] {
-  const faults: string[] = []
-  page.on('pageerror', (error) => faults.push(`page error: ${error.message}`))
-  page.on('console', (message) => {
-    if (message.type() === 'error' && !message.text().includes('401'))
-      faults.push(`console: ${message.text()}`)
-  })
-  page.on('response', (response) => void refused(response).then((why) => why && faults.push(why)))
-  return faults
-}
-async function refused(response: Response): Promise<string | undefined> {
-  if (response.request().method() !== 'POST' || !response.url().endsWith('/api/facts')) return undefined
-  const body = (await response.json().catch(() => ({}))) as {
-    results?: { status: string; problem?: { title: string } }[]
-  }
-  const results = Array.isArray(body) ? (body as typeof body.results) : body.results
-  const bad = (results ?? []).find((r) => r.status === 'refused')
-  return response.status() >= 400 || bad
-    ? `refused: ${response.status()} ${JSON.stringify(bad ?? body).slice(0, 200)}`
-    : undefined
 }
 
 /** Takes an order for a sauce, found by typing, and answers its line. */
@@ -72,10 +49,14 @@ export async function finishStep(page: Page): Promise<void> {
   const from = await here.textContent()
   await page.getByRole('button', { name: 'Step done' }).click()
   const ask = page.getByRole('button', { name: 'It is done' })
-  await expect.poll(async () => (await ask.isVisible()) || (await here.textContent()) !== from).toBe(true)
+  await soon(async () => (await ask.isVisible()) || (await here.textContent()) !== from).toBe(true)
   if (await ask.isVisible()) await ask.click()
   await expect(here).not.toHaveText(from ?? '')
 }
+
+/** Asks again and again until it is so, in short steps: what a tap makes is there in some ten milliseconds. */
+const soon = <T>(ask: () => T | Promise<T>, message?: string) =>
+  expect.poll(ask, { intervals: [20, 40, 80, 160], ...(message ? { message } : {}) })
 
 /** How far the evening of this worker's kitchen has run, minutes. */
 let aheadMin = 0
@@ -124,13 +105,12 @@ export class Cook {
   /** Works a batch from its first flame to its end, with readings that are the pan's and not the app's. */
   async make(batchId: string): Promise<void> {
     const { page } = this
-    await page.goto(page.url().replace(/(\/\/[^/]+).*/, `$1/bench/${batchId}`))
     await page.locator('ol.steps').waitFor()
     await expectWhole(page, 'a planned bench')
-    await this.tap(/^Light it/)
+    await this.light()
     const { frozen } = await this.stateStarted(batchId)
     for (let i = 0; i < frozen.steps.length; i++) {
-      await expect.poll(() => this.at(), { message: `step ${i} of ${frozen.id}` }).toBe(i)
+      await soon(() => this.at(), `step ${i} of ${frozen.id}`).toBe(i)
       const step = frozen.steps[i]!
       await page.locator('main [role=img], main svg').first().waitFor()
       await this.weighIn()
@@ -138,9 +118,20 @@ export class Cook {
     }
     throw new Error(`${frozen.id} has no end`)
   }
+  /** Lights the planned ring; where another sauce still stands there, the empty one that is offered. */
+  private async light(): Promise<void> {
+    await this.tap(/^Light it/)
+    const other = this.page
+      .getByRole('alertdialog', { name: 'Its ring is taken' })
+      .getByRole('button', { name: /^Light it/ })
+    const planned = this.page.locator('.titles').getByRole('link', { name: 'Change' })
+    await soon(async () => (await other.isVisible()) || !(await planned.isVisible())).toBe(true)
+    if (await other.isVisible()) await other.click()
+    await expect(planned).toBeHidden()
+  }
   private async stateStarted(batchId: string): Promise<{ frozen: Formula }> {
     let frozen: Formula | undefined
-    await expect.poll(async () => (frozen = (await this.state(batchId)).frozen?.formula)).toBeTruthy()
+    await soon(async () => (frozen = (await this.state(batchId)).frozen?.formula)).toBeTruthy()
     return { frozen: frozen! }
   }
 
@@ -182,9 +173,9 @@ export class Cook {
     const before = await this.at()
     await this.tap('Step done')
     const ask = this.page.getByRole('button', { name: 'It is done' })
-    await expect.poll(async () => (await ask.isVisible()) || (await this.at()) !== before).toBe(true)
+    await soon(async () => (await ask.isVisible()) || (await this.at()) !== before).toBe(true)
     if (await ask.isVisible()) await ask.click()
-    await expect.poll(() => this.at()).not.toBe(before)
+    await soon(() => this.at()).not.toBe(before)
   }
 
   /** A pan that boils at its own rate: weighed on the way, misread once, topped up once, taken off a little above or below the notch. */
@@ -235,7 +226,7 @@ export class Cook {
         await this.page.locator('.keys.bar').getByRole('button', { name: cue, exact: true }).last().click()
       }
       await this.page.locator('.keys.bar').getByRole('button', { name: /Lift/ }).last().click()
-      await expect.poll(() => this.at()).not.toBe(before)
+      await soon(() => this.at()).not.toBe(before)
       return false
     }
     if (step.technique === 'blend') {

@@ -1,4 +1,4 @@
-import { test as base, type Page } from '@playwright/test'
+import { test as base, type Page, type Response } from '@playwright/test'
 import { spawn, type ChildProcess } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
 import { cpSync, mkdtempSync, rmSync } from 'node:fs'
@@ -6,6 +6,9 @@ import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 
+import { TABLET } from './tablet'
+
+const ACTION_TIMEOUT_MS = 10_000
 const ROOT = new URL('..', import.meta.url).pathname
 
 function freePort(): Promise<number> {
@@ -112,8 +115,13 @@ export const test = base.extend<{ kitchen: KitchenServer }>({
     await kitchen.dispose()
   },
 })
-/** Tests that follow one another in one demo kitchen, whose evening goes on. */
-export const eveningTest = base.extend<object, { kitchen: KitchenServer }>({
+/** The tablet of an evening, and what went wrong on it so far. */
+export interface EveningTablet {
+  readonly page: Page
+  readonly faults: string[]
+}
+/** Tests that follow one another in one demo kitchen, whose evening goes on, at one tablet that nobody puts away between them. */
+export const eveningTest = base.extend<object, { kitchen: KitchenServer; tablet: EveningTablet }>({
   kitchen: [
     async ({}, use) => {
       const kitchen = await KitchenServer.create()
@@ -122,8 +130,44 @@ export const eveningTest = base.extend<object, { kitchen: KitchenServer }>({
     },
     { scope: 'worker' },
   ],
+  tablet: [
+    async ({ browser, kitchen }, use) => {
+      const { contextOptions, ...options } = TABLET
+      const context = await browser.newContext({ ...options, ...contextOptions })
+      const page = await context.newPage()
+      page.setDefaultTimeout(ACTION_TIMEOUT_MS)
+      const faults = watchForFaults(page)
+      await openScreen(page, kitchen, '/service')
+      await use({ page, faults })
+      await context.close()
+    },
+    { scope: 'worker' },
+  ],
 })
 export { expect } from '@playwright/test'
+
+/** Anything that must not happen while a sauce is made: an error in the page, or a fact of its own that the server refuses. */
+export function watchForFaults(page: Page): string[] {
+  const faults: string[] = []
+  page.on('pageerror', (error) => faults.push(`page error: ${error.message}`))
+  page.on('console', (message) => {
+    if (message.type() === 'error' && !message.text().includes('401'))
+      faults.push(`console: ${message.text()}`)
+  })
+  page.on('response', (response) => void refused(response).then((why) => why && faults.push(why)))
+  return faults
+}
+async function refused(response: Response): Promise<string | undefined> {
+  if (response.request().method() !== 'POST' || !response.url().endsWith('/api/facts')) return undefined
+  const body = (await response.json().catch(() => ({}))) as {
+    results?: { status: string; problem?: { title: string } }[]
+  }
+  const results = Array.isArray(body) ? (body as typeof body.results) : body.results
+  const bad = (results ?? []).find((r) => r.status === 'refused')
+  return response.status() >= 400 || bad
+    ? `refused: ${response.status()} ${JSON.stringify(bad ?? body).slice(0, 200)}`
+    : undefined
+}
 
 /** Opens a screen and waits until the kitchen is there. */
 export async function openScreen(page: Page, kitchen: KitchenServer, path: string): Promise<void> {

@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test'
+import { TABLET } from './tablet'
 
 export default defineConfig({
   testDir: 'tasks',
@@ -11,11 +12,8 @@ export default defineConfig({
   reporter: [['list'], ['json', { outputFile: '../test-results/e2e.json' }]],
   outputDir: '../test-results/e2e',
   use: {
-    viewport: { width: 1280, height: 800 },
-    timezoneId: 'UTC',
-    colorScheme: 'light',
+    ...TABLET,
     actionTimeout: 10_000,
-    contextOptions: { reducedMotion: 'reduce' },
     trace: process.env.E2E_TRACE ? 'on' : 'off',
     launchOptions: {
       executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',

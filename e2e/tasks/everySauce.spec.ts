@@ -1,8 +1,8 @@
 import demo from '../../demo/larchwater-house.json' with { type: 'json' }
-import { Cook, seeded, takeOrder, watchForFaults } from '../cook'
+import { Cook, seeded, takeOrder } from '../cook'
 import type { BatchRow } from '@liquamen/contracts'
 import type { Page } from '@playwright/test'
-import { eveningTest as test, expect, openScreen } from '../kitchenServer'
+import { eveningTest as test, expect } from '../kitchenServer'
 import { expectWhole } from '../layout'
 
 const formulas = demo.catalog.formulas as unknown as {
@@ -14,9 +14,8 @@ const formulas = demo.catalog.formulas as unknown as {
 const number = (value: number) => Math.round(value).toLocaleString('en-GB')
 
 for (const [i, formula] of formulas.entries())
-  test(`${formula.name}: from the order to the record`, async ({ page, kitchen }) => {
-    const faults = watchForFaults(page)
-    await openScreen(page, kitchen, '/service')
+  test(`${formula.name}: from the order to the record`, async ({ tablet: { page, faults } }) => {
+    faults.length = 0
     const portions = Math.max(2, Math.round(formula.basisPortions * (0.8 + 0.6 * seeded(i)())))
     const order = await takeOrder(page, formula.name, portions, `Table ${100 + i}`)
     await order.getByRole('button', { name: 'Plan it' }).click()
@@ -27,6 +26,9 @@ for (const [i, formula] of formulas.entries())
     await expectWhole(page, 'the stove')
     const batchId = await plannedFor(page, formula.name, portions)
 
+    await page.getByRole('link', { name: 'Service' }).click()
+    await order.getByRole('button', { name: 'Bench' }).click()
+    await page.waitForURL(new RegExp(`/bench/${batchId}`))
     const cook = new Cook(page, seeded(1000 + i))
     await cook.make(batchId)
 

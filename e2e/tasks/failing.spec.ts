@@ -2,6 +2,8 @@ import { appendFileSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, openScreen, serverFacts, test } from '../kitchenServer'
 
+test.use({ serviceWorkers: 'allow' })
+
 const weigh = async (page: import('@playwright/test').Page, grossG: string) => {
   await page.keyboard.press('w')
   await page.getByLabel('Pan and all on the scale, digits').fill(grossG)

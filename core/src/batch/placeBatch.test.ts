@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { larchwaterTest, larchwaterGoods } from '../demoKitchen.test-helper'
+import { planAgain, plannedAt } from './planAgain'
 import { placeBatch, placeBatches } from './placeBatch'
 import { spanOfPlan, type Taken } from './takenTimes'
 
@@ -35,7 +36,7 @@ describe('a place for a batch', () => {
         const span = spanOfPlan(one.plan)
         const panIds = Object.values(one.place.vessels).map((p) => p.id)
         for (const t of taken) if (t.ringId === one.ring.id) expect(overlaps(span, t)).toBe(false)
-        taken.push({ ...span, ringId: one.ring.id, panIds, batchId: String(taken.length) })
+        taken.push({ ...span, ringId: one.ring.id, panIds, batchId: String(taken.length), isLit: false })
       }
     },
   )
@@ -46,6 +47,7 @@ describe('a place for a batch', () => {
       ringId: r.id,
       panIds: [],
       batchId: r.id,
+      isLit: true,
     }))
     const placed = placeBatch(request('redWineShallot', 8), larchwaterTest, taken)
     expect(placed.isRingBusy).toBe(true)
@@ -56,8 +58,68 @@ describe('a place for a batch', () => {
     const free = placeBatch(request('redWineShallot', 8), larchwaterTest, [])
     const panIds = [free.place.vessels.pan!.id]
     const busy = placeBatch(request('redWineShallot', 8), larchwaterTest, [
-      { fromMs: 0, toMs: 2e9, ringId: 'none', panIds, batchId: 'b' },
+      { fromMs: 0, toMs: 2e9, ringId: 'none', panIds, batchId: 'b', isLit: false },
     ])
     expect(panIds).not.toContain(busy.place.vessels.pan!.id)
+  })
+  it('a ring on which something stands is the last that is taken, even where it is free by then', () => {
+    const { ring } = placeBatch(request('redWineShallot', 8), larchwaterTest, [])
+    const on = (ringId: string, isLit: boolean) => ({
+      fromMs: 0,
+      toMs: 60_000,
+      ringId,
+      panIds: [],
+      batchId: ringId,
+      isLit,
+    })
+    const beside = placeBatch(request('redWineShallot', 8), larchwaterTest, [on(ring.id, true)])
+    expect(beside.ring.id).not.toBe(ring.id)
+    const others = larchwaterTest.rings.map((r) => on(r.id, r.id !== ring.id))
+    expect(placeBatch(request('redWineShallot', 8), larchwaterTest, others).ring.id).toBe(ring.id)
+  })
+})
+
+describe('a plan made again', () => {
+  it.each(ids)(
+    '%s: on another ring it is for the same orders and portions, and stands as it would there',
+    (id) => {
+      const first = placeBatch(request(id, 8), larchwaterTest, [])
+      const what = {
+        shares: [{ orderId: 'o1', portions: 8 }],
+        formulaId: id,
+        sauceName: id,
+        fill: '#000000',
+        sources: {},
+        phrases: {},
+      }
+      const was = plannedAt(what, first)
+      const rings = larchwaterTest.rings.filter((r) => r.id !== first.ring.id)
+      const kitchen = {
+        catalog: { ...larchwaterTest, rings },
+        ingredients: larchwaterGoods,
+        taken: [],
+        nowMs: 120_000,
+      }
+      const again = planAgain(was, kitchen)
+      expect(again).toMatchObject(what)
+      expect(again.ringId).not.toBe(was.ringId)
+      expect(again).toEqual(
+        plannedAt(
+          what,
+          placeBatch({ ...request(id, 8), nowMs: 120_000, sources: {}, phrases: {} }, kitchen.catalog, []),
+        ),
+      )
+      const pan = larchwaterTest.pans.find((p) => p.id === Object.values(again.vessels)[0])
+      expect(pan).toBeDefined()
+    },
+  )
+  it('a sauce that the book has no more is named, and nothing is planned', () => {
+    const was = plannedAt(
+      { shares: [], formulaId: 'gone', sauceName: 'Gone', fill: '#000000', sources: {}, phrases: {} },
+      placeBatch(request('hollandaise', 8), larchwaterTest, []),
+    )
+    expect(() =>
+      planAgain(was, { catalog: larchwaterTest, ingredients: larchwaterGoods, taken: [], nowMs: 0 }),
+    ).toThrow(expect.objectContaining({ code: 'unknownFormula', field: 'formulaId' }) as Error)
   })
 })

@@ -110,8 +110,9 @@ export function placeBatch(
   taken: readonly Taken[],
   wish: PlaceWish = {},
 ): PlacedBatch {
-  const stands = (ring: Ring) => Number(taken.some((t) => t.ringId === ring.id))
-  // an empty ring may be lit early too; among equals the strongest
+  const stands = (ring: Ring) =>
+    Math.max(0, ...taken.filter((t) => t.ringId === ring.id).map((t) => (t.isLit ? 2 : 1)))
+  // an empty ring may be lit early too, one that only has plans if need be; among equals the strongest
   const rings = [...catalog.rings].sort((a, b) => stands(a) - stands(b) || b.heater.ratedW - a.heater.ratedW)
   const candidates = wish.ringId ? rings.filter((r) => r.id === wish.ringId) : rings
   const tryOn = { request, catalog, taken, wish }
@@ -152,7 +153,7 @@ export function placeBatches(
     const one = placeBatch({ ...request, portions }, catalog, sofar)
     placed.push(one)
     const panIds = Object.values(one.place.vessels).map((p) => p.id)
-    sofar.push({ ...spanOfPlan(one.plan), ringId: one.ring.id, panIds, batchId: `next${i}` })
+    sofar.push({ ...spanOfPlan(one.plan), ringId: one.ring.id, panIds, batchId: `next${i}`, isLit: false })
   }
   return placed
 }

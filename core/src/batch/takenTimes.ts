@@ -12,6 +12,8 @@ export interface Taken {
   readonly ringId: string
   readonly panIds: readonly string[]
   readonly batchId: string
+  /** Under way, not only planned. */
+  readonly isLit: boolean
 }
 
 /** When a plan has its ring and vessels: counted back from the pick-up; a late one from when it could begin. */
@@ -40,7 +42,14 @@ export function takenBy(view: BatchView, nowMs: number): Taken | undefined {
   const lengthMs = span.toMs - span.fromMs
   const fromMs = state.startedAtMs ?? Math.max(nowMs, span.fromMs)
   const toMs = Math.max(fromMs + lengthMs, nowMs + MINUTE_MS)
-  return { fromMs, toMs, ringId: ring.id, panIds: Object.values(vessels).map((p) => p.id), batchId: state.id }
+  return {
+    fromMs,
+    toMs,
+    ringId: ring.id,
+    panIds: Object.values(vessels).map((p) => p.id),
+    batchId: state.id,
+    isLit: state.status === 'underWay',
+  }
 }
 
 /** The earliest moment from which a stretch of so many ms finds the thing free. */

@@ -103,6 +103,20 @@ async function discard(): Promise<void> {
     <div class="low">
       <p v-if="bench.problem.value" class="wine label" role="alert">✕ {{ bench.problem.value }}</p>
       <div
+        v-if="bench.ringTaken.value"
+        class="question-row"
+        role="alertdialog"
+        :aria-label="texts.bench.ringTaken"
+      >
+        <span class="label"
+          >▽ {{ texts.bench.ringHas(bench.ringTaken.value.ring.number, bench.ringTaken.value.sauce) }}</span
+        >
+        <v-btn v-if="bench.ringTaken.value.elsewhere" class="is-first" @click="bench.startElsewhere()"
+          >{{ texts.bench.startBatch }} {{ bench.ringTaken.value.elsewhere.number }}</v-btn
+        ><span v-else>{{ texts.bench.noRing }}</span>
+        <v-btn @click="bench.waitForRing()">{{ texts.app.cancel }}</v-btn>
+      </div>
+      <div
         v-if="bench.early.value"
         class="question-row"
         role="alertdialog"

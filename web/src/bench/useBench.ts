@@ -8,17 +8,16 @@ import {
   levelReading,
   lookReading,
   massG as massOf,
-  needsRing,
   netPowerW,
   overshootFixes,
   panSurroundings,
   radiusAtMm,
   saltOnPlateFrac,
   temperatureReading,
-  THICKENER_GOODS,
   viewBatch,
   weighingReading,
   type AlarmName,
+  type BatchState,
   type BatchView,
   type Explanation,
   type FactKind,
@@ -28,22 +27,20 @@ import {
   type Payloads,
   type ReadingPayload,
   type ReduceLive,
-  type StepState,
 } from '@liquamen/core'
 import { computed, ref, shallowReactive, type Ref } from 'vue'
 import { Refusal } from '../port/api'
 import { useKitchen } from '../port/useKitchen'
-import { useKitchenViews } from '../port/useKitchenViews'
 import { kitchenNowMs } from '../port/clock'
+import type { Entry } from '../port/makeFact'
 import { tempText } from '../ui/format'
 import { texts } from '../ui/texts'
+import { LET_DOWN_WITH, useLighting } from './useLighting'
 
 const UNDO_MS = 8000
 const ROOM_C = 20
 const NEAR_BOIL_C = 96
 const DEFAULT_DEPTH_MM = 20
-/** Goods that give back what was boiled off too far. */
-const LET_DOWN_WITH: readonly string[] = ['water', 'brownStock']
 
 /** A step that is about to be ended long before its end, asked about once. */
 export interface EarlyEnd {
@@ -70,7 +67,6 @@ function offer(batchId: string, undo: Undo): void {
 /** What a cook can do at the bench of one batch; every act is a fact, and one that was not kept says so. */
 export function useBench(view: Ref<BatchView>) {
   const kitchen = useKitchen()
-  const { onRing } = useKitchenViews()
   const id = view.value.state.id
   const undo = computed(() => offered.get(id))
   const problem = ref('')
@@ -96,7 +92,7 @@ export function useBench(view: Ref<BatchView>) {
     attempt(async () => {
       const last = offered.get(id)
       offered.delete(id)
-      for (const factId of last?.factIds ?? []) await kitchen.takeBack(factId, id, 'undone at the bench')
+      if (last) await kitchen.takeBack(last.factIds, id, 'undone at the bench')
     })
   /** Makes a fact of this batch and offers to take it back. */
   const keep = <K extends FactKind>(kind: K, payload: Payloads[K], says: string) =>
@@ -135,30 +131,33 @@ export function useBench(view: Ref<BatchView>) {
     })
   }
 
-  const read = (payload: ReadingPayload, says: string) =>
+  /** As `attempt`; what it makes of the forecast is put on record after it. */
+  const attemptAndShow = (act: () => Promise<unknown>) =>
     attempt(async () => {
-      offerUndo([await kitchen.record('reading.taken', id, payload)], says)
+      await act()
       await showForecast()
     })
+  /** As `keep`, with the forecast that follows. */
+  const keepAndShow = <K extends FactKind>(kind: K, payload: Payloads[K], says: string) =>
+    attemptAndShow(async () => offerUndo([await kitchen.record(kind, id, payload)], says))
+  const read = (payload: ReadingPayload, says: string) => keepAndShow('reading.taken', payload, says)
   const readStage = (make: (live: ReduceLive) => ReadingPayload, says: string) =>
     reduce.value ? read(make(reduce.value), says) : Promise.resolve(false)
-  /** The plan of a reduction as it would start now, with steps taken as ended that are about to end. */
-  function stageOf(stepId: string, ending: Readonly<Record<string, StepState>> = {}) {
+  /** The plan of a reduction as it would start now, with what the same tap puts on record taken as done. */
+  function stageOf(stepId: string, soon: Partial<BatchState>) {
     const state = kitchen.batches.get(id)
-    return state && beginStage({ ...state, steps: { ...state.steps, ...ending } }, stepId)
+    return state && beginStage({ ...state, ...soon }, stepId)
   }
   const rateAt = (powerW: number) => boilState(panSurroundings(place.value, depthMm()), powerW).rateGPerS
   const powerAt = (level: HeatLevel) =>
     netPowerW(place.value.ring.heater, level, baseMm(), place.value.settings.altitudeM)
 
-  async function begin(nextId: string, staged = stageOf(nextId)): Promise<string> {
-    const factId = await kitchen.record('step.started', id, {
-      stepId: nextId,
-      ...(staged ? { stage: staged } : {}),
-    })
-    await showForecast()
-    return factId
+  /** The entry that begins a step; a reduction brings its plan along. */
+  function starting(nextId: string, soon: Partial<BatchState> = {}): Entry {
+    const stage = stageOf(nextId, soon)
+    return { kind: 'step.started', streamId: id, payload: { stepId: nextId, ...(stage ? { stage } : {}) } }
   }
+  const lighting = useLighting(view, starting)
   /** How long before its end a step is, where that is so early that a wet finger is likelier than a quick cook. */
   function earlyMs(): number | undefined {
     const { live } = view.value
@@ -186,13 +185,12 @@ export function useBench(view: Ref<BatchView>) {
       ? { massG: Math.max(0, Math.round(reduce.value.estimate.massG * 10) / 10) }
       : {}
     return attempt(async () => {
-      // the next reduction is worked out before this one ends, so that no tap falls between them
-      const staged =
-        next &&
-        stageOf(next.id, { [step.id]: { ...state.steps[step.id], finishedAtMs: kitchenNowMs(), ...massG } })
-      const ended = await kitchen.record('step.finished', id, { stepId: step.id, ...massG })
-      const begun = next ? [await begin(next.id, staged)] : []
-      offerUndo([...begun, ended], texts.bench.stepUndone(step.verb))
+      const ends: Entry = { kind: 'step.finished', streamId: id, payload: { stepId: step.id, ...massG } }
+      const ended = { ...state.steps[step.id], finishedAtMs: kitchenNowMs(), ...massG }
+      const begins = next ? [starting(next.id, { steps: { ...state.steps, [step.id]: ended } })] : []
+      const made = await kitchen.recordAll([ends, ...begins])
+      offerUndo(made.toReversed(), texts.bench.stepUndone(step.verb))
+      await showForecast()
     })
   }
 
@@ -213,70 +211,40 @@ export function useBench(view: Ref<BatchView>) {
     look: (look: Look) =>
       readStage((live) => lookReading(live.stage, place.value, look, depthMm()), texts.bench.looks[look]),
     explain: (readingId: string, answer: Explanation) =>
-      attempt(async () => {
-        await kitchen.record('reading.explained', id, { readingId, answer })
-        await showForecast()
-      }),
+      attemptAndShow(() => kitchen.record('reading.explained', id, { readingId, answer })),
     /** Something goes in or, negative, comes out. */
     add: (ingredientId: string, massG: number) =>
-      attempt(async () => {
-        const payload = {
+      keepAndShow(
+        'addition.made',
+        {
           stepId: stepId.value,
           ingredientId,
           massG,
           sdG: Math.max(2, Math.abs(massG) * 0.02),
           coolerByK: massG > 0 ? Math.max(0, (reduce.value?.stage.boilC ?? NEAR_BOIL_C) - ROOM_C) : 0,
-        }
-        offerUndo([await kitchen.record('addition.made', id, payload)], `${massG} g`)
-        await showForecast()
-      }),
-    turn: (level: HeatLevel) =>
-      attempt(async () => {
-        const before = view.value.state.heat ?? 'high'
-        const ratio = heatRatio({ before: rateAt(powerAt(before)), after: rateAt(powerAt(level)) })
-        offerUndo(
-          [await kitchen.record('heat.changed', id, { stepId: stepId.value, level, ratio })],
-          texts.bench.levels[level],
-        )
-        await showForecast()
-      }),
+        },
+        `${massG} g`,
+      ),
+    turn(level: HeatLevel) {
+      const before = view.value.state.heat ?? 'high'
+      const ratio = heatRatio({ before: rateAt(powerAt(before)), after: rateAt(powerAt(level)) })
+      return keepAndShow('heat.changed', { stepId: stepId.value, level, ratio }, texts.bench.levels[level])
+    },
     halfHeatRatio: computed(() => {
       const powerW = powerAt(view.value.state.heat ?? 'high')
       return heatRatio({ before: rateAt(powerW), after: rateAt(powerW / 2) })
     }),
     lift: () => keep('pan.lifted', { stepId: stepId.value }, texts.bench.lift),
-    putBack: () =>
-      attempt(async () => {
-        offerUndo([await kitchen.record('pan.returned', id, { stepId: stepId.value })], texts.bench.back)
-        await showForecast()
-      }),
+    putBack: () => keepAndShow('pan.returned', { stepId: stepId.value }, texts.bench.back),
     weighIn: (itemId: string, ingredientId: string, massG: number) =>
       keep('ingredient.weighed', { itemId, ingredientId, massG }, `${massG} g`),
     /** Says that a look was taken: the next one is counted from here. */
     answer: (alarm: AlarmName) => keep('alarm.silenced', { alarm, stepId: stepId.value }, texts.bench.looked),
-    /** Lights the ring: everything the batch depends on is frozen with it. Two sauces never stand on one. */
-    start: () => {
-      const there = onRing(view.value.ring.id)
-      if (there?.state.status === 'underWay' && needsRing(there)) {
-        problem.value = texts.bench.ringTaken(there.ring.number, there.formula.name)
-        return Promise.resolve(false)
-      }
-      return attempt(async () => {
-        const { state, formula, vessels, ring } = view.value
-        const catalog = kitchen.catalog as unknown as KitchenCatalog | undefined
-        if (!state.plan || !catalog) return
-        const used = new Set([
-          ...state.plan.weighOut.map((l) => l.ingredientId),
-          ...LET_DOWN_WITH,
-          ...THICKENER_GOODS,
-        ])
-        const ingredients = [...kitchen.ingredients.values()].filter((i) => used.has(i.id))
-        const frozen = { formula, vessels, ring, settings: catalog.settings, ingredients }
-        await kitchen.record('batch.started', id, { frozen, plan: state.plan })
-        await begin(formula.steps[0]?.id ?? '')
-      })
-    },
-    begin: (nextId: string) => attempt(() => begin(nextId)),
+    ringTaken: lighting.taken,
+    waitForRing: lighting.wait,
+    start: () => attemptAndShow(lighting.start),
+    startElsewhere: () => attemptAndShow(lighting.startElsewhere),
+    begin: (nextId: string) => attemptAndShow(() => kitchen.recordAll([starting(nextId)])),
     finishStep,
     /** The question whether a step is done so early was answered with no. */
     stay: () => {
@@ -289,8 +257,12 @@ export function useBench(view: Ref<BatchView>) {
         const lastOf = (kind: FactKind, of: string) =>
           facts.findLast((f) => f.kind === kind && (f.payload as { stepId?: string }).stepId === of)?.id
         const { step } = view.value
-        for (const factId of [step && lastOf('step.started', step.id), lastOf('step.finished', stepToReopen)])
-          if (factId) await kitchen.takeBack(factId, id, 'step taken up again')
+        const gone = [step && lastOf('step.started', step.id), lastOf('step.finished', stepToReopen)]
+        await kitchen.takeBack(
+          gone.filter((factId) => factId !== undefined),
+          id,
+          'step taken up again',
+        )
       }),
     salt: (massG: number) =>
       attempt(async () => {

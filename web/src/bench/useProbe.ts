@@ -2,6 +2,7 @@ import { tempText } from '../ui/format'
 import { computed, onScopeDispose, ref, type Ref } from 'vue'
 import type { BatchView } from '@liquamen/core'
 import { kitchenNowMs } from '../port/clock'
+import type { Entry } from '../port/makeFact'
 import { useKitchenViews } from '../port/useKitchenViews'
 import type { useBench } from './useBench'
 
@@ -30,16 +31,23 @@ export function useProbe(view: Ref<BatchView>, bench: ReturnType<typeof useBench
   async function bind(channelId: string): Promise<void> {
     const channel = channels.channels.find((c) => c.id === channelId)
     if (!channel) return
-    const holder = holderOf(channelId)
-    if (holder) await kitchen.record('channel.released', holder.state.id, { channelId })
-    const old = view.value.probe
-    if (old) await kitchen.record('channel.released', id, { channelId: old.channelId })
-    await kitchen.record('channel.bound', id, {
-      channelId,
-      name: channel.name,
-      isSimulated: channel.isSimulated,
-      place: view.value.hold ? 'well' : 'bowl',
+    const released = (streamId: string, of: string): Entry => ({
+      kind: 'channel.released',
+      streamId,
+      payload: { channelId: of },
     })
+    const { name, isSimulated } = channel
+    const holder = holderOf(channelId)
+    const old = view.value.probe
+    await kitchen.recordAll([
+      ...(holder ? [released(holder.state.id, channelId)] : []),
+      ...(old ? [released(id, old.channelId)] : []),
+      {
+        kind: 'channel.bound',
+        streamId: id,
+        payload: { channelId, name, isSimulated, place: view.value.hold ? 'well' : 'bowl' },
+      },
+    ])
   }
   const release = async () => {
     if (view.value.probe)

@@ -1,25 +1,13 @@
+import { type GuestDetails, type Samples, type Session, type TakeFromLarder } from '@liquamen/contracts'
 import {
-  PAYLOAD_SCHEMAS,
-  schemaProblem,
-  type GuestDetails,
-  type Samples,
-  type Session,
-  type TakeFromLarder,
-} from '@liquamen/contracts'
-import {
-  foldTime,
   kitchenGoods,
-  KINDS,
-  streamOf,
   type Fact,
   type FactKind,
   type Ingredient,
   type KitchenCatalog,
   type Payloads,
-  type StreamKind,
 } from '@liquamen/core'
 import { defineStore } from 'pinia'
-import { v7 as uuidv7 } from 'uuid'
 import { computed, ref, shallowReactive, shallowRef, watch } from 'vue'
 import { setZone } from '../ui/format'
 import { api, OutOfReach, Refusal } from './api'
@@ -28,6 +16,7 @@ import { kitchenNowMs, setClockOffset, useClock } from './clock'
 import { followLive } from './liveStream'
 import { openLocalStore, type LocalStore, type Refused } from './localStore'
 import { lastStoreName, storeNameOf } from './storeNames'
+import { checked, makeFact, type Entry } from './makeFact'
 import { createMirror } from './mirror'
 import { askSession } from './openSession'
 import { createSender } from './sendQueue'
@@ -38,15 +27,6 @@ const REACH_AGAIN_MS = 2000
 /** What the tab that follows the server tells this browser's other tabs. */
 type TabNews =
   readonly Fact[] | Samples | { readonly clockOffsetMs: number } | { readonly isCatalogNew: true }
-
-/** A payload as it will be stored. What the server would refuse is refused here, before anyone believes it kept. */
-function checkPayload<K extends FactKind>(kind: K, payload: Payloads[K]): Payloads[K] {
-  const plain = JSON.parse(JSON.stringify(payload)) as Payloads[K]
-  const read = PAYLOAD_SCHEMAS[kind].safeParse(plain)
-  if (!read.success)
-    throw new Refusal(schemaProblem(read.error, 'This entry has numbers or words that cannot be used.'))
-  return plain
-}
 
 /** The kitchen as this browser knows it: facts, their folds, and the way to the server. */
 export const useLiveKitchen = defineStore('kitchen', () => {
@@ -97,49 +77,43 @@ export const useLiveKitchen = defineStore('kitchen', () => {
   window.addEventListener('online', () => void send())
 
   /**
-   * Makes a fact here and now: judged by the schema that the server judges it by, kept, shown at once, sent when it can be.
-   * @throws Refusal where the server would never take it: nothing was kept, and the tap can say so
+   * Makes the facts of one tap, all of them or none: judged by the schema that the server judges them by, kept, shown at once, sent when they can be.
+   *
+   * @returns their ids, in order
+   * @throws Refusal where the server would never take one of them: nothing was kept, and the tap can say so
    */
+  async function recordAll(entries: readonly Entry[]): Promise<string[]> {
+    if (!store || !session.value) throw new Error('the kitchen is not open')
+    const { deviceId, kitchenId } = session.value
+    const clockOffsetMs = Math.round(useClock().offsetMs.value)
+    const by = { kitchenId, deviceId, crewId: crewId.value, clockOffsetMs }
+    const plain = entries.map(checked)
+    const facts = await store.append((firstSeq) => plain.map((e, i) => makeFact(e, by, firstSeq + i)))
+    unsentCount.value += facts.length
+    share(facts)
+    void send()
+    return facts.map((fact) => fact.id)
+  }
+  /** Makes one fact. @throws Refusal as `recordAll` */
   async function record<K extends FactKind>(
     kind: K,
     streamId: string,
     payload: Payloads[K],
-    streamKind: StreamKind = streamOf(kind) ?? 'batch',
   ): Promise<string> {
-    if (!store || !session.value) throw new Error('the kitchen is not open')
-    const { deviceId, kitchenId } = session.value
-    const checked = checkPayload(kind, payload)
-    const clockOffsetMs = Math.round(useClock().offsetMs.value)
-    const fact = await store.append((deviceSeq) => {
-      const envelope = {
-        id: uuidv7(),
-        kitchenId,
-        streamKind,
-        streamId,
-        kind,
-        v: KINDS[kind].v,
-        deviceId,
-        deviceSeq,
-        deviceAtMs: Date.now(),
-        clockOffsetMs,
-        actor: { deviceId, ...(crewId.value ? { crewId: crewId.value } : {}) },
-        payload: checked,
-      }
-      return { ...envelope, ...foldTime(envelope) } as unknown as Fact
-    })
-    unsentCount.value += 1
-    share([fact])
-    void send()
-    return fact.id
+    const [id] = await recordAll([{ kind, streamId, payload } as unknown as Entry])
+    return id ?? ''
   }
 
-  /** Takes back a fact. */
-  async function takeBack(factId: string, streamId: string, reason: string): Promise<void> {
-    await record(
-      'fact.voided',
-      streamId,
-      { factId, reason },
-      mirror.factsOf(streamId)[0]?.streamKind ?? 'batch',
+  /** Takes facts of one stream back, all of them or none. */
+  async function takeBack(factIds: readonly string[], streamId: string, reason: string): Promise<void> {
+    const streamKind = mirror.factsOf(streamId)[0]?.streamKind
+    await recordAll(
+      factIds.map((factId) => ({
+        kind: 'fact.voided',
+        streamId,
+        payload: { factId, reason },
+        ...(streamKind ? { streamKind } : {}),
+      })),
     )
   }
 
@@ -347,6 +321,7 @@ export const useLiveKitchen = defineStore('kitchen', () => {
     enrol,
     nowMs,
     record,
+    recordAll,
     takeBack,
     takeFromLarder,
     keepDetails,

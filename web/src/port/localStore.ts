@@ -70,18 +70,24 @@ function createLocalStore(db: IDBPDatabase<Schema>) {
       const tx = db.transaction('meta', 'readwrite')
       await Promise.all([...Object.entries(values).map(([key, value]) => tx.store.put(value, key)), tx.done])
     },
-    /** Keeps new facts and puts them at the end of the queue; `make` gets the device's next number. */
-    async append<T extends Fact>(make: (deviceSeq: number) => T): Promise<T> {
+    /** Keeps new facts, all of them or none, and puts them at the end of the queue; `make` gets the device's next number. */
+    async append(make: (firstSeq: number) => readonly Fact[]): Promise<readonly Fact[]> {
       const tx = db.transaction(['facts', 'outbox', 'meta'], 'readwrite', STRICT)
-      const deviceSeq = (((await tx.objectStore('meta').get('deviceSeq')) as number | undefined) ?? 0) + 1
-      const fact = make(deviceSeq)
-      await Promise.all([
-        tx.objectStore('meta').put(deviceSeq, 'deviceSeq'),
-        tx.objectStore('facts').put(fact),
-        tx.objectStore('outbox').add({ type: 'fact', fact }),
-        tx.done,
-      ])
-      return fact
+      const last = ((await tx.objectStore('meta').get('deviceSeq')) as number | undefined) ?? 0
+      const facts = make(last + 1)
+      tx.done.catch(() => undefined) // told below, to whoever tapped
+      try {
+        for (const fact of facts) {
+          await tx.objectStore('facts').put(fact)
+          await tx.objectStore('outbox').add({ type: 'fact', fact })
+        }
+        await tx.objectStore('meta').put(last + facts.length, 'deviceSeq')
+      } catch (error) {
+        tx.abort()
+        throw error
+      }
+      await tx.done
+      return facts
     },
     async appendDetails(details: GuestDetails): Promise<void> {
       const tx = db.transaction(['details', 'outbox'], 'readwrite', STRICT)

@@ -5,7 +5,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { describe, expect, it } from 'vitest'
 import { OutOfReach, Refusal } from './api'
 import { drainOnce } from './drainQueue'
-import { openLocalStore } from './localStore'
+import { openLocalStore, type LocalStore } from './localStore'
 
 const newStore = () => openLocalStore(`test-${uuidv7()}`)
 const tap = (deviceSeq: number) =>
@@ -24,6 +24,8 @@ const tap = (deviceSeq: number) =>
     payload: { stepId: 'a' },
     atMs: 1,
   }) as unknown as Fact
+/** One tap of one fact. */
+const append = async (store: LocalStore) => (await store.append((seq) => [tap(seq)]))[0]!
 const answer = (results: PostFactsAnswer['results']) => ({
   postFacts: () => Promise.resolve({ results, serverNowMs: 5 }),
   putGuestDetails: () => Promise.resolve(undefined as never),
@@ -33,7 +35,7 @@ const refusal = { type: '', title: 'No.', status: 422, code: 'badInput' }
 describe('the queue of unsent taps', () => {
   it('numbers taps by device, and keeps them in order until the server has them', async () => {
     const store = await newStore()
-    const [a, b] = [await store.append(tap), await store.append(tap)]
+    const [a, b] = [await append(store), await append(store)]
     expect([a.deviceSeq, b.deviceSeq]).toEqual([1, 2])
     const round = await drainOnce(
       store,
@@ -47,9 +49,24 @@ describe('the queue of unsent taps', () => {
     expect((await store.readAll()).facts.map((f) => f.seq).sort()).toEqual([7, 8])
     expect(await drainOnce(store, answer([]))).toBeUndefined()
   })
+  it('what one tap makes is kept together, one number after the other, and sent in one round', async () => {
+    const store = await newStore()
+    await append(store)
+    const facts = await store.append((firstSeq) => [tap(firstSeq), tap(firstSeq + 1)])
+    expect(facts.map((f) => f.deviceSeq)).toEqual([2, 3])
+    expect((await append(store)).deviceSeq).toBe(4)
+    expect(await store.count()).toBe(4)
+  })
+  it('a tap of which one entry cannot be stored keeps none of them', async () => {
+    const store = await newStore()
+    const broken = { ...tap(2), payload: { stepId: () => 'not data' } } as unknown as Fact
+    await expect(store.append((firstSeq) => [tap(firstSeq), broken])).rejects.toThrow()
+    expect(await store.count()).toBe(0)
+    expect((await store.readAll()).facts).toEqual([])
+  })
   it('a server out of reach loses nothing', async () => {
     const store = await newStore()
-    await store.append(tap)
+    await append(store)
     await expect(
       drainOnce(store, { ...answer([]), postFacts: () => Promise.reject(new OutOfReach()) }),
     ).rejects.toThrow(OutOfReach)
@@ -57,7 +74,7 @@ describe('the queue of unsent taps', () => {
   })
   it('a refused tap goes to the tray and does not block those behind it', async () => {
     const store = await newStore()
-    const [a, b] = [await store.append(tap), await store.append(tap)]
+    const [a, b] = [await append(store), await append(store)]
     const round = await drainOnce(
       store,
       answer([
@@ -87,9 +104,9 @@ describe('the queue of unsent taps', () => {
         })
       },
     }
-    await store.append(tap)
+    await append(store)
     await store.appendDetails({ id: 'g1', note: '', allergies: [], noLightlyCookedEgg: false })
-    await store.append(tap)
+    await append(store)
     while (await drainOnce(store, server as never)) {
       /* until it is empty */
     }
@@ -113,7 +130,7 @@ describe('the queue of unsent taps', () => {
   it('another database: the mirror is forgotten, unsent taps stay', async () => {
     const store = await newStore()
     await store.receive([{ ...tap(1), seq: 1 } as Fact], 1)
-    const mine = await store.append(tap)
+    const mine = await append(store)
     await store.clearMirror()
     expect((await store.readAll()).facts.map((f) => f.id)).toEqual([mine.id])
     expect((await store.remembered()).headSeq).toBeUndefined()

@@ -16,6 +16,7 @@ export type KitchenPort = Pick<
   | 'crewId'
   | 'nowMs'
   | 'record'
+  | 'recordAll'
   | 'takeBack'
   | 'keepDetails'
   | 'factsOf'

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import {
   dealShares,
+  plannedAt,
   takenBy,
   type BatchState,
   type OrderState,
@@ -119,26 +120,31 @@ function say(w: PlanWarning): string {
 /** Puts batches on the stove: the one that is shown, or as many as it takes. */
 async function put(list: readonly PlacedBatch[]): Promise<void> {
   const asks = asked.value
-  if (!formula.value || !asks || list.length === 0) return
+  const sauce = formula.value
+  if (!sauce || !asks || list.length === 0) return
   const dealt = dealShares(
     shares.value,
     list.map((p) => p.plan.portions),
   )
   try {
-    for (const [i, one] of list.entries())
-      await kitchen.record('batch.planned', (i === 0 && props.batch?.id) || uuidv7(), {
-        shares: dealt[i] ?? [],
-        formulaId: formula.value.id,
-        sauceName: formula.value.name,
-        fill: formula.value.fill,
-        vessels: Object.fromEntries(Object.entries(one.place.vessels).map(([role, pan]) => [role, pan.id])),
-        ringId: one.ring.id,
-        sources: { ...draft.sources },
-        phrases: { ...draft.phrases },
-        ...(asks.choices ? { choices: asks.choices } : {}),
-        ...(one.choice.movesAtStepId ? { movesAtStepId: one.choice.movesAtStepId } : {}),
-        plan: one.plan,
-      })
+    await kitchen.recordAll(
+      list.map((one, i) => ({
+        kind: 'batch.planned',
+        streamId: (i === 0 && props.batch?.id) || uuidv7(),
+        payload: plannedAt(
+          {
+            shares: dealt[i] ?? [],
+            formulaId: sauce.id,
+            sauceName: sauce.name,
+            fill: sauce.fill,
+            sources: { ...draft.sources },
+            phrases: { ...draft.phrases },
+            ...(asks.choices ? { choices: asks.choices } : {}),
+          },
+          one,
+        ),
+      })),
+    )
   } catch (error) {
     if (!(error instanceof Refusal)) throw error
     problem.value = texts.bench.notKept(error.problem.title)

@@ -69,7 +69,7 @@ function offerUndo(orderId: string, factId: string): void {
 async function undoCancel(): Promise<void> {
   const offer = cancelled.value
   cancelled.value = undefined
-  if (offer) await kitchen.takeBack(offer.factId, offer.orderId, 'undone')
+  if (offer) await kitchen.takeBack([offer.factId], offer.orderId, 'undone')
 }
 /** Of an order that is partly planned, what is left. */
 function rest(order: OrderState): OrderState {

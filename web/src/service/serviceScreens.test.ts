@@ -92,7 +92,9 @@ describe('a plan from an order', async () => {
   it('a ring that another batch has then is said to be free later, and is not taken while another is free', () => {
     const free = plan(orderOf({}))
     const { ring } = free.result.value.placed!
-    const taken: Taken[] = [{ fromMs: 0, toMs: 2e12, ringId: ring.id, panIds: ['sauteuse19'], batchId: 'b' }]
+    const taken: Taken[] = [
+      { fromMs: 0, toMs: 2e12, ringId: ring.id, panIds: ['sauteuse19'], batchId: 'b', isLit: false },
+    ]
     const busy = plan(orderOf({}), taken)
     expect(busy.result.value.placed!.ring.id).not.toBe(ring.id)
     expect(busy.ringFreeAtMs(ring.id)).toBe(2e12)

@@ -1,5 +1,12 @@
 import { PAYLOAD_SCHEMAS } from '@liquamen/contracts'
-import { foldBatch, techniqueOf, viewBatch, type BatchView, type TechniqueId } from '@liquamen/core'
+import {
+  foldBatch,
+  techniqueOf,
+  viewBatch,
+  type BatchView,
+  type Payloads,
+  type TechniqueId,
+} from '@liquamen/core'
 import { flushPromises } from '@vue/test-utils'
 import { beforeEach, describe, expect, it } from 'vitest'
 import type { Component } from 'vue'
@@ -85,7 +92,7 @@ describe('a technique is a room', () => {
     const { w, facts } = await open(formulaId, second!.id, 1)
     store.kitchen.factsOf = () => facts
     const taken: string[] = []
-    store.kitchen.takeBack = (factId) => Promise.resolve(void taken.push(factId)) as never
+    store.kitchen.takeBack = (factIds) => Promise.resolve(void taken.push(...factIds)) as never
     await w.find('.done-step').trigger('click')
     await button(w, `Take “${before!.verb}” up again`).trigger('click')
     await flushPromises()
@@ -182,7 +189,7 @@ describe('a technique is a room', () => {
 })
 
 describe('a ring', () => {
-  it('is not lit under a second sauce: the bench says what stands there, and nothing goes on record', async () => {
+  it('is not lit under a second sauce: the bench says what stands there, and lights an empty one instead', async () => {
     const { useKitchenViews } = await import('../port/useKitchenViews')
     const { view, nowMs, facts } = rehearsed('redWineShallot', 'reduceWine', 1)
     const other = '018f0000-0000-7000-8000-00000000000c'
@@ -196,10 +203,26 @@ describe('a ring', () => {
     const w = mountScreen(await loaded(waiting), { view: waiting })
     await button(w, /^Light it/).trigger('click')
     await flushPromises()
-    expect(w.find('[role=alert]').text()).toContain(
-      `Ring ${waiting.ring.number} still has Red wine & shallot`,
-    )
+    const asks = w.find('[role=alertdialog]')
+    expect(asks.text()).toContain(`Ring ${waiting.ring.number} still has Red wine & shallot`)
     expect(store.recorded).toEqual([])
+
+    store.kitchen.batches.set(other, planned)
+    store.takeIn(planned.id)
+    await asks.find('button').trigger('click')
+    await flushPromises()
+    expect(store.recorded.map((r) => r.kind)).toEqual(['batch.planned', 'batch.started', 'step.started'])
+    const [moved, started] = store.recorded.map((r) => r.payload) as [
+      Payloads['batch.planned'],
+      Payloads['batch.started'],
+    ]
+    expect(moved.ringId).not.toBe(waiting.ring.id)
+    expect(moved.shares).toEqual(planned.planned!.shares)
+    expect(started.frozen.ring.id).toBe(moved.ringId)
+    expect(Object.fromEntries(Object.entries(started.frozen.vessels).map(([r, p]) => [r, p.id]))).toEqual(
+      moved.vessels,
+    )
+    expectTaken()
   })
 })
 

@@ -43,11 +43,28 @@ export async function openDemoStore() {
   const kitchen = useLiveKitchen()
   const recorded: { kind: FactKind; streamId: string; payload: Payloads[FactKind] }[] = []
   kitchen.session = { catalog, kitchenId: 'k', deviceId: 'd' } as unknown as typeof kitchen.session
+  kitchen.recordAll = (entries) => {
+    recorded.push(...entries)
+    return Promise.resolve(entries.map(() => 'f'))
+  }
   kitchen.record = (async (kind: FactKind, streamId: string, payload: Payloads[FactKind]) => {
     recorded.push({ kind, streamId, payload })
     return 'f'
   }) as typeof kitchen.record
-  return { kitchen, recorded }
+  /** From now on what is recorded of a batch becomes part of it, as it does in the real store. */
+  const takeIn = (batchId: string) => {
+    const note = kitchen.record
+    kitchen.record = (async (kind, streamId, payload) => {
+      const factId = await note(kind, streamId, payload)
+      if (kind === 'batch.planned' && streamId === batchId) {
+        const was = kitchen.batches.get(batchId)!
+        const planned = payload as Payloads['batch.planned']
+        kitchen.batches.set(batchId, { ...was, planned, plan: planned.plan })
+      }
+      return factId
+    }) as typeof kitchen.record
+  }
+  return { kitchen, recorded, takeIn }
 }
 
 /** Mounts a component as the page would: with Vuetify's own parts, a router and whatever store is active. */

@@ -6,6 +6,7 @@ import {
   kitchenGoods,
   KINDS,
   placeBatch,
+  plannedAt,
   viewBatch,
   type BatchView,
   type Fact,
@@ -52,17 +53,17 @@ export function rehearsed(formulaId: string, untilStepId: string, afterMin = 0) 
   }
   const startedAtMs = followPlan({
     batchId: BATCH_ID,
-    planned: {
-      shares: [{ orderId: ORDER_ID, portions: formula.basisPortions }],
-      formulaId,
-      sauceName: formula.name,
-      fill: formula.fill,
-      vessels: Object.fromEntries(Object.entries(placed.place.vessels).map(([role, pan]) => [role, pan.id])),
-      ringId: placed.ring.id,
-      sources: {},
-      phrases: {},
-      plan: placed.plan,
-    },
+    planned: plannedAt(
+      {
+        shares: [{ orderId: ORDER_ID, portions: formula.basisPortions }],
+        formulaId,
+        sauceName: formula.name,
+        fill: formula.fill,
+        sources: {},
+        phrases: {},
+      },
+      placed,
+    ),
     frozen: {
       formula,
       ingredients: [...goods.values()],

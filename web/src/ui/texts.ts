@@ -148,7 +148,9 @@ export const texts = {
     notKept: (why: string) => `That was not kept. ${why}`,
     stepUndone: (verb: string) => verb,
     servedUndo: (n: number) => `${n} served`,
-    ringTaken: (n: number, sauce: string) => `Ring ${n} still has ${sauce}. Change its ring.`,
+    ringTaken: 'Its ring is taken',
+    ringHas: (n: number, sauce: string) => `Ring ${n} still has ${sauce}.`,
+    noRing: 'No ring is empty.',
     looked: 'Looked',
     stands: (sauce: string, pan: string, mm: string, end: string) =>
       `${sauce}, ${pan}, ${mm} mm, ${end} mm at the end`,

@@ -5,6 +5,7 @@ import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import type { Bench } from '../../bench/useBench'
 import type { VesselNow } from '../../bench/useVesselNow'
+import type { Entry } from '../../port/makeFact'
 import { useKitchen } from '../../port/useKitchen'
 import EntryRuler from '../../ui/EntryRuler.vue'
 import { dayText, numberText } from '../../ui/format'
@@ -34,19 +35,32 @@ const lotId = computed(() => uuidv5('lot', props.view.state.id))
 
 async function put(): Promise<void> {
   const { view, bench } = props
-  const isKept = await bench.attempt(async () => {
-    if (good.value && !kitchen.lots.has(lotId.value))
-      await kitchen.record('lot.stored', lotId.value, {
-        ingredientId: good.value.id,
-        massG: amountG.value,
-        place: place.value,
-        madeAtMs: madeAtMs.value,
-        expiresAtMs: expiresAtMs.value,
-        batchId: view.state.id,
-      })
-  })
-  if (!isKept || !(await bench.finishStep(true)) || !(await bench.finish('stored'))) return
-  await router.push(`/log/${view.state.id}`)
+  const { id } = view.state
+  const lot: Entry[] =
+    good.value && !kitchen.lots.has(lotId.value)
+      ? [
+          {
+            kind: 'lot.stored',
+            streamId: lotId.value,
+            payload: {
+              ingredientId: good.value.id,
+              massG: amountG.value,
+              place: place.value,
+              madeAtMs: madeAtMs.value,
+              expiresAtMs: expiresAtMs.value,
+              batchId: id,
+            },
+          },
+        ]
+      : []
+  const isKept = await bench.attempt(() =>
+    kitchen.recordAll([
+      ...lot,
+      { kind: 'step.finished', streamId: id, payload: { stepId: bench.stepId.value } },
+      { kind: 'batch.finished', streamId: id, payload: { result: 'stored', reason: '' } },
+    ]),
+  )
+  if (isKept) await router.push(`/log/${id}`)
 }
 </script>
 

@@ -2,6 +2,7 @@
 import { holdLimits, houseRules, type BatchView, type Well } from '@liquamen/core'
 import { computed } from 'vue'
 import type { Bench } from '../../bench/useBench'
+import type { Entry } from '../../port/makeFact'
 import { useKitchenViews } from '../../port/useKitchenViews'
 import { clockText, numberText } from '../../ui/format'
 import { texts } from '../../ui/texts'
@@ -42,18 +43,22 @@ async function keepIn(well: Well | undefined, there: BatchView | undefined): Pro
         portions: there.hold.portionsLeft,
       }
     : null
-  await kitchen.record('hold.started', state.id, {
-    wellId: well?.id ?? null,
-    letter: well?.letter ?? '',
-    limits: holdLimits(rules.value),
-    portions: state.plan?.yieldPortions ?? 0,
-    onto,
-  })
-  if (there)
-    await kitchen.record('batch.finished', there.state.id, {
-      result: 'merged',
-      reason: `${props.view.formula.name} ${clockText(there.hold?.clock.startedAtMs ?? 0)}`,
-    })
+  const stands: Entry = {
+    kind: 'hold.started',
+    streamId: state.id,
+    payload: {
+      wellId: well?.id ?? null,
+      letter: well?.letter ?? '',
+      limits: holdLimits(rules.value),
+      portions: state.plan?.yieldPortions ?? 0,
+      onto,
+    },
+  }
+  const reason = `${props.view.formula.name} ${clockText(there?.hold?.clock.startedAtMs ?? 0)}`
+  const merges: Entry[] = there
+    ? [{ kind: 'batch.finished', streamId: there.state.id, payload: { result: 'merged', reason } }]
+    : []
+  await kitchen.recordAll([stands, ...merges])
 }
 </script>
 
