@@ -223,9 +223,13 @@ export class Cook {
     if (step.technique === 'whisk') {
       for (const cue of ['Foamy', 'Trails', 'Ribbon']) {
         await this.wait(0.5 + 0.3 * this.random())
-        await this.page.locator('.keys.bar').getByRole('button', { name: cue, exact: true }).last().click()
+        await this.page
+          .locator('.keys-row.bar')
+          .getByRole('button', { name: cue, exact: true })
+          .last()
+          .click()
       }
-      await this.page.locator('.keys.bar').getByRole('button', { name: /Lift/ }).last().click()
+      await this.page.locator('.keys-row.bar').getByRole('button', { name: /Lift/ }).last().click()
       await soon(() => this.at()).not.toBe(before)
       return false
     }
@@ -238,7 +242,7 @@ export class Cook {
     const digits = this.page.getByLabel(/, digits$/).first()
     await this.tap('Cancel')
     await expect(digits).toBeHidden()
-    const keys = this.page.locator('.keys.bar')
+    const keys = this.page.locator('.keys-row.bar')
     for (let i = 0; i < 40 && !(await keys.getByRole('button', { name: 'Step done' }).isVisible()); i++) {
       const pour = keys.getByRole('button', { name: 'Pour', exact: true })
       if (await pour.isVisible()) await pour.click()

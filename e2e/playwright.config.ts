@@ -20,6 +20,8 @@ export default defineConfig({
       args: [
         '--no-sandbox',
         '--disable-gpu',
+        '--use-gl=disabled',
+        '--disable-software-rasterizer',
         '--disable-quic',
         '--no-first-run',
         '--disable-background-networking',

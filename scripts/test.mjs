@@ -1,6 +1,7 @@
 // npm test: the same set-up as npm start, then lint, types, unit and server tests, and the real page in Debian's Chromium
-import { spawn, spawnSync } from 'node:child_process'
+import { spawn } from 'node:child_process'
 import { existsSync, readFileSync, rmSync } from 'node:fs'
+import { availableParallelism } from 'node:os'
 import { join } from 'node:path'
 import { ensureBuild, ensureChromium, ensurePackages, ensurePostgres, ROOT } from './install.mjs'
 import { fail, say } from './say.mjs'
@@ -16,13 +17,30 @@ const env = { ...process.env, CHROMIUM_PATH: chromium, CI: '1', FORCE_COLOR: '0'
 let passed = 0
 let failed = 0
 
-/** A check that has no count of its own counts as one. */
-function check(what, command, args) {
-  say(what)
-  const isGood =
-    spawnSync('npx', ['--no-install', command, ...args], { cwd: ROOT, stdio: 'inherit', env }).status === 0
-  if (isGood) passed += 1
-  else failed += 1
+/** A check that has no count of its own counts as one; what it says is told when it is over. */
+function check([what, ...command]) {
+  return new Promise((resolve) => {
+    const child = spawn('npx', ['--no-install', ...command], { cwd: ROOT, env })
+    const told = []
+    for (const out of [child.stdout, child.stderr]) out.on('data', (chunk) => told.push(chunk))
+    child.once('close', (status) => {
+      say(`${what}: ${status === 0 ? 'good' : 'failed'}`)
+      if (status === 0) passed += 1
+      else {
+        failed += 1
+        process.stdout.write(Buffer.concat(told))
+      }
+      resolve()
+    })
+  })
+}
+/** As many at a time as there are cores, each lane taking the next that waits. */
+async function checkAll(checks) {
+  const waiting = [...checks]
+  const lane = async () => {
+    for (let next = waiting.shift(); next; next = waiting.shift()) await check(next)
+  }
+  await Promise.all(Array.from({ length: availableParallelism() }, lane))
 }
 
 /** A test runner, counted from its report; one that leaves none has failed. */
@@ -41,20 +59,14 @@ function run(what, args, cwd, report, count) {
   })
 }
 
-check('lint', 'eslint', ['--max-warnings', '0', '.'])
-check('format', 'prettier', ['--check', '--log-level', 'warn', '.'])
-for (const [tool, project] of [
-  ['tsc', 'core'],
-  ['tsc', 'core/tsconfig.test.json'],
-  ['tsc', 'contracts'],
-  ['tsc', 'server'],
-  ['tsc', 'devices'],
-  ['tsc', 'demo'],
-  ['tsc', 'e2e'],
-  ['tsc', 'bench'],
-  ['vue-tsc', 'web'],
+await checkAll([
+  ['types of the page', 'vue-tsc', '-p', 'web'],
+  ['format', 'prettier', '--check', '--log-level', 'warn', '.'],
+  ['types of what runs in Node, with its tests', 'tsc', '-p', 'tsconfig.node.json'],
+  ['lint', 'eslint', '--max-warnings', '0', '.'],
+  ['types of the browser tests and the bench', 'tsc', '-p', 'tsconfig.browser-tests.json'],
+  ['types of the core, with nothing around it', 'tsc', '-p', 'core'],
 ])
-  check(`types of ${project}`, tool, ['-p', project])
 await run(
   'unit and server tests',
   ['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile=test-results/unit.json'],

@@ -4,15 +4,15 @@ import { inRange, text } from './primitives'
 import { problem, schemaProblem, type Problem } from './problem'
 
 /** The schema of a model's inputs, read from the registry: a new model needs no edit here. */
+function inputSchema(input: Model['inputs'][number]) {
+  if ('range' in input) return inRange(input.range)
+  if ('oneOf' in input) return z.enum(input.oneOf as [string, ...string[]])
+  return text(input.text.maxLength).min(1)
+}
 export function modelInputSchema(model: Model): z.ZodType<Record<string, number | string>> {
   const shape = Object.fromEntries(
     model.inputs.map((input) => {
-      const base =
-        'range' in input
-          ? inRange(input.range)
-          : 'oneOf' in input
-            ? z.enum(input.oneOf as [string, ...string[]])
-            : text(input.text.maxLength).min(1)
+      const base = inputSchema(input)
       return [input.name, input.optional === undefined ? base : base.optional()]
     }),
   )

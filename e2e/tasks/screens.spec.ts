@@ -57,7 +57,9 @@ for (const theme of ['day', 'night']) {
         )
         expect(small, `targets too small: ${where} at ${width}`).toEqual([])
       }
-      const { violations } = await new AxeBuilder({ page }).analyze()
+      const axe = new AxeBuilder({ page }).setLegacyMode().options({ resultTypes: ['violations'] })
+      // by night only the colours are others
+      const { violations } = await (theme === 'night' ? axe.withRules(['color-contrast']) : axe).analyze()
       expect(
         violations
           .filter((v) => v.impact === 'serious' || v.impact === 'critical')
@@ -132,6 +134,7 @@ test('the whole bench by keyboard: a ring by its number, an entry by its letter,
   await page.keyboard.press('d')
   await page.keyboard.press('Enter')
   await expect(triangles).toHaveCount(1)
+  await expect(page.getByLabel(/, digits$/)).toHaveCount(0) // while a number is typed a letter is no key
   await page.keyboard.press('z')
   await expect(triangles).toHaveCount(0)
 })
@@ -165,8 +168,10 @@ test('the tap that opens the service wakes the sound, and an alarm is silenced b
   )
   await page.getByLabel('Pan and all on the scale, digits').fill(String(target))
   await page.getByRole('button', { name: 'Keep' }).click()
-  await page.getByRole('button', { name: 'It is right' }).click()
   const call = page.getByRole('alert').filter({ hasText: 'stop' })
+  const right = page.getByRole('button', { name: 'It is right' })
+  await expect(call.or(right).first()).toBeVisible() // whether it is asked about depends on how far the demo's pan is by now
+  if (await right.isVisible()) await right.click()
   await expect(call).toBeVisible()
   await call.getByRole('button', { name: 'Silence' }).click()
   await expect(call).toBeHidden()

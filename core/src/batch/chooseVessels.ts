@@ -77,8 +77,8 @@ function needsOf(role: VesselRole, walk: readonly WalkStep[]): Needs {
   }
 }
 
-const fullestShare = (role: VesselRole) =>
-  role === 'bowl' ? FULLEST_BOWL : role === 'tray' ? FULLEST_TRAY : FULLEST_PAN_SHARE
+const FULLEST: Readonly<Partial<Record<VesselRole, number>>> = { bowl: FULLEST_BOWL, tray: FULLEST_TRAY }
+const fullestShare = (role: VesselRole) => FULLEST[role] ?? FULLEST_PAN_SHARE
 
 function tryPan(pan: Pan, needs: Needs, { ring, busyPanIds }: VesselSupply): VesselTry {
   const shareFull = needs.fullestMl / capacityMl(pan.profile)

@@ -132,11 +132,8 @@ export function viewBatch(
   const hold = liveHold(state, probe, nowMs)
   const isWorked = step && own?.startedAtMs !== undefined && own.finishedAtMs === undefined
   const context = isWorked && { state, step, planned, startedAtMs: own.startedAtMs, probe, nowMs }
-  const seen: Seen = hold
-    ? { live: hold, due: holdDue(hold) }
-    : context
-      ? lookAt(techniqueOf(step).watch ?? watchMinutes, context)
-      : NOTHING
+  const worked: Seen = context ? lookAt(techniqueOf(step).watch ?? watchMinutes, context) : NOTHING
+  const seen: Seen = hold ? { live: hold, due: holdDue(hold) } : worked
   const start: Due[] = state.plan ? [{ kind: 'start', code: 'light', atMs: state.plan.latestStartAtMs }] : []
   const due = state.status === 'planned' ? start : seen.due
   return {

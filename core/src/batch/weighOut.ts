@@ -35,11 +35,8 @@ export function shownAmount(
   const exactMl = exactG / density
   const isPoured = 'volumeMl' in amount
   const pieceG = ingredient.emulsionRole === 'yolk' ? ingredient.pieceG : undefined
-  const shown = pieceG
-    ? roundPieces(exactG, pieceG)
-    : isPoured
-      ? roundVolume(exactMl)
-      : roundMass(exactG, scaleStepG)
+  const measured = isPoured ? roundVolume(exactMl) : roundMass(exactG, scaleStepG)
+  const shown = pieceG ? roundPieces(exactG, pieceG) : measured
   return { shown, exactG, exactMl, shownG: shown.value * (pieceG ?? (isPoured ? density : 1)) }
 }
 

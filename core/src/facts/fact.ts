@@ -59,13 +59,14 @@ export function foldTime(
     : { atMs }
 }
 
+const compareText = (a: string, b: string) => Number(a > b) - Number(a < b)
 /** The one order of facts: time, then device, then the device's own count, then id. */
 export function compareFacts(a: Fact, b: Fact): number {
   return (
     a.atMs - b.atMs ||
-    (a.deviceId < b.deviceId ? -1 : a.deviceId > b.deviceId ? 1 : 0) ||
+    compareText(a.deviceId, b.deviceId) ||
     a.deviceSeq - b.deviceSeq ||
-    (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
+    compareText(a.id, b.id)
   )
 }
 

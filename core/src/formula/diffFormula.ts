@@ -25,8 +25,10 @@ export type FormulaDifference =
       readonly to: string
     }
 
-const sayValue = (value: unknown): string =>
-  value === undefined ? '–' : typeof value === 'object' ? JSON.stringify(value) : String(value)
+function sayValue(value: unknown): string {
+  if (value === undefined) return '–'
+  return typeof value === 'object' ? JSON.stringify(value) : String(value)
+}
 const sameAmount = (a: FormulaItem['amount'], b: FormulaItem['amount']) =>
   JSON.stringify(a) === JSON.stringify(b)
 

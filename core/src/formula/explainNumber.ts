@@ -191,9 +191,6 @@ export function explainNumber(
 
 const worst = (good: Ingredient): AllergenMark => {
   const marks = Object.values(good.allergens)
-  return marks.includes('contains')
-    ? 'contains'
-    : marks.includes('unknownLabel')
-      ? 'unknownLabel'
-      : 'mayContain'
+  if (marks.includes('contains')) return 'contains'
+  return marks.includes('unknownLabel') ? 'unknownLabel' : 'mayContain'
 }

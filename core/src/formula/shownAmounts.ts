@@ -69,6 +69,7 @@ export interface RoundingCheck {
   readonly noticed: 'phase' | 'salt' | 'volume' | undefined
 }
 
+const NOTICED_FIRST = ['phase', 'salt', 'volume'] as const
 const NOTICED_SALT = 0.12 // one noticeable step of salt, relative (reduction.md §2)
 const LEAST_SALT = 0.001
 const NOTICED_PHASE = 0.01
@@ -92,9 +93,6 @@ export function checkRounding(
   const isSaltOff =
     meant.saltFrac > LEAST_SALT && Math.abs(weighed.saltFrac / meant.saltFrac - 1) > NOTICED_SALT
   const isVolumeOff = Math.abs(weighed.volumeMl / (meant.volumeMl * factor) - 1) > NOTICED_VOLUME
-  return {
-    meant,
-    weighed,
-    noticed: isPhaseOff ? 'phase' : isSaltOff ? 'salt' : isVolumeOff ? 'volume' : undefined,
-  }
+  const found = { phase: isPhaseOff, salt: isSaltOff, volume: isVolumeOff }
+  return { meant, weighed, noticed: NOTICED_FIRST.find((what) => found[what]) }
 }

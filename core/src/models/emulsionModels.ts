@@ -27,6 +27,11 @@ import type { Model, ModelInput } from './model'
 import { num, type Values } from './values'
 
 const SOURCE = 'emulsion.md'
+/** What a load of fat drops does: past 0.74 drops press each other flat and water must go in first, past 0.78 it splits. */
+function phaseWarnings(phaseFrac: number): string[] {
+  if (phaseFrac > 0.78) return ['splits']
+  return phaseFrac > 0.74 ? ['waterFirst'] : []
+}
 const YOLK: ModelInput = { name: 'yolkG', says: 'egg yolk', range: { min: 5, max: 400, unit: 'g' } }
 const AQUEOUS: ModelInput = {
   name: 'aqueousG',
@@ -90,7 +95,7 @@ export const EMULSION_MODELS: readonly Model[] = [
         value,
         low: Math.max(0, value - by),
         high: value + by,
-        warnings: value > 0.78 ? ['splits'] : value > 0.74 ? ['waterFirst'] : [],
+        warnings: phaseWarnings(value),
       }
     },
   },
@@ -171,11 +176,12 @@ export const EMULSION_MODELS: readonly Model[] = [
     run: (v) => {
       const run = ribbonRun(v, 1)
       const value = run.state.atS
+      const notReached = run.isReached ? [] : ['neverReached']
       return {
         value,
         low: value * (1 - RIBBON_SHARE),
         high: value * (1 + RIBBON_SHARE),
-        warnings: run.stage === 'grainy' ? ['grainy'] : run.isReached ? [] : ['neverReached'],
+        warnings: run.stage === 'grainy' ? ['grainy'] : notReached,
       }
     },
   },

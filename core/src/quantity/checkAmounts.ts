@@ -35,7 +35,10 @@ export type Allocation =
 
 /** Splits an amount into the parts in which it goes in: part now and part later, in thirds, piece by piece. The parts add up to the whole or it is said by how much they do not. */
 export function allocate(totalG: number, parts: readonly Part[]): Allocation {
-  const fixed = parts.map((p) => (p === 'rest' ? undefined : 'share' in p ? p.share * totalG : p.massG))
+  const fixed = parts.map((p) => {
+    if (p === 'rest') return undefined
+    return 'share' in p ? p.share * totalG : p.massG
+  })
   const sum = fixed.reduce<number>((all, g) => all + (g ?? 0), 0)
   const rests = fixed.filter((g) => g === undefined).length
   const left = totalG - sum

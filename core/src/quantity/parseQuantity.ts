@@ -104,15 +104,11 @@ function readNumber(text: string): Read | 'zeroDivisor' | undefined {
     const [all, whole, up, down, topOnly, bottomOnly, before, sign, plain] = match
     if ((down !== undefined && Number(down) === 0) || (bottomOnly !== undefined && Number(bottomOnly) === 0))
       return 'zeroDivisor'
-    const value =
-      down !== undefined
-        ? Number(whole) + Number(up) / Number(down)
-        : bottomOnly !== undefined
-          ? Number(topOnly) / Number(bottomOnly)
-          : sign !== undefined
-            ? Number(before ?? 0) + (FRACTIONS[sign] ?? 0)
-            : Number((plain ?? '').replace(',', '.'))
-    return { value, length: all.length }
+    const is = (value: number): Read => ({ value, length: all.length })
+    if (down !== undefined) return is(Number(whole) + Number(up) / Number(down))
+    if (bottomOnly !== undefined) return is(Number(topOnly) / Number(bottomOnly))
+    if (sign !== undefined) return is(Number(before ?? 0) + (FRACTIONS[sign] ?? 0))
+    return is(Number((plain ?? '').replace(',', '.')))
   }
   const words =
     /^((?:half|quarter|third)\s+(?:an?|of an?|of the)|half|a\s+(?:half|quarter|third|dozen|couple)(?:\s+of)?|(?:two|three)\s+(?:thirds|quarters)|[a-z]+)\b/i.exec(
@@ -204,15 +200,8 @@ function readAmounts(text: string): ParsedQuantity {
       unitId: unit?.unit.id ?? 'piece',
       ...(size && (unit?.unit.kind ?? 'piece') === 'piece' ? { size } : {}),
     })
-    left = (
-      unit && unit.unit.id !== 'piece'
-        ? tail.slice(unit.length)
-        : unit && /^(piece|pieces|pc|pcs|whole)/i.test(tail)
-          ? tail.slice(unit.length)
-          : tail
-    )
-      .trim()
-      .replace(/^(of|and|,)\s+/i, '')
+    const isSaid = unit && (unit.unit.id !== 'piece' || /^(piece|pieces|pc|pcs|whole)/i.test(tail))
+    left = (isSaid ? tail.slice(unit.length) : tail).trim().replace(/^(of|and|,)\s+/i, '')
     const last = amounts.at(-1)
     const twice = last && saidInBrackets(last, left)
     if (twice) {

@@ -90,12 +90,8 @@ function fitting(said: string, goods: readonly Ingredient[]): Fit[] {
 
 function readLine(text: string, goods: readonly Ingredient[], house: HouseMeasures): ReadLine {
   const parsed = parseQuantity(text)
-  const rest =
-    parsed.status === 'ok' || parsed.status === 'missing'
-      ? parsed.rest
-      : parsed.status === 'ask' && parsed.options[0]?.status === 'ok'
-        ? parsed.options[0].rest
-        : ''
+  const read = parsed.status === 'ask' ? parsed.options[0] : parsed
+  const rest = read?.status === 'ok' || read?.status === 'missing' ? read.rest : ''
   // a yolk or a clove is a unit and a good at once: where nothing is left, the whole line names it
   const fits = fitting(rest || text.replace(/[\d.,/½⅓⅔¼¾⅛–-]+/g, ' '), goods)
   const [best, second] = fits

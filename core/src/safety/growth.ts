@@ -30,7 +30,10 @@ const SLICES = 400
 export function growthLog10(organism: Organism, tempAtC: (hours: number) => number, hours: number): number {
   const h = hours / SLICES
   let sum = 0
-  for (let i = 0; i <= SLICES; i++)
-    sum += growthRatePerH(ORGANISMS[organism], tempAtC(i * h)) * (i === 0 || i === SLICES ? 1 : i % 2 ? 4 : 2)
+  for (let i = 0; i <= SLICES; i++) {
+    const isEnd = i === 0 || i === SLICES
+    const inner = i % 2 ? 4 : 2
+    sum += growthRatePerH(ORGANISMS[organism], tempAtC(i * h)) * (isEnd ? 1 : inner)
+  }
   return ((h / 3) * sum) / Math.LN10
 }

@@ -27,14 +27,9 @@ export function holdClock(
   const houseLimitAtMs = Math.min(startedAtMs + limits.houseS * 1000, codeLimitAtMs)
   const hasGoneOn = goneOnAtMs !== undefined && goneOnAtMs < codeLimitAtMs
   const discardAtMs = hasGoneOn ? codeLimitAtMs : houseLimitAtMs
-  const state =
-    nowMs >= codeLimitAtMs
-      ? 'pastCode'
-      : nowMs < houseLimitAtMs
-        ? 'within'
-        : hasGoneOn
-          ? 'goneOn'
-          : 'pastHouse'
+  const pastHouse = hasGoneOn ? 'goneOn' : 'pastHouse'
+  const underCode = nowMs < houseLimitAtMs ? 'within' : pastHouse
+  const state = nowMs >= codeLimitAtMs ? 'pastCode' : underCode
   return {
     startedAtMs,
     houseLimitAtMs,

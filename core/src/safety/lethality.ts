@@ -47,6 +47,11 @@ export function logReduction(points: readonly TempPoint[], death: ThermalDeath =
 /** What may be shown of a log reduction: never finer, since larger numbers are extrapolation. */
 export type CreditBand = 'none' | 'under5' | 'from5to8' | 'over8'
 
+function bandOf(log: number): CreditBand {
+  if (log < 5) return 'under5'
+  return log <= 8 ? 'from5to8' : 'over8'
+}
+
 /**
  * Pasteurisation credit of a probe's log, by the credit rule: only between readings at most ten seconds apart, probe error taken off, D doubled.
  *
@@ -65,5 +70,5 @@ export function pasteurisationCredit(
     const [a, b] = [own[i - 1], own[i]]
     if (a && b && b.atMs - a.atMs <= CREDIT_GAP_S * 1000) log += segmentLog(a, b, death)
   }
-  return { log, band: own.length === 0 ? 'none' : log < 5 ? 'under5' : log <= 8 ? 'from5to8' : 'over8' }
+  return { log, band: own.length === 0 ? 'none' : bandOf(log) }
 }

@@ -13,11 +13,15 @@ function parse(text: string): unknown {
   }
 }
 
+function sayRange(input: (typeof MODELS)[number]['inputs'][number]): string {
+  if ('range' in input) return `${input.range.min}–${input.range.max} ${input.range.unit}`
+  return 'oneOf' in input ? input.oneOf.join('|') : 'text'
+}
+
 if (model === '--list') {
   for (const m of MODELS) {
     const inputs = m.inputs.map(
-      (i) =>
-        `${i.name} (${'range' in i ? `${i.range.min}–${i.range.max} ${i.range.unit}` : 'oneOf' in i ? i.oneOf.join('|') : 'text'})${i.optional === undefined ? '' : `=${i.optional}`}`,
+      (i) => `${i.name} (${sayRange(i)})${i.optional === undefined ? '' : `=${i.optional}`}`,
     )
     process.stdout.write(`${m.id} → ${m.unit}: ${m.says}\n  ${inputs.join(', ')}\n`)
   }

@@ -24,13 +24,10 @@ const importBodies = tooLarge(IMPORT_LIMIT_BYTES)
 const tableBodies = tooLarge(CSV_LIMIT_BYTES)
 
 /** Refuses bodies that are too large; a kitchen file or a table of goods may be larger than the rest. */
-export const limitBodies = createMiddleware((c, next) =>
-  (c.req.path === '/api/import'
-    ? importBodies
-    : c.req.path.startsWith('/api/catalog/ingredients/')
-      ? tableBodies
-      : smallBodies)(c, next),
-)
+export const limitBodies = createMiddleware((c, next) => {
+  if (c.req.path === '/api/import') return importBodies(c, next)
+  return (c.req.path.startsWith('/api/catalog/ingredients/') ? tableBodies : smallBodies)(c, next)
+})
 
 /** Every text in a body must be one that can be stored. */
 function findBadText(value: unknown): boolean {

@@ -58,11 +58,7 @@ export async function createTestApp(overrides: Partial<AppOptions> = {}) {
         ...(init.body !== undefined || init.raw !== undefined ? { 'content-type': 'application/json' } : {}),
         ...init.headers,
       },
-      ...(init.raw !== undefined
-        ? { body: init.raw }
-        : init.body !== undefined
-          ? { body: JSON.stringify(init.body) }
-          : {}),
+      ...bodyOf(init),
     })
   return {
     app,
@@ -83,6 +79,11 @@ export async function createTestApp(overrides: Partial<AppOptions> = {}) {
   }
 }
 export type TestApp = Awaited<ReturnType<typeof createTestApp>>
+
+function bodyOf({ raw, body }: { raw?: string; body?: unknown }): { body?: string } {
+  if (raw !== undefined) return { body: raw }
+  return body === undefined ? {} : { body: JSON.stringify(body) }
+}
 
 let count = 0
 /** A fact of a test's device. */

@@ -54,7 +54,7 @@ const silence = (d: Deadline) =>
 .go {
   flex: 1;
   text-align: left;
-  font-size: 28px;
+  font-size: var(--type-key);
   font-weight: 680;
 }
 .go .sauce {
@@ -70,17 +70,17 @@ button {
   cursor: pointer;
 }
 .until {
-  font-size: 22px;
+  font-size: var(--type-label);
   font-weight: 460;
 }
 .more {
   align-self: center;
-  font-size: 22px;
+  font-size: var(--type-label);
   font-weight: 640;
   padding: 0 12px;
 }
 .quiet {
-  font-size: 21px;
+  font-size: var(--type-text);
   font-weight: 620;
   text-decoration: underline;
   text-underline-offset: 5px;

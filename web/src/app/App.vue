@@ -62,7 +62,7 @@ function onKey(event: KeyboardEvent): void {
   const isBench = route.path.startsWith('/bench')
   const ring = catalog.value?.rings.find((r) => String(r.number) === event.key)
   const well = isBench ? undefined : catalog.value?.wells.find((w) => w.letter === event.key.toUpperCase())
-  const on = ring ? onRing(ring.id) : well ? inWell(well.id) : undefined
+  const on = (ring && onRing(ring.id)) ?? (well && inWell(well.id))
   if (on) void router.push(`/bench/${on.state.id}`)
 }
 </script>
@@ -86,7 +86,7 @@ function onKey(event: KeyboardEvent): void {
     </main>
     <template v-else>
       <header class="head">
-        <nav aria-label="Screens">
+        <nav :aria-label="texts.app.screensNav">
           <RouterLink
             v-for="[name, path] in screens"
             :key="name"
@@ -147,7 +147,7 @@ function onKey(event: KeyboardEvent): void {
   padding: 0 14px;
   color: var(--ink-soft);
   text-decoration: none;
-  font-size: 21px;
+  font-size: var(--type-text);
   font-weight: 560;
   font-stretch: 87.5%;
 }
@@ -182,7 +182,7 @@ function onKey(event: KeyboardEvent): void {
   background: none;
   color: var(--ink);
   font: inherit;
-  font-size: 20px;
+  font-size: var(--type-text);
   font-weight: 560;
   cursor: pointer;
 }

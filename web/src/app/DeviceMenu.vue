@@ -24,7 +24,7 @@ const scales: TempUnit[] = ['°C', '°F']
         >{{ texts.app.screens.kitchen }}: {{ kitchenName }}</RouterLink
       >
       <p class="caption">{{ texts.device.measures }}</p>
-      <div class="keys">
+      <div class="keys-row">
         <v-btn
           v-for="m in measures"
           :key="m.value"
@@ -34,7 +34,7 @@ const scales: TempUnit[] = ['°C', '°F']
         >
       </div>
       <p class="caption">{{ texts.device.temperatures }}</p>
-      <div class="keys">
+      <div class="keys-row">
         <v-btn v-for="s in scales" :key="s" :aria-pressed="tempUnit === s" @click="setTempUnit(s)">{{
           s
         }}</v-btn>
@@ -52,7 +52,7 @@ const scales: TempUnit[] = ['°C', '°F']
   background: none;
   color: var(--ink-soft);
   font: inherit;
-  font-size: 19px;
+  font-size: var(--type-text);
   cursor: pointer;
 }
 .tool:hover .name {
@@ -65,10 +65,6 @@ const scales: TempUnit[] = ['°C', '°F']
   padding: 14px 18px 18px;
   background: var(--sunk);
   border: 1.25px solid var(--ink);
-}
-.keys {
-  display: flex;
-  gap: 12px;
 }
 .to-kitchen {
   min-height: 48px;

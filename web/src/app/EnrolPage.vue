@@ -46,7 +46,7 @@ async function enrol(): Promise<void> {
   padding: 32px;
 }
 h1 {
-  font-size: 72px;
+  font-size: var(--type-station);
 }
 form {
   display: grid;

@@ -81,7 +81,7 @@ async function saveQueue(): Promise<void> {
   gap: 14px;
   min-height: 44px;
   padding: 2px 32px;
-  font-size: 20px;
+  font-size: var(--type-text);
   border-bottom: 1px solid var(--hair);
 }
 .away {

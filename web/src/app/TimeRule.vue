@@ -104,7 +104,7 @@ const open = (batchId: string | undefined) => {
   min-width: 0;
 }
 .now {
-  font-size: 56px;
+  font-size: var(--type-clock);
   font-weight: 560;
   line-height: 0.9;
   padding-bottom: 10px;
@@ -134,7 +134,7 @@ const open = (batchId: string | undefined) => {
 }
 text {
   fill: var(--ink-soft);
-  font-size: 18px;
+  font-size: var(--type-caption);
   font-stretch: 75%;
 }
 .event {
@@ -149,7 +149,7 @@ text {
   background: none;
   color: var(--ink);
   font: inherit;
-  font-size: 19px;
+  font-size: var(--type-text);
   font-weight: 560;
   cursor: pointer;
 }
@@ -196,7 +196,7 @@ text {
   border: 0;
   font: inherit;
   font-weight: 640;
-  font-size: 20px;
+  font-size: var(--type-text);
   height: 30px;
   padding: 0 22px 0 10px;
   clip-path: polygon(0 0, calc(100% - 12px) 0, 100% 50%, calc(100% - 12px) 100%, 0 100%);
@@ -206,7 +206,7 @@ text {
   position: absolute;
   right: 0;
   top: 2px;
-  font-size: 18px;
+  font-size: var(--type-caption);
   color: var(--ink-soft);
 }
 </style>

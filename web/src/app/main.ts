@@ -9,12 +9,8 @@ import type { ThemeName } from './tokens'
 import { installVuetify } from './vuetify'
 
 const kept = localStorage.getItem('liquamen.theme')
-const theme: ThemeName =
-  kept === 'day' || kept === 'night'
-    ? kept
-    : window.matchMedia('(prefers-color-scheme: dark)').matches
-      ? 'night'
-      : 'day'
+const ofSystem: ThemeName = window.matchMedia('(prefers-color-scheme: dark)').matches ? 'night' : 'day'
+const theme: ThemeName = kept === 'day' || kept === 'night' ? kept : ofSystem
 
 const app = createApp(App)
 app.use(createPinia()).use(router)

@@ -149,7 +149,7 @@ async function discard(): Promise<void> {
           </button></span
         >
       </p>
-      <div class="keys bar"><slot name="keys" /></div>
+      <div class="keys-row bar"><slot name="keys" /></div>
     </div>
   </div>
 </template>
@@ -167,14 +167,14 @@ async function discard(): Promise<void> {
   flex-wrap: wrap;
 }
 h1 {
-  font-size: 44px;
+  font-size: var(--type-title);
   line-height: 1.1;
 }
 .ring {
   font-weight: 700;
 }
 .for {
-  font-size: 22px;
+  font-size: var(--type-label);
 }
 .steps {
   display: flex;
@@ -186,7 +186,7 @@ h1 {
   display: flex;
   align-items: center;
   min-height: 48px;
-  font-size: 21px;
+  font-size: var(--type-text);
   color: var(--ink-soft);
   padding-bottom: 4px;
 }
@@ -225,7 +225,7 @@ h1 {
   display: flex;
   justify-content: space-between;
   align-items: center;
-  font-size: 20px;
+  font-size: var(--type-text);
   min-height: 40px;
 }
 .discard {
@@ -246,14 +246,11 @@ h1 {
 .ends {
   white-space: nowrap;
 }
-.keys {
-  display: flex;
-  gap: 12px;
-  flex-wrap: wrap;
+.bar {
   justify-content: flex-end;
 }
 .bar :deep(.v-btn) {
   min-height: 64px !important;
-  font-size: 25px !important;
+  font-size: var(--type-key) !important;
 }
 </style>

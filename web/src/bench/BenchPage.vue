@@ -11,7 +11,10 @@ const router = useRouter()
 const { current } = useKitchenViews()
 const view = computed(() => current.value.find((v) => v.state.id === route.params.id))
 /** Hands first, then what is held, then what is planned; among equals what is due first. */
-const rank = ({ state, hold }: BatchView) => (state.status === 'planned' ? 2 : hold ? 1 : 0)
+function rank({ state, hold }: BatchView): number {
+  if (state.status === 'planned') return 2
+  return hold ? 1 : 0
+}
 const dueAtMs = ({ deadlines }: BatchView) => Math.min(...deadlines.map((d) => d.atMs), Infinity)
 const pressing = computed(
   () => [...current.value].sort((a, b) => rank(a) - rank(b) || dueAtMs(a) - dueAtMs(b))[0],

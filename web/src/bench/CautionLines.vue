@@ -23,7 +23,7 @@ const cautions = computed(() =>
   display: flex;
   flex-wrap: wrap;
   gap: 0 24px;
-  font-size: 18px;
+  font-size: var(--type-caption);
   color: var(--ink-soft);
   padding: 2px 0;
 }

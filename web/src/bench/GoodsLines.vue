@@ -100,13 +100,13 @@ async function take(line: WeighOutLine, massG: number): Promise<void> {
   flex-wrap: wrap;
 }
 .amount {
-  font-size: 36px;
+  font-size: var(--type-title);
   font-weight: 560;
   min-width: 4.2em;
   text-align: right;
 }
 .u {
-  font-size: 19px;
+  font-size: var(--type-text);
   color: var(--ink-soft);
   display: inline-block;
   width: 1.6em;
@@ -114,13 +114,13 @@ async function take(line: WeighOutLine, massG: number): Promise<void> {
   padding-left: 4px;
 }
 .what {
-  font-size: 26px;
+  font-size: var(--type-key);
   flex: 1;
   min-width: 9em;
 }
 .lot {
   display: block;
-  font-size: 18px;
+  font-size: var(--type-caption);
   font-style: normal;
   color: var(--ink-soft);
 }

@@ -15,13 +15,9 @@ const trouble = computed(() => {
   const says = texts.emulsion.health
   const temp = p.tempC === undefined ? '' : numberText(tempOnDevice(p.tempC), 1)
   if (p.health === 'silent') return says.silent(p.name, p.atMs === undefined ? '…' : clockText(p.atMs))
-  return p.health === 'stuck'
-    ? says.stuck(p.name, temp)
-    : p.health === 'absurd'
-      ? says.absurd(p.name, temp)
-      : p.health === 'jumping'
-        ? says.jumping(p.name)
-        : says.outOfBowl(p.name)
+  if (p.health === 'stuck') return says.stuck(p.name, temp)
+  if (p.health === 'absurd') return says.absurd(p.name, temp)
+  return p.health === 'jumping' ? says.jumping(p.name) : says.outOfBowl(p.name)
 })
 async function bind(id: string): Promise<void> {
   isChoosing.value = false
@@ -72,7 +68,7 @@ async function bind(id: string): Promise<void> {
 
 <style scoped>
 .probe {
-  font-size: 20px;
+  font-size: var(--type-text);
 }
 .row {
   display: flex;
@@ -82,7 +78,7 @@ async function bind(id: string): Promise<void> {
 }
 .stamp {
   border: 1.25px solid var(--ink);
-  font-size: 17px;
+  font-size: var(--type-caption);
   font-weight: 640;
   padding: 0 5px;
 }

@@ -156,7 +156,7 @@ const band = (m: { low: number; high: number }) =>
   min-height: 280px;
 }
 .ends {
-  font-size: 31px;
+  font-size: var(--type-key);
   font-weight: 640;
   max-width: 28ch;
   line-height: 1.15;
@@ -180,7 +180,7 @@ aside {
   stroke-width: 2;
 }
 .clock {
-  font-size: 130px;
+  font-size: var(--type-pan);
   font-weight: 520;
   line-height: 0.9;
   white-space: nowrap;
@@ -195,7 +195,7 @@ aside {
     justify-items: start;
   }
   .clock {
-    font-size: 96px;
+    font-size: var(--type-instrument);
   }
   .pan {
     grid-column: 2;

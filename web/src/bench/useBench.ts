@@ -92,7 +92,7 @@ export function useBench(view: Ref<BatchView>) {
     attempt(async () => {
       const last = offered.get(id)
       offered.delete(id)
-      if (last) await kitchen.takeBack(last.factIds, id, 'undone at the bench')
+      if (last) await kitchen.takeBack(last.factIds, id, texts.bench.undone)
     })
   /** Makes a fact of this batch and offers to take it back. */
   const keep = <K extends FactKind>(kind: K, payload: Payloads[K], says: string) =>
@@ -131,12 +131,12 @@ export function useBench(view: Ref<BatchView>) {
     })
   }
 
-  /** As `attempt`; what it makes of the forecast is put on record after it. */
-  const attemptAndShow = (act: () => Promise<unknown>) =>
-    attempt(async () => {
-      await act()
-      await showForecast()
-    })
+  /** As `attempt`; what it makes of the forecast goes on record after it, and nobody waits for that. */
+  async function attemptAndShow(act: () => Promise<unknown>): Promise<boolean> {
+    const isKept = await attempt(act)
+    if (isKept) void attempt(showForecast)
+    return isKept
+  }
   /** As `keep`, with the forecast that follows. */
   const keepAndShow = <K extends FactKind>(kind: K, payload: Payloads[K], says: string) =>
     attemptAndShow(async () => offerUndo([await kitchen.record(kind, id, payload)], says))
@@ -184,13 +184,12 @@ export function useBench(view: Ref<BatchView>) {
     const massG = reduce.value
       ? { massG: Math.max(0, Math.round(reduce.value.estimate.massG * 10) / 10) }
       : {}
-    return attempt(async () => {
+    return attemptAndShow(async () => {
       const ends: Entry = { kind: 'step.finished', streamId: id, payload: { stepId: step.id, ...massG } }
       const ended = { ...state.steps[step.id], finishedAtMs: kitchenNowMs(), ...massG }
       const begins = next ? [starting(next.id, { steps: { ...state.steps, [step.id]: ended } })] : []
       const made = await kitchen.recordAll([ends, ...begins])
       offerUndo(made.toReversed(), texts.bench.stepUndone(step.verb))
-      await showForecast()
     })
   }
 
@@ -261,7 +260,7 @@ export function useBench(view: Ref<BatchView>) {
         await kitchen.takeBack(
           gone.filter((factId) => factId !== undefined),
           id,
-          'step taken up again',
+          texts.bench.takenUpAgain,
         )
       }),
     salt: (massG: number) =>

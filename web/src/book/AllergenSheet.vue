@@ -74,14 +74,14 @@ const print = () => window.print()
 
 <template>
   <section>
-    <div class="top">
+    <div class="heading-row">
       <h1 class="label">
         {{ texts.book.sheet.title }}
         <span class="soft">{{
           isWhole || tonight.size === 0 ? texts.book.sheet.all : texts.book.sheet.tonight
         }}</span>
       </h1>
-      <div class="keys">
+      <div class="keys-row">
         <v-btn :aria-pressed="!isUs" @click="isUs = false">{{ texts.book.sheet.eu }}</v-btn><v-btn
           :aria-pressed="isUs"
           @click="isUs = true"
@@ -131,18 +131,6 @@ const print = () => window.print()
 </template>
 
 <style scoped>
-.top {
-  display: flex;
-  justify-content: space-between;
-  gap: 16px;
-  align-items: center;
-  flex-wrap: wrap;
-}
-.keys {
-  display: flex;
-  gap: 10px;
-  flex-wrap: wrap;
-}
 .scroll {
   overflow-x: auto;
 }
@@ -157,7 +145,7 @@ table {
 .col span {
   writing-mode: vertical-rl;
   transform: rotate(180deg);
-  font-size: 18px;
+  font-size: var(--type-caption);
   font-weight: 560;
 }
 tbody tr {
@@ -171,17 +159,17 @@ tbody th a {
   display: inline-flex;
   align-items: center;
   min-height: 48px;
-  font-size: 22px;
+  font-size: var(--type-label);
   color: inherit;
 }
 td {
   text-align: center;
-  font-size: 22px;
+  font-size: var(--type-label);
   min-width: 40px;
 }
 .also {
   text-align: left;
-  font-size: 18px;
+  font-size: var(--type-caption);
   color: var(--ink-soft);
   min-width: 180px;
 }

@@ -152,7 +152,7 @@ input {
   background: none;
   color: var(--ink);
   font: inherit;
-  font-size: 24px;
+  font-size: var(--type-label);
   font-weight: 600;
 }
 .grams {

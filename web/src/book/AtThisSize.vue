@@ -61,7 +61,7 @@ h2 {
   padding: 12px 0 2px;
 }
 .line {
-  font-size: 19px;
+  font-size: var(--type-text);
   padding: 2px 0;
 }
 </style>

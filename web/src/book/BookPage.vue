@@ -72,11 +72,11 @@ const chipProfile = computed(() => catalog.value?.pans[0]?.profile)
 
 <template>
   <section>
-    <div class="top">
+    <div class="heading-row">
       <h1 class="label">
         {{ texts.book.found(shown.length) }} <span class="soft">{{ texts.book.bases }}</span>
       </h1>
-      <div class="keys">
+      <div class="keys-row">
         <v-btn to="/book/allergens">{{ texts.book.allergens }}</v-btn><v-btn to="/book/pantry">{{
           texts.book.pantry
         }}</v-btn>
@@ -118,18 +118,6 @@ const chipProfile = computed(() => catalog.value?.pans[0]?.profile)
 </template>
 
 <style scoped>
-.top {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: 16px;
-  flex-wrap: wrap;
-}
-.keys {
-  display: flex;
-  gap: 12px;
-  flex-wrap: wrap;
-}
 .filter {
   display: flex;
   gap: 20px;
@@ -170,11 +158,11 @@ const chipProfile = computed(() => catalog.value?.pans[0]?.profile)
   text-decoration: none;
 }
 .node .sauce {
-  font-size: 23px;
+  font-size: var(--type-label);
   line-height: 1.05;
 }
 .held {
-  font-size: 19px;
+  font-size: var(--type-text);
   font-weight: 620;
   white-space: nowrap;
 }

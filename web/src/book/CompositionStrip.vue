@@ -121,7 +121,7 @@ svg {
   vector-effect: non-scaling-stroke;
 }
 .verb {
-  font-size: 18px;
+  font-size: var(--type-caption);
   font-weight: 560;
   line-height: 1.1;
   white-space: nowrap;

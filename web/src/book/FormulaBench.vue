@@ -118,7 +118,7 @@ const print = () => window.print()
           >
         </p>
       </div>
-      <div class="keys">
+      <div class="keys-row">
         <v-btn :disabled="bench.past.value.length === 0" @click="bench.undo()">{{
           texts.book.bench.undo
         }}</v-btn>
@@ -233,14 +233,14 @@ const print = () => window.print()
   flex-wrap: wrap;
 }
 h1 {
-  font-size: 42px;
+  font-size: var(--type-title);
   line-height: 1.1;
 }
 .sub {
-  font-size: 21px;
+  font-size: var(--type-text);
 }
 .descent {
-  font-size: 21px;
+  font-size: var(--type-text);
   display: flex;
   gap: 0 12px;
   flex-wrap: wrap;
@@ -251,11 +251,6 @@ h1 {
   min-height: 48px;
   display: inline-flex;
   align-items: center;
-}
-.keys {
-  display: flex;
-  gap: 12px;
-  flex-wrap: wrap;
 }
 .columns {
   display: grid;
@@ -273,7 +268,7 @@ h2 {
   padding-bottom: 8px;
 }
 .change {
-  font-size: 19px;
+  font-size: var(--type-text);
   padding: 2px 0;
 }
 .text {
@@ -281,7 +276,7 @@ h2 {
   background: none;
   color: inherit;
   font: inherit;
-  font-size: 19px;
+  font-size: var(--type-text);
   font-weight: 600;
   min-height: 48px;
   text-align: left;

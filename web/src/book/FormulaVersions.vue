@@ -43,7 +43,7 @@ h2 {
   padding-top: 12px;
 }
 li {
-  font-size: 19px;
+  font-size: var(--type-text);
   padding: 2px 0;
 }
 </style>

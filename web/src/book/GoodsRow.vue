@@ -128,11 +128,11 @@ li {
 }
 .given {
   text-align: right;
-  font-size: 24px;
+  font-size: var(--type-label);
   font-weight: 600;
 }
 .what {
-  font-size: 21px;
+  font-size: var(--type-text);
   line-height: 1.1;
 }
 .what .caption {
@@ -150,12 +150,12 @@ li {
   background: none;
   color: inherit;
   font: inherit;
-  font-size: 26px;
+  font-size: var(--type-key);
   cursor: pointer;
   padding: 0;
 }
 .key.word {
-  font-size: 19px;
+  font-size: var(--type-text);
   text-decoration: underline;
   text-underline-offset: 5px;
   text-decoration-color: var(--tick);

@@ -90,7 +90,7 @@ function put(): void {
   min-height: 50px;
 }
 .what {
-  font-size: 21px;
+  font-size: var(--type-text);
   line-height: 1.1;
 }
 .text {
@@ -98,7 +98,7 @@ function put(): void {
   background: none;
   color: inherit;
   font: inherit;
-  font-size: 19px;
+  font-size: var(--type-text);
   min-height: 48px;
   text-decoration: underline;
   text-underline-offset: 5px;

@@ -104,7 +104,7 @@ function added(id: string): void {
   background: none;
   color: inherit;
   font: inherit;
-  font-size: 19px;
+  font-size: var(--type-text);
   text-align: left;
   cursor: pointer;
   line-height: 1.2;
@@ -116,7 +116,7 @@ function added(id: string): void {
   background: none;
   color: var(--ink-soft);
   font: inherit;
-  font-size: 18px;
+  font-size: var(--type-caption);
   text-decoration: underline;
   text-underline-offset: 5px;
   text-decoration-color: var(--tick);
@@ -139,7 +139,7 @@ function added(id: string): void {
   background: none;
   color: var(--ink);
   font: inherit;
-  font-size: 22px;
+  font-size: var(--type-label);
   font-weight: 600;
 }
 @media print {

@@ -17,12 +17,10 @@ const props = defineProps<{
 }>()
 /** The number whose source is looked at. */
 const asked = ref<Explained>()
-const alcohol = (t: TraceStep) =>
-  t.ethanolLeftFrac.high <= 0
-    ? '–'
-    : t.ethanolLeftFrac.high < 0.005
-      ? texts.plan.traceOnly
-      : `${percentText(t.ethanolLeftFrac.low)}–${percentText(t.ethanolLeftFrac.high)} %`
+function alcohol({ ethanolLeftFrac: { low, high } }: TraceStep): string {
+  if (high <= 0) return '–'
+  return high < 0.005 ? texts.plan.traceOnly : `${percentText(low)}–${percentText(high)} %`
+}
 const allergens = (t: TraceStep) =>
   Object.entries(t.allergens)
     .map(([a, mark]) => `${texts.allergens[a]}${mark === 'contains' ? '' : '?'}`)
@@ -116,11 +114,11 @@ th button:hover {
 th {
   text-align: left;
   font-weight: 460;
-  font-size: 18px;
+  font-size: var(--type-caption);
   color: var(--ink-soft);
 }
 td {
-  font-size: 20px;
+  font-size: var(--type-text);
 }
 td strong {
   font-weight: 620;

@@ -35,16 +35,11 @@ const worked = (id: string) => kitchen.ingredients.get(id) as Ingredient
 const costText = (i: Ingredient) => (i.costMinorPerKg === undefined ? '' : `${money(i.costMinorPerKg)}/kg`)
 const saltText = (i: Ingredient) =>
   i.per100G.salt ? texts.book.pantryPage.salt(numberText(i.per100G.salt, 1)) : ''
-const tell = (error: unknown) => {
-  message.value =
-    error instanceof Refusal
-      ? [
-          error.problem.title,
-          ...(error.problem.fields ?? []).slice(0, 3).map((f) => `${f.field} ${f.message}`),
-        ].join(' ')
-      : error instanceof OutOfReach
-        ? texts.app.failed
-        : texts.book.pantryPage.readFailed
+function tell(error: unknown): void {
+  if (error instanceof Refusal) {
+    const fields = (error.problem.fields ?? []).slice(0, 3).map((f) => `${f.field} ${f.message}`)
+    message.value = [error.problem.title, ...fields].join(' ')
+  } else message.value = error instanceof OutOfReach ? texts.app.failed : texts.book.pantryPage.readFailed
 }
 
 /** A table is looked at first; nothing is written until a person has seen what it would do. */
@@ -85,12 +80,12 @@ async function save(good: Ingredient): Promise<void> {
 
 <template>
   <section>
-    <div class="top">
+    <div class="heading-row">
       <h1 class="label">
         {{ texts.book.pantryPage.title }}
         <span class="soft">{{ texts.book.pantryPage.n(shown.length) }}</span>
       </h1>
-      <div class="keys">
+      <div class="keys-row">
         <v-btn @click="editing = 'new'">{{ texts.book.pantryPage.add }}</v-btn><v-btn
           href="/api/catalog/ingredients.csv"
           download
@@ -120,7 +115,7 @@ async function save(good: Ingredient): Promise<void> {
           </li>
         </ul></template
       >
-      <div class="keys">
+      <div class="keys-row">
         <v-btn class="is-first" :disabled="preview.added + preview.changed === 0" @click="write">{{
           texts.book.pantryPage.write
         }}</v-btn><v-btn @click="preview = undefined">{{ texts.app.cancel }}</v-btn>
@@ -151,18 +146,6 @@ async function save(good: Ingredient): Promise<void> {
 </template>
 
 <style scoped>
-.top {
-  display: flex;
-  justify-content: space-between;
-  gap: 16px;
-  align-items: center;
-  flex-wrap: wrap;
-}
-.keys {
-  display: flex;
-  gap: 12px;
-  flex-wrap: wrap;
-}
 .preview {
   border: 1.75px solid var(--ink);
   padding: 12px 14px;
@@ -173,7 +156,7 @@ async function save(good: Ingredient): Promise<void> {
 .preview ul {
   max-height: 240px;
   overflow-y: auto;
-  font-size: 18px;
+  font-size: var(--type-caption);
 }
 .line {
   display: grid;
@@ -187,12 +170,12 @@ async function save(good: Ingredient): Promise<void> {
   background: none;
   color: inherit;
   font: inherit;
-  font-size: 18px;
+  font-size: var(--type-caption);
   text-align: left;
   cursor: pointer;
 }
 .name {
-  font-size: 22px;
+  font-size: var(--type-label);
 }
 .line:hover .name {
   text-decoration: underline;

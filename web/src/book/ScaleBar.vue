@@ -24,7 +24,8 @@ const isCounted = computed(() => good.value?.emulsionRole === 'yolk' && good.val
 const unit = computed(() => {
   if (ask.value.by === 'volume') return 'ml'
   if (ask.value.by !== 'ingredient') return ''
-  return isCounted.value ? '×' : good.value?.isLiquid ? 'ml' : 'g'
+  if (isCounted.value) return '×'
+  return good.value?.isLiquid ? 'ml' : 'g'
 })
 
 function massOfGoodG(value: number): number {
@@ -120,7 +121,7 @@ function makeFrom(id: string, massG: number): void {
 
 <style scoped>
 .held {
-  font-size: 20px;
+  font-size: var(--type-text);
   padding-top: 2px;
 }
 .all {

@@ -81,6 +81,6 @@ legend {
   text-underline-offset: 4px;
 }
 .word {
-  font-size: 20px;
+  font-size: var(--type-text);
 }
 </style>

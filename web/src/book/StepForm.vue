@@ -116,7 +116,7 @@ function remove(): void {
       inputmode="decimal"
       :error-messages="isTried && aheadKeepsH === 'wrong' ? texts.workbench.aheadWrong : ''"
     />
-    <div class="keys wide">
+    <div class="keys-row wide">
       <v-btn type="submit" class="is-first">{{ texts.workbench.doneStep }}</v-btn>
       <v-btn :disabled="at <= 0" @click="bench.moveStep(step.id, -1)">{{ texts.workbench.earlier }}</v-btn>
       <v-btn :disabled="at >= draft.steps.length - 1" @click="bench.moveStep(step.id, 1)">{{
@@ -137,10 +137,5 @@ function remove(): void {
 }
 .wide {
   grid-column: 1 / -1;
-}
-.keys {
-  display: flex;
-  gap: 10px;
-  flex-wrap: wrap;
 }
 </style>

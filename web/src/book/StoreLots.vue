@@ -57,12 +57,9 @@ async function put(): Promise<void> {
       : undefined
   const daysAgo = Number(draft.daysAgo.replace(',', '.'))
   const keepsDays = larderDays(maker.keeps, draft.place)
-  error.value =
-    keepsDays === 0
-      ? texts.workbench.store.notThere
-      : weight?.status === 'ok' && daysAgo >= 0
-        ? ''
-        : (texts.book.bench.bad.notUnderstood ?? '')
+  const isUnderstood = weight?.status === 'ok' && daysAgo >= 0
+  const misread = isUnderstood ? '' : (texts.book.bench.bad.notUnderstood ?? '')
+  error.value = keepsDays === 0 ? texts.workbench.store.notThere : misread
   if (weight?.status !== 'ok' || error.value) return
   const madeAtMs = Math.round(minute.value - daysAgo * DAY_MS)
   await kitchen.record('lot.stored', uuidv7(), {
@@ -85,7 +82,7 @@ const empty = (lot: LotState, reason: string) => void kitchen.record('lot.emptie
 
 <template>
   <section class="store" :aria-label="texts.workbench.store.title">
-    <div class="top">
+    <div class="heading-row">
       <h2 class="label">
         {{ texts.workbench.store.title }} <span class="caption">{{ texts.workbench.store.hint }}</span>
       </h2>
@@ -123,7 +120,7 @@ const empty = (lot: LotState, reason: string) => void kitchen.record('lot.emptie
             >{{ texts.workbench.store.until(dayText(lot.stored!.expiresAtMs)) }}
             <span class="caption">{{ makes(lot) }}</span></span
           >
-          <span class="keys">
+          <span class="keys-row">
             <template v-if="!isPast(lot)">
               <v-btn
                 :aria-label="`${texts.workbench.store.count}: ${goodOf(lot)!.name}`"
@@ -159,13 +156,6 @@ const empty = (lot: LotState, reason: string) => void kitchen.record('lot.emptie
 .store {
   padding: 6px 0 18px;
 }
-.top {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: 16px;
-  flex-wrap: wrap;
-}
 .form {
   display: flex;
   gap: 14px;
@@ -185,19 +175,15 @@ li {
   border-top: 1px solid var(--hair);
 }
 .amount {
-  font-size: 26px;
+  font-size: var(--type-key);
   font-weight: 620;
   text-align: right;
 }
 .what .sauce {
-  font-size: 23px;
+  font-size: var(--type-label);
 }
 .when {
-  font-size: 20px;
-}
-.keys {
-  display: flex;
-  gap: 12px;
+  font-size: var(--type-text);
 }
 .counting {
   grid-column: 1 / -1;
@@ -207,7 +193,7 @@ li {
     grid-template-columns: 96px minmax(0, 1fr) auto;
     padding: 4px 0;
   }
-  .keys {
+  .keys-row {
     grid-column: 3;
     grid-row: 1;
   }

@@ -145,7 +145,7 @@ textarea {
   background: none;
   color: var(--ink);
   font: inherit;
-  font-size: 20px;
+  font-size: var(--type-text);
   line-height: 1.4;
   resize: vertical;
 }
@@ -159,7 +159,7 @@ li {
   flex-wrap: wrap;
   padding: 4px 0;
   border-top: 1px solid var(--hair);
-  font-size: 19px;
+  font-size: var(--type-text);
 }
 .said {
   color: var(--ink-soft);

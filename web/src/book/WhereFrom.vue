@@ -20,7 +20,8 @@ const nameOf = (id: string) => ingredients.value.get(id)?.name ?? id
 function say(amount: number): string {
   const scaled = amount * factor.value
   if (why.value?.unit === 'minor') return moneyText(scaled, props.currency)
-  return `${numberText(scaled, Math.abs(scaled) < 10 ? 2 : Math.abs(scaled) < 100 ? 1 : 0)} g`
+  const decimals = [10, 100].filter((from) => Math.abs(scaled) < from).length
+  return `${numberText(scaled, decimals)} g`
 }
 </script>
 
@@ -80,7 +81,7 @@ table {
 th {
   text-align: left;
   font-weight: 480;
-  font-size: 19px;
+  font-size: var(--type-text);
   padding: 2px 0;
 }
 th .caption {
@@ -88,7 +89,7 @@ th .caption {
 }
 .n {
   text-align: right;
-  font-size: 20px;
+  font-size: var(--type-text);
   white-space: nowrap;
   vertical-align: top;
 }

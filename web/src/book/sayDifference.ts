@@ -9,8 +9,10 @@ import { numberText } from '../ui/format'
 
 const WORD: Readonly<Record<string, string>> = { cup: 'US cup', flOz: 'fl oz' }
 /** What one is called where it is counted. */
-const pieceWord = (good: Ingredient, n: number) =>
-  good.emulsionRole === 'yolk' ? (n === 1 ? 'yolk' : 'yolks') : 'pieces'
+function pieceWord(good: Ingredient, n: number): string {
+  if (good.emulsionRole !== 'yolk') return 'pieces'
+  return n === 1 ? 'yolk' : 'yolks'
+}
 
 /** An amount as this device and this kitchen's scale show it; typed back it means the same. */
 export function amountText(

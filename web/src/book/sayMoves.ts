@@ -64,14 +64,9 @@ function sauceMoves(now: TraceStep, end: TraceStep): string[] {
   const volume = end.volumeMl / now.volumeMl - 1
   const water = end.contents.liquid.water - now.contents.liquid.water
   const film = spoonFilmMm(end.viscosityPaS) - spoonFilmMm(now.viscosityPaS)
-  const stands =
-    end.phaseFrac > STANDS_BY_LOAD
-      ? end.band === now.band
-        ? ''
-        : (texts.emulsion.bands[end.band] ?? '')
-      : end.coat === now.coat
-        ? ''
-        : (texts.book.coats[end.coat] ?? '')
+  const ofLoad = end.band === now.band ? '' : (texts.emulsion.bands[end.band] ?? '')
+  const ofCoat = end.coat === now.coat ? '' : (texts.book.coats[end.coat] ?? '')
+  const stands = end.phaseFrac > STANDS_BY_LOAD ? ofLoad : ofCoat
   return [
     Math.abs(end.phaseFrac - now.phaseFrac) > LEAST.phase
       ? `φ ${signed(end.phaseFrac - now.phaseFrac, 2)}`

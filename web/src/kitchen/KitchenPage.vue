@@ -83,7 +83,7 @@ async function importFile(event: Event): Promise<void> {
 
 <style scoped>
 h1 {
-  font-size: 44px;
+  font-size: var(--type-title);
 }
 .hint {
   max-width: 60ch;

@@ -93,7 +93,7 @@ const name = (crewId: string | undefined) =>
 <template>
   <p v-if="isMissing" class="label">{{ texts.batch.notFound }}</p>
   <section v-else-if="state">
-    <div class="top">
+    <div class="heading-row">
       <h1>
         <span class="sauce">{{ state.planned?.sauceName }}</span>
         <span class="soft sub"
@@ -104,7 +104,7 @@ const name = (crewId: string | undefined) =>
         >
       </h1>
       <p v-if="chosenWords.length" class="label">{{ texts.service.chosenWith(chosenWords.join(' · ')) }}</p>
-      <div class="keys">
+      <div class="keys-row">
         <v-btn to="/log">{{ texts.log.back }}</v-btn><v-btn
           v-if="state.bindings.length"
           :href="`/api/batches/${id}/temperatures.csv`"
@@ -182,24 +182,12 @@ const name = (crewId: string | undefined) =>
 </template>
 
 <style scoped>
-.top {
-  display: flex;
-  justify-content: space-between;
-  gap: 16px;
-  align-items: center;
-  flex-wrap: wrap;
-}
 h1 {
-  font-size: 40px;
+  font-size: var(--type-title);
   line-height: 1.15;
 }
 .sub {
-  font-size: 21px;
-}
-.keys {
-  display: flex;
-  gap: 12px;
-  flex-wrap: wrap;
+  font-size: var(--type-text);
 }
 .columns {
   display: grid;

@@ -159,11 +159,11 @@ watch(() => kitchen.batches.size, load)
   text-underline-offset: 4px;
 }
 .at {
-  font-size: 28px;
+  font-size: var(--type-key);
   font-weight: 600;
 }
 .sauce {
-  font-size: 27px;
+  font-size: var(--type-key);
 }
 .marks {
   width: 100%;
@@ -179,10 +179,10 @@ watch(() => kitchen.batches.size, load)
   fill: var(--ink);
 }
 .min {
-  font-size: 18px;
+  font-size: var(--type-caption);
 }
 .state {
-  font-size: 19px;
+  font-size: var(--type-text);
 }
 @media (max-width: 900px) {
   .line {

@@ -175,7 +175,7 @@ async function take(): Promise<void> {
       />
     </fieldset>
     <p v-if="problem" class="wine label" role="alert">✕ {{ problem }}</p>
-    <div class="row keys">
+    <div class="row keys-row">
       <v-btn type="submit" class="is-first">{{ texts.service.take }}</v-btn><v-btn @click="emit('cancel')">{{
         texts.app.cancel
       }}</v-btn>
@@ -201,7 +201,7 @@ async function take(): Promise<void> {
 .short {
   flex: 0 1 150px !important;
 }
-.keys > * {
+.keys-row > * {
   flex: 0 0 auto;
 }
 fieldset {

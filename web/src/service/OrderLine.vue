@@ -100,7 +100,7 @@ const cancel = async () =>
           <strong>{{ texts.service[f.mark] }}</strong>
           <span v-if="f.decision" class="sorrel">✓ {{ texts.service.decided[f.decision] }}</span>
           <span v-else-if="f.settled" class="sorrel">✓</span>
-          <span v-else class="keys"
+          <span v-else class="keys-row"
             ><v-btn v-if="f.mark === 'unknownLabel'" @click="decide(f, 'labelClear')">{{
               texts.service.labelClear
             }}</v-btn
@@ -119,7 +119,7 @@ const cancel = async () =>
       <time>{{ clockText(taken.pickupAtMs) }}</time>
     </p>
     <div class="ends">
-      <div v-for="l in lines" :key="l.batch.id" class="keys">
+      <div v-for="l in lines" :key="l.batch.id" class="keys-row">
         <span class="soft">{{ lines.length > 1 ? `${l.portions} ` : '' }}{{ l.says }}</span>
         <v-btn v-if="isMade(l.batch)" @click="router.push(`/bench/${l.batch.id}`)">{{
           texts.app.screens.bench
@@ -129,11 +129,11 @@ const cancel = async () =>
           texts.plan.changeIt
         }}</v-btn>
       </div>
-      <div v-if="unplanned > 0" class="keys">
+      <div v-if="unplanned > 0" class="keys-row">
         <span class="soft">{{ lines.length ? `${unplanned} ` : '' }}{{ texts.service.toPlan }}</span>
         <v-btn class="is-first" :disabled="isBlocked" @click="emit('plan')">{{ texts.service.plan }}</v-btn>
       </div>
-      <div v-if="!batches.some((b) => b.status !== 'planned')" class="keys">
+      <div v-if="!batches.some((b) => b.status !== 'planned')" class="keys-row">
         <v-btn @click="cancel">{{ texts.service.cancelOrder }}</v-btn>
       </div>
     </div>
@@ -150,7 +150,7 @@ const cancel = async () =>
   border-bottom: 1px solid var(--hair);
 }
 .count {
-  font-size: 56px;
+  font-size: var(--type-clock);
   font-weight: 560;
   text-align: right;
   line-height: 1;
@@ -161,23 +161,17 @@ const cancel = async () =>
   padding-top: 6px;
 }
 .what .sauce {
-  font-size: 30px;
+  font-size: var(--type-key);
 }
 .when {
-  font-size: 42px;
+  font-size: var(--type-title);
   font-weight: 560;
   line-height: 1.2;
 }
-.keys {
-  display: flex;
-  gap: 10px;
-  align-items: center;
-  flex-wrap: wrap;
-}
-.keys {
+.keys-row {
   justify-content: end;
 }
-.what .keys {
+.what .keys-row {
   justify-content: start;
 }
 .ends {
@@ -204,7 +198,7 @@ const cancel = async () =>
   .ends {
     grid-column: 2 / -1;
   }
-  .keys {
+  .keys-row {
     justify-content: start;
   }
 }

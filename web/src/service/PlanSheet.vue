@@ -163,14 +163,14 @@ const useVessel = (role: VesselRole, panId: string) => (draft.vessels = { ...dra
 
 <template>
   <section>
-    <div class="top">
+    <div class="heading-row">
       <h1>
         <span class="sauce">{{ formula?.name }}</span>
         <span class="soft for"
           >{{ texts.service.platesFor(portions, clockText(pickupAtMs ?? 0)) }} {{ labels }}</span
         >
       </h1>
-      <div class="keys">
+      <div class="keys-row">
         <v-btn v-if="batch" @click="takeOff">{{ texts.plan.takeOff }}</v-btn>
         <v-btn @click="emit('close')">{{ texts.app.close }}</v-btn>
       </div>
@@ -213,7 +213,7 @@ const useVessel = (role: VesselRole, panId: string) => (draft.vessels = { ...dra
         ✕ {{ unclear.target.flags.map((f) => texts.plan.flags[f] ?? f).join(' ') || texts.plan.readings }}
       </p>
       <p v-if="unclear.target.options.length" class="caption">{{ texts.plan.readings }}</p>
-      <div class="keys">
+      <div class="keys-row">
         <v-btn
           v-for="o in unclear.target.options"
           :key="o.fractionLeft"
@@ -229,7 +229,7 @@ const useVessel = (role: VesselRole, panId: string) => (draft.vessels = { ...dra
           ▽ {{ texts.plan.ringFree(placed.ring.number, clockText(placed.ringFreeFromMs)) }}
         </li>
         <li v-for="(w, i) in warnings" :key="i" class="roux label">▽ {{ say(w) }}</li>
-        <li v-if="batches > 1" class="roux label keys">
+        <li v-if="batches > 1" class="roux label keys-row">
           ▽ {{ texts.plan.warnings.tooManyForOne }}
           <v-btn @click="put(inBatches(batches))">{{
             texts.plan.asBatches(batches, Math.ceil(portions / batches))
@@ -292,24 +292,19 @@ const useVessel = (role: VesselRole, panId: string) => (draft.vessels = { ...dra
 </template>
 
 <style scoped>
-.top,
-.last,
-.keys {
+.last {
   display: flex;
   justify-content: space-between;
   align-items: center;
   gap: 16px;
   flex-wrap: wrap;
 }
-.keys {
-  justify-content: flex-start;
-}
 h1 {
-  font-size: 40px;
+  font-size: var(--type-title);
   line-height: 1.1;
 }
 .for {
-  font-size: 22px;
+  font-size: var(--type-label);
 }
 .choose {
   display: flex;
@@ -334,7 +329,7 @@ h1 {
   flex: 0 1 130px !important;
 }
 .explain {
-  font-size: 18px;
+  font-size: var(--type-caption);
   padding-bottom: 8px;
 }
 .wide {
@@ -352,10 +347,10 @@ h1 {
 .sums dt {
   flex: 0 0 9em;
   color: var(--ink-soft);
-  font-size: 19px;
+  font-size: var(--type-text);
 }
 .sums dd {
-  font-size: 20px;
+  font-size: var(--type-text);
   font-stretch: 87.5%;
 }
 .unclear,
@@ -369,7 +364,7 @@ h1 {
   padding-top: 10px;
 }
 .last strong {
-  font-size: 42px;
+  font-size: var(--type-title);
   font-weight: 580;
 }
 @media (max-width: 900px) {

@@ -69,7 +69,7 @@ function offerUndo(orderId: string, factId: string): void {
 async function undoCancel(): Promise<void> {
   const offer = cancelled.value
   cancelled.value = undefined
-  if (offer) await kitchen.takeBack([offer.factId], offer.orderId, 'undone')
+  if (offer) await kitchen.takeBack([offer.factId], offer.orderId, texts.service.undone)
 }
 /** Of an order that is partly planned, what is left. */
 function rest(order: OrderState): OrderState {
@@ -100,7 +100,7 @@ function rest(order: OrderState): OrderState {
           {{ texts.service.orders.toLowerCase() }}</span
         >
       </h1>
-      <div class="keys">
+      <div class="keys-row">
         <v-btn v-if="cancelled" @click="undoCancel">{{ texts.service.undoCancel }}</v-btn>
         <v-btn v-if="catalog?.formulas.length && !isTaking" class="is-first" @click="isTaking = true">{{
           texts.service.newOrder
@@ -158,19 +158,15 @@ function rest(order: OrderState): OrderState {
   border-bottom: 1.25px solid var(--ink);
 }
 h1 {
-  font-size: 28px;
+  font-size: var(--type-key);
 }
 .big {
-  font-size: 66px;
+  font-size: var(--type-station);
   font-weight: 540;
   line-height: 0.9;
 }
 h2 {
   margin-top: 24px;
-}
-.keys {
-  display: flex;
-  gap: 12px;
 }
 .together {
   display: flex;

@@ -53,16 +53,16 @@ li {
   padding: 4px 0;
 }
 li .sauce {
-  font-size: 25px;
+  font-size: var(--type-key);
 }
 .amount {
-  font-size: 34px;
+  font-size: var(--type-title);
   font-weight: 580;
   min-width: 4.4em;
   text-align: right;
 }
 .u {
-  font-size: 18px;
+  font-size: var(--type-caption);
   font-weight: 460;
   color: var(--ink-soft);
   display: inline-block;
@@ -75,7 +75,7 @@ li .sauce {
   background: none;
   color: inherit;
   font: inherit;
-  font-size: 20px;
+  font-size: var(--type-text);
   font-weight: 600;
   min-height: 48px;
   min-width: 48px;

@@ -2,6 +2,7 @@ import type { PlanWarning, VesselTrouble } from '@liquamen/core'
 
 /** What the orders say. */
 export const serviceTexts = {
+  undone: 'undone',
   orders: 'Orders',
   chosenWith: (words: string) => `As chosen: ${words}`,
   newOrder: 'Take an order',

@@ -40,11 +40,8 @@ const orderLine = computed(() => {
     plan.latestStartAtMs > nowMs.value
       ? texts.stove.restart(clockText(plan.latestStartAtMs))
       : texts.stove.noRestart
-  const tail = isLate.value
-    ? texts.service.readyAt(clockText(readyAtMs.value))
-    : isPlanned.value
-      ? props.view?.pan.name
-      : restart
+  const inTime = isPlanned.value ? props.view?.pan.name : restart
+  const tail = isLate.value ? texts.service.readyAt(clockText(readyAtMs.value)) : inTime
   return `${texts.stove.order(plan.portions, clockText(plan.pickupAtMs))} · ${tail}`
 })
 const detail = computed(() => {
@@ -119,7 +116,7 @@ const open = () => void router.push(props.view ? `/bench/${props.view.state.id}`
   text-underline-offset: 4px;
 }
 .name {
-  font-size: 28px;
+  font-size: var(--type-key);
   line-height: 34px;
   height: 34px;
   white-space: nowrap;
@@ -158,25 +155,25 @@ const open = () => void router.push(props.view ? `/bench/${props.view.state.id}`
   padding-right: 12px;
 }
 .big {
-  font-size: 66px;
+  font-size: var(--type-station);
   font-weight: 540;
   line-height: 1;
   white-space: nowrap;
 }
 .min {
-  font-size: 26px;
+  font-size: var(--type-key);
   font-weight: 460;
   margin-left: 4px;
 }
 .verb {
   display: block;
-  font-size: 31px;
+  font-size: var(--type-key);
   font-weight: 640;
   line-height: 1;
 }
 .detail {
   display: block;
-  font-size: 18px;
+  font-size: var(--type-caption);
   font-weight: 460;
   color: var(--ink-soft);
   line-height: 1.15;
@@ -191,42 +188,42 @@ const open = () => void router.push(props.view ? `/bench/${props.view.state.id}`
   color: inherit;
 }
 .act {
-  font-size: 36px;
+  font-size: var(--type-title);
   font-weight: 680;
   white-space: nowrap;
 }
 .number2 {
-  font-size: 26px;
+  font-size: var(--type-key);
   font-weight: 600;
   text-align: right;
   line-height: 1;
 }
 .number2 .detail {
-  font-size: 17px;
+  font-size: var(--type-caption);
 }
 .free {
-  font-size: 28px;
+  font-size: var(--type-key);
   color: var(--ink-soft);
   padding-left: 26px;
 }
 @media (max-width: 900px) {
   .big {
-    font-size: 50px;
+    font-size: var(--type-clock);
   }
   .verb {
-    font-size: 25px;
+    font-size: var(--type-key);
   }
   .name {
-    font-size: 24px;
+    font-size: var(--type-label);
   }
   .act {
-    font-size: 32px;
+    font-size: var(--type-key);
   }
   .drawing {
     height: 136px;
   }
   .detail {
-    font-size: 17px;
+    font-size: var(--type-caption);
   }
   .figures {
     gap: 6px;

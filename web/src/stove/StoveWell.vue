@@ -89,7 +89,7 @@ button.station {
   cursor: pointer;
 }
 .name {
-  font-size: 28px;
+  font-size: var(--type-key);
   line-height: 34px;
   height: 34px;
   white-space: nowrap;
@@ -115,7 +115,7 @@ button.station {
   padding-bottom: 6px;
 }
 .big {
-  font-size: 62px;
+  font-size: var(--type-station);
   font-weight: 540;
   line-height: 1;
 }
@@ -126,12 +126,12 @@ button.station {
   white-space: nowrap;
 }
 .verb2 {
-  font-size: 20px;
+  font-size: var(--type-text);
   font-weight: 600;
   line-height: 1.1;
 }
 .temp {
-  font-size: 18px;
+  font-size: var(--type-caption);
   color: var(--ink-soft);
 }
 .figures.block-past {
@@ -141,7 +141,7 @@ button.station {
   margin: 0 8px 8px 0;
 }
 .verb {
-  font-size: 28px;
+  font-size: var(--type-key);
   font-weight: 680;
 }
 .on {
@@ -154,7 +154,7 @@ button.station {
 }
 @media (max-width: 900px) {
   .big {
-    font-size: 40px;
+    font-size: var(--type-title);
   }
   .station {
     height: 284px;
@@ -163,7 +163,7 @@ button.station {
     height: 118px;
   }
   .name {
-    font-size: 24px;
+    font-size: var(--type-label);
   }
   .figures {
     height: 102px;

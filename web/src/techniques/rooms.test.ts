@@ -141,6 +141,7 @@ describe('a technique is a room', () => {
       kind: 'reading.taken',
       payload: { how: 'weighing', grossG: gross, stepId },
     })
+    expect(store.recorded.filter((f) => f.kind === 'reading.taken')).toHaveLength(1)
     expectTaken()
   })
   it('egg emulsion: cues come one after another, each as often as it is tapped', async () => {

@@ -1,20 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import type { Ruler } from './rulerEntry'
 import { texts } from './texts'
 
-const props = defineProps<{
-  /** What is entered. */
-  label: string
-  unit: string
-  /** Where the ruler opens: the prediction, so that one tap confirms it. */
-  start: number
-  min: number
-  max: number
-  step: number
-  /** Half the span that the ruler shows around its start. */
-  reach: number
-  hint?: string
-}>()
+const props = defineProps<Ruler>()
 const emit = defineEmits<{ keep: [value: number]; cancel: [] }>()
 
 const decimals = computed(() => (props.step < 1 ? 1 : 0))
@@ -48,7 +37,7 @@ const keep = () => {
       <span class="label">{{ label }}</span><span v-if="hint" class="caption">{{ hint }}</span>
     </div>
     <div class="row">
-      <v-btn type="button" :aria-label="`${step} ${unit} less`" @click="set(value - step)">−</v-btn>
+      <v-btn type="button" :aria-label="texts.entry.less(step, unit)" @click="set(value - step)">−</v-btn>
       <input
         class="slide"
         type="range"
@@ -60,13 +49,13 @@ const keep = () => {
         :aria-valuetext="`${value} ${unit}`"
         @input="set(Number(($event.target as HTMLInputElement).value))"
       />
-      <v-btn type="button" :aria-label="`${step} ${unit} more`" @click="set(value + step)">+</v-btn>
+      <v-btn type="button" :aria-label="texts.entry.more(step, unit)" @click="set(value + step)">+</v-btn>
       <v-text-field
         class="digits"
         :model-value="typed"
         inputmode="decimal"
         :suffix="unit"
-        :aria-label="`${label}, digits`"
+        :aria-label="texts.entry.digits(label)"
         :error-messages="error"
         autofocus
         @update:model-value="onType"

@@ -5,10 +5,16 @@ export function ruleX(minutes: number, spanMin: number, widthPx: number): number
 
 const LABELLED = [1, 2, 3, 5, 10, 15, 20, 30, 45, 60, 90]
 
+const STEPS = [
+  { untilMin: 5, stepMin: 0.5 },
+  { untilMin: 20, stepMin: 1 },
+  { untilMin: 40, stepMin: 2 },
+]
 /** Ticks of the rule: half minutes to 5, minutes to 20, twos to 40, fives after; the labelled ones stand still. */
 export function ruleMinutes(spanMin: number): { minute: number; label: boolean }[] {
   const ticks: number[] = []
-  for (let m = 0.5; m <= spanMin; m += m < 5 ? 0.5 : m < 20 ? 1 : m < 40 ? 2 : 5) ticks.push(m)
+  const stepAt = (m: number) => STEPS.find(({ untilMin }) => m < untilMin)?.stepMin ?? 5
+  for (let m = 0.5; m <= spanMin; m += stepAt(m)) ticks.push(m)
   return ticks
     .map((minute) => ({ minute, label: LABELLED.includes(minute) }))
     .concat(ticks.includes(45) || spanMin < 45 ? [] : [{ minute: 45, label: true }])

@@ -12,6 +12,7 @@ export const texts = {
   plan: planTexts,
   app: {
     name: 'Liquamen',
+    screensNav: 'Screens',
     screens: {
       service: 'Service',
       stove: 'Stove',
@@ -92,7 +93,14 @@ export const texts = {
     temperatures: 'Temperatures',
   },
   emulsion: emulsionTexts,
+  entry: {
+    less: (step: number, unit: string) => `${step} ${unit} less`,
+    more: (step: number, unit: string) => `${step} ${unit} more`,
+    digits: (label: string) => `${label}, digits`,
+  },
   stove: {
+    wellStands: (sauce: string, letter: string, portions: number) =>
+      `${sauce}, well ${letter}, ${portions} left`,
     wells: 'Wells',
     stirIt: 'margin, stir it',
     emptyWell: (letter: string) => `Well ${letter} is empty.`,
@@ -145,6 +153,8 @@ export const texts = {
     spoons: 'spoons left',
   },
   bench: {
+    undone: 'undone at the bench',
+    takenUpAgain: 'step taken up again',
     notKept: (why: string) => `That was not kept. ${why}`,
     stepUndone: (verb: string) => verb,
     servedUndo: (n: number) => `${n} served`,

@@ -99,7 +99,7 @@ const barPx = computed(() => (props.isSmall ? 6 : 8))
 }
 text {
   fill: var(--ink-soft);
-  font-size: 18px;
+  font-size: var(--type-caption);
   font-stretch: 75%;
 }
 .wanted {
@@ -118,11 +118,11 @@ text {
 }
 .word {
   fill: var(--ink);
-  font-size: 20px;
+  font-size: var(--type-text);
   font-weight: 600;
 }
 .zone {
-  font-size: 19px;
+  font-size: var(--type-text);
   font-weight: 560;
 }
 .zone.wanted {

@@ -47,6 +47,8 @@ const theme = useTheme()
 const WALL = { chip: 1.9, small: 2.6, station: 4.5, bench: 7.5 } as const
 const LEVEL = { chip: 1.3, small: 1.5, station: 2.5, bench: 3 } as const
 const NOTCH = { chip: 0, small: 5, station: 10, bench: 15 } as const
+/** How far a handle reaches, px; the bench's pan has none, its drawing has no room beside it. */
+const HANDLE_PX: Readonly<Record<string, number>> = { chip: 6, small: 10, station: 32 }
 const wall = computed(() => WALL[props.detail])
 const colours = computed(() => fillOf(props.fill, theme.global.name.value as ThemeName))
 const level = computed(() => Math.max(0, Math.min(props.profile.heightMm, props.levelMm ?? 0)))
@@ -100,8 +102,7 @@ const handle = computed(() => {
   if (props.hasNoHandle) return ''
   const at = props.profile.heightMm * 0.86
   const x = half(at) + wall.value
-  const length =
-    props.detail === 'chip' ? 6 : props.detail === 'small' ? 10 : props.detail === 'station' ? 32 : 0
+  const length = HANDLE_PX[props.detail]
   return length ? `M${x} ${y(at)}l${length} ${-length * 0.09}` : ''
 })
 </script>

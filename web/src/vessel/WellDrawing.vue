@@ -67,7 +67,7 @@ const box = computed(() =>
 const holdC = computed(() => props.view?.formula.emulsion?.holdC ?? { low: 57, high: 63 })
 const spoken = computed(() =>
   hold.value && props.view
-    ? `${props.view.formula.name}, well ${hold.value.letter}, ${hold.value.portionsLeft} ${texts.stove.left}`
+    ? texts.stove.wellStands(props.view.formula.name, hold.value.letter, hold.value.portionsLeft)
     : '',
 )
 </script>
@@ -191,12 +191,12 @@ text.left:not(.inside) {
   fill: var(--bone);
 }
 .left {
-  font-size: 30px;
+  font-size: var(--type-key);
   font-weight: 620;
   font-stretch: 75%;
 }
 .left.big {
-  font-size: 84px;
+  font-size: var(--type-instrument);
   font-weight: 560;
 }
 .word {
@@ -204,7 +204,7 @@ text.left:not(.inside) {
   font-weight: 460;
 }
 text.word {
-  font-size: 24px;
+  font-size: var(--type-label);
   fill: var(--ink);
   font-stretch: 75%;
 }

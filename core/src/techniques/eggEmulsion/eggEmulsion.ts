@@ -12,12 +12,10 @@ export const eggEmulsion: Technique = {
   attention: () => 'constant',
   end: (contents, step) =>
     step.technique === 'blend' ? { contents: bindFat(contents) } : leavesAll(contents),
-  phaseLimit: (step, _milk, tool) =>
-    step.technique === 'whisk'
-      ? undefined
-      : tool === 'stickBlender'
-        ? HIGHEST_PHASE_FRAC.powerBlender
-        : HIGHEST_PHASE_FRAC.handWhisk,
+  phaseLimit(step, _milk, tool) {
+    if (step.technique === 'whisk') return undefined
+    return tool === 'stickBlender' ? HIGHEST_PHASE_FRAC.powerBlender : HIGHEST_PHASE_FRAC.handWhisk
+  },
   plan: planEggStep,
   watch: watchBowl,
   models: ['ribbonTime', 'ribbonTemp', 'phaseFraction', 'safePour', 'blenderMixTemp'],

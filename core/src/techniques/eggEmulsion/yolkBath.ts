@@ -271,6 +271,13 @@ export function baseViscosityPaS(setup: YolkBathSetup, state: YolkBathState): nu
   )
 }
 
+/** Stages told by thickness, the thickest first, Pa·s. */
+const THICK_STAGES = [
+  { fromPaS: 6, stage: 'awayFromSide' },
+  { fromPaS: 2, stage: 'ribbon' },
+  { fromPaS: 0.8, stage: 'trails' },
+] as const
+const FOAMY_FROM_OVERRUN = 0.3
 /** What a cook would see, and whether a grain is of the wall's making. `emulsion:H1–H3` */
 export function yolkStage(
   setup: YolkBathSetup,
@@ -282,17 +289,8 @@ export function yolkStage(
   if (state.cookedFrac >= GRAINY_FROM || wallDose > 0.9)
     return { stage: 'grainy', isByWall: state.cookedFrac < GRAINY_FROM }
   const viscosity = baseViscosityPaS(setup, state)
-  const stage =
-    viscosity >= 6
-      ? 'awayFromSide'
-      : viscosity >= 2
-        ? 'ribbon'
-        : viscosity >= 0.8
-          ? 'trails'
-          : state.overrun >= 0.3
-            ? 'foamy'
-            : 'raw'
-  return { stage, isByWall: false }
+  const thick = THICK_STAGES.find(({ fromPaS }) => viscosity >= fromPaS)?.stage
+  return { stage: thick ?? (state.overrun >= FOAMY_FROM_OVERRUN ? 'foamy' : 'raw'), isByWall: false }
 }
 /** Cooked share from which the yolk is grainy. */
 export const GRAINY_FROM = 0.6

@@ -29,7 +29,7 @@ const work = computed(() => (props.view.planned?.work.kind === 'brown' ? props.v
 .sounds {
   list-style: decimal;
   padding-left: 1.4em;
-  font-size: 21px;
+  font-size: var(--type-text);
   line-height: 1.4;
 }
 </style>

@@ -100,14 +100,14 @@ async function put(): Promise<void> {
 
 <style scoped>
 .amounts {
-  font-size: 28px;
+  font-size: var(--type-key);
   display: flex;
   gap: 12px;
   align-items: baseline;
   flex-wrap: wrap;
 }
 .big {
-  font-size: 66px;
+  font-size: var(--type-station);
   font-weight: 540;
   line-height: 1;
 }

@@ -10,6 +10,7 @@ import BenchFrame from '../../bench/BenchFrame.vue'
 import CautionLines from '../../bench/CautionLines.vue'
 import EmulsionDrawing from './BowlDrawing.vue'
 import EntryRuler from '../../ui/EntryRuler.vue'
+import type { RulerEntry } from '../../ui/rulerEntry'
 import TempEntry from '../../bench/TempEntry.vue'
 import LoadScale from './LoadScale.vue'
 import ProbeLine from '../../bench/ProbeLine.vue'
@@ -19,6 +20,9 @@ import BlendBench from './BlendBench.vue'
 import { useEggEmulsion } from './useEggEmulsion'
 import { useProbe } from '../../bench/useProbe'
 
+/** Up to where a pour is drops, and up to where a thread, g/s. */
+const DROPS_UNDER_G_PER_S = 0.8
+const THREAD_UNDER_G_PER_S = 1.6
 const props = defineProps<{ view: BatchView }>()
 const view = toRef(props, 'view')
 const bench = useBench(view)
@@ -41,16 +45,45 @@ const isLiftDue = computed(
 )
 const pace = computed(() => {
   const g = bowl.value.safePourGPerS
-  return g < 0.8 ? 'drops' : g < 1.6 ? 'thread' : 'stream'
+  if (g < DROPS_UNDER_G_PER_S) return 'drops'
+  return g < THREAD_UNDER_G_PER_S ? 'thread' : 'stream'
 })
 const goal = computed(() => bowl.value.butterInG + bowl.value.butterToComeG)
-const tempFrom = computed(() =>
-  bowl.value.from === 'probe'
-    ? (props.view.probe?.name ?? '')
-    : bowl.value.from === 'spot'
-      ? `${texts.emulsion.spot} ${clockText(bowl.value.readAtMs ?? 0)}`
-      : texts.emulsion.noProbe,
-)
+const tempFrom = computed(() => {
+  if (bowl.value.from === 'probe') return props.view.probe?.name ?? ''
+  if (bowl.value.from !== 'spot') return texts.emulsion.noProbe
+  return `${texts.emulsion.spot} ${clockText(bowl.value.readAtMs ?? 0)}`
+})
+/** What is typed or slid, by the entry that is open. */
+const ruler = computed(() => {
+  const rulers: Partial<Record<string, RulerEntry>> = {
+    butter: {
+      ruler: {
+        label: texts.emulsion.butterLabel,
+        unit: 'g',
+        start: Math.round(bowl.value.butterInG),
+        min: 0,
+        max: 5000,
+        step: 1,
+        reach: 80,
+      },
+      keep: work.butterIs,
+    },
+    yolks: {
+      ruler: {
+        label: texts.emulsion.yolksLabel,
+        unit: '',
+        start: Math.round(work.yolkG.value / work.pieceG.value),
+        min: 1,
+        max: 40,
+        step: 1,
+        reach: 5,
+      },
+      keep: work.yolksAre,
+    },
+  }
+  return entry.value && rulers[entry.value]
+})
 const close = () => {
   entry.value = undefined
 }
@@ -58,17 +91,11 @@ const close = () => {
 async function closeAfter(kept: Promise<boolean>): Promise<void> {
   if (await kept) close()
 }
-const nextWord = computed(() =>
-  !isPour.value
-    ? work.nextCue.value
-      ? texts.emulsion.cues[work.nextCue.value]
-      : texts.emulsion.lift
-    : work.running.value
-      ? texts.emulsion.stop
-      : bowl.value.butterToComeG > 1
-        ? texts.emulsion.pour
-        : texts.bench.stepDone,
-)
+const nextWord = computed(() => {
+  if (!isPour.value) return work.nextCue.value ? texts.emulsion.cues[work.nextCue.value] : texts.emulsion.lift
+  if (work.running.value) return texts.emulsion.stop
+  return bowl.value.butterToComeG > 1 ? texts.emulsion.pour : texts.bench.stepDone
+})
 
 function onKey(event: KeyboardEvent): void {
   if (
@@ -133,7 +160,7 @@ useEventListener(window, 'keydown', onKey)
         </div>
         <div class="does">
           <div v-if="isLiftDue" class="act block-act">
-            <span class="verb"><span aria-hidden="true">▼</span> {{ texts.emulsion.lift }}</span
+            <span class="act-verb"><span aria-hidden="true">▼</span> {{ texts.emulsion.lift }}</span
             ><span>{{ texts.emulsion.thenButter }}</span>
           </div>
           <template v-else-if="!isPour"
@@ -223,27 +250,10 @@ useEventListener(window, 'keydown', onKey)
         @cancel="close"
       />
       <EntryRuler
-        v-else-if="entry === 'butter'"
-        :label="texts.emulsion.butterLabel"
-        unit="g"
-        :start="Math.round(bowl.butterInG)"
-        :min="0"
-        :max="5000"
-        :step="1"
-        :reach="80"
-        @keep="(v) => closeAfter(work.butterIs(v))"
-        @cancel="close"
-      />
-      <EntryRuler
-        v-else-if="entry === 'yolks'"
-        :label="texts.emulsion.yolksLabel"
-        unit=""
-        :start="Math.round(work.yolkG.value / work.pieceG.value)"
-        :min="1"
-        :max="40"
-        :step="1"
-        :reach="5"
-        @keep="(v) => closeAfter(work.yolksAre(v))"
+        v-else-if="ruler"
+        :key="entry"
+        v-bind="ruler.ruler"
+        @keep="(v) => ruler && closeAfter(ruler.keep(v))"
         @cancel="close"
       />
       <div v-else-if="entry === 'bath'" class="choice-row">
@@ -318,7 +328,7 @@ useEventListener(window, 'keydown', onKey)
   min-width: 0;
 }
 .temp {
-  font-size: 118px;
+  font-size: var(--type-pan);
   white-space: nowrap;
 }
 .deg {
@@ -337,17 +347,17 @@ useEventListener(window, 'keydown', onKey)
   align-items: center;
 }
 .instrument {
-  font-size: 84px;
+  font-size: var(--type-instrument);
   font-weight: 550;
   line-height: 0.95;
 }
 .instrument .unit {
-  font-size: 28px;
+  font-size: var(--type-key);
 }
 .paces {
   display: flex;
   gap: 22px;
-  font-size: 19px;
+  font-size: var(--type-text);
   color: var(--ink-soft);
 }
 .paces .here {
@@ -376,12 +386,8 @@ useEventListener(window, 'keydown', onKey)
   align-items: baseline;
   padding: 8px 14px;
 }
-.act .verb {
-  font-size: 42px;
-  font-weight: 680;
-}
 .credit {
-  font-size: 20px;
+  font-size: var(--type-text);
   font-weight: 560;
   padding-top: 2px;
 }
@@ -403,7 +409,7 @@ useEventListener(window, 'keydown', onKey)
     column-gap: 24px;
   }
   .temp {
-    font-size: 104px;
+    font-size: var(--type-pan);
   }
 }
 </style>

@@ -157,7 +157,7 @@ const spoken = computed(
   stroke: var(--butter);
 }
 .grams {
-  font-size: 64px;
+  font-size: var(--type-station);
   font-weight: 560;
   font-stretch: 75%;
 }
@@ -165,17 +165,17 @@ const spoken = computed(
   fill: var(--ink);
 }
 .of {
-  font-size: 30px;
+  font-size: var(--type-key);
   font-weight: 460;
 }
 .stage {
-  font-size: 40px;
+  font-size: var(--type-title);
   font-weight: 620;
   font-stretch: 75%;
 }
 .to {
   fill: var(--ink);
-  font-size: 21px;
+  font-size: var(--type-text);
   font-stretch: 75%;
 }
 .bath {
@@ -183,7 +183,7 @@ const spoken = computed(
   paint-order: stroke;
   stroke: var(--bone);
   stroke-width: 6px;
-  font-size: 22px;
+  font-size: var(--type-label);
   font-weight: 600;
   font-stretch: 75%;
 }

@@ -108,7 +108,7 @@ svg {
 }
 text {
   fill: var(--ink-soft);
-  font-size: 20px;
+  font-size: var(--type-text);
   font-stretch: 75%;
 }
 text.strong {

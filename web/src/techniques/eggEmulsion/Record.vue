@@ -40,7 +40,7 @@ const spots = computed(() =>
 
 <template>
   <section>
-    <dl class="sums">
+    <dl class="sums-list">
       <div>
         <dt>{{ texts.batch.credit }}</dt>
         <dd>
@@ -63,21 +63,6 @@ const spots = computed(() =>
 </template>
 
 <style scoped>
-.sums > div {
-  display: flex;
-  gap: 14px;
-  border-top: 1px solid var(--hair);
-  padding: 6px 0;
-}
-.sums dt {
-  flex: 0 0 17em;
-  color: var(--ink-soft);
-  font-size: 19px;
-}
-.sums dd {
-  font-size: 21px;
-  font-weight: 560;
-}
 h2 {
   margin-top: 10px;
 }

@@ -54,7 +54,7 @@ const probe = computed(() => props.view.probe && (props.view.probe.health === 's
 <style scoped>
 .degrees {
   fill: var(--ink);
-  font-size: 26px;
+  font-size: var(--type-key);
   font-weight: 620;
 }
 </style>

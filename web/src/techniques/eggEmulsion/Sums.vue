@@ -15,7 +15,7 @@ const plan = computed(() =>
 <template>
   <section v-if="plan">
     <h2 class="label head">{{ texts.emulsion.load }}</h2>
-    <dl>
+    <dl class="forms-list">
       <div>
         <dt>{{ texts.emulsion.bands[plan.band] }}</dt>
         <dd>φ {{ numberText(plan.phaseFrac, 2) }}</dd>
@@ -49,29 +49,3 @@ const plan = computed(() =>
     </dl>
   </section>
 </template>
-
-<style scoped>
-dl > div {
-  display: flex;
-  justify-content: space-between;
-  align-items: baseline;
-  border-top: 1px solid var(--hair);
-  padding: 1px 0;
-}
-dt {
-  font-size: 19px;
-  color: var(--ink-soft);
-}
-dd {
-  font-size: 28px;
-  font-weight: 620;
-}
-dd span {
-  display: inline-block;
-  width: 1.9em;
-  font-size: 18px;
-  font-weight: 460;
-  color: var(--ink-soft);
-  text-align: right;
-}
-</style>

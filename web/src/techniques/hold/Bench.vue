@@ -105,7 +105,7 @@ async function goOn(): Promise<void> {
       </div>
       <aside class="side">
         <div v-if="clock.state === 'pastCode'" class="block block-past" role="alert">
-          <span class="verb">✕ {{ texts.emulsion.codeLimit }}</span>
+          <span class="act-verb">✕ {{ texts.emulsion.codeLimit }}</span>
         </div>
         <div v-else-if="clock.state === 'pastHouse'" class="block block-past" role="alert">
           <span class="says"
@@ -220,25 +220,21 @@ async function goOn(): Promise<void> {
   gap: 6px;
 }
 .glance {
-  font-size: 130px;
+  font-size: var(--type-pan);
 }
 .at {
-  font-size: 42px;
+  font-size: var(--type-title);
   font-weight: 580;
 }
 .big {
-  font-size: 44px;
+  font-size: var(--type-title);
   font-weight: 580;
 }
 .block {
   padding: 12px 14px;
 }
-.verb {
-  font-size: 42px;
-  font-weight: 680;
-}
 .says {
-  font-size: 28px;
+  font-size: var(--type-key);
   font-weight: 640;
 }
 @media (max-width: 900px) {

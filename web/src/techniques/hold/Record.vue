@@ -10,7 +10,7 @@ const hours = (s: number) => numberText(s / 3600, s % 3600 ? 1 : 0)
 
 <template>
   <section>
-    <dl class="sums">
+    <dl class="sums-list">
       <div v-if="state.clockStartedAtMs !== undefined">
         <dt>{{ texts.batch.clockFrom }}</dt>
         <dd>{{ clockText(state.clockStartedAtMs, true) }}</dd>
@@ -40,21 +40,6 @@ const hours = (s: number) => numberText(s / 3600, s % 3600 ? 1 : 0)
 </template>
 
 <style scoped>
-.sums > div {
-  display: flex;
-  gap: 14px;
-  border-top: 1px solid var(--hair);
-  padding: 6px 0;
-}
-.sums dt {
-  flex: 0 0 17em;
-  color: var(--ink-soft);
-  font-size: 19px;
-}
-.sums dd {
-  font-size: 21px;
-  font-weight: 560;
-}
 h2 {
   margin-top: 10px;
 }

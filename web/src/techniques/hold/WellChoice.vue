@@ -65,7 +65,7 @@ async function keepIn(well: Well | undefined, there: BatchView | undefined): Pro
 <template>
   <div class="wells">
     <p class="label">{{ texts.emulsion.chooseWell }}</p>
-    <div class="keys">
+    <div class="keys-row">
       <v-btn
         v-for="{ well, there, isSame, isOver } in wells"
         :key="well.id"
@@ -92,10 +92,5 @@ async function keepIn(well: Well | undefined, there: BatchView | undefined): Pro
   display: grid;
   gap: 10px;
   margin-top: 14px;
-}
-.keys {
-  display: flex;
-  gap: 12px;
-  flex-wrap: wrap;
 }
 </style>

@@ -21,6 +21,7 @@ import BenchDrawing from './PanInTime.vue'
 import BenchFrame from '../../bench/BenchFrame.vue'
 import GoodsLines from '../../bench/GoodsLines.vue'
 import EntryRuler from '../../ui/EntryRuler.vue'
+import type { RulerEntry } from '../../ui/rulerEntry'
 import TempEntry from '../../bench/TempEntry.vue'
 import StepBench from '../../bench/StepBench.vue'
 import ThickenerOffer from '../thicken/ThickenerOffer.vue'
@@ -38,6 +39,39 @@ const addId = ref('water')
 const state = computed(() => props.view.state)
 const live = computed(() => bench.reduce.value)
 const plan = computed(() => state.value.plan)
+/** What is typed or slid, by the entry that is open. */
+const ruler = computed(() => {
+  if (!live.value) return undefined
+  const ofLevel = { unit: 'mm', min: 0, max: 400, step: 1, reach: 15 }
+  const rulers: Partial<Record<Entry, RulerEntry>> = {
+    dip: {
+      ruler: {
+        ...ofLevel,
+        label: texts.bench.depthLabel,
+        start: live.value.depthMm,
+        hint: state.value.isPanOff ? '' : texts.bench.panOffHint,
+      },
+      keep: bench.dip,
+    },
+    level: {
+      ruler: { ...ofLevel, label: texts.bench.levelLabel, start: draggedMm.value },
+      keep: bench.see,
+    },
+    weigh: {
+      ruler: {
+        label: texts.bench.grossLabel,
+        unit: 'g',
+        start: grossG.value,
+        min: 1,
+        max: 60_000,
+        step: 1,
+        reach: 200,
+      },
+      keep: bench.weigh,
+    },
+  }
+  return entry.value && rulers[entry.value]
+})
 const urgency = computed(() => urgencyOf(props.view, nowMs.value))
 const lookSpan = computed(() => {
   const at = live.value?.clock.lookAtMs
@@ -55,16 +89,15 @@ const pm = computed(() => {
     ? numberText(Math.max(1, (c.highAtMs - c.lowAtMs) / 120_000))
     : ''
 })
-const saltText = computed(() =>
-  live.value
-    ? live.value.stage.start.salt < 0.5
-      ? texts.bench.saltEnd(percentText(plan.value?.salt.ownSaltFrac ?? 0))
-      : texts.bench.saltThen(
-          percentText(live.value.stage.start.salt / Math.max(1, live.value.estimate.massG)),
-          percentText(live.value.stage.start.salt / live.value.stage.targetMassG),
-        )
-    : '',
-)
+const saltText = computed(() => {
+  if (!live.value) return ''
+  const { stage, estimate } = live.value
+  if (stage.start.salt < 0.5) return texts.bench.saltEnd(percentText(plan.value?.salt.ownSaltFrac ?? 0))
+  return texts.bench.saltThen(
+    percentText(stage.start.salt / Math.max(1, estimate.massG)),
+    percentText(stage.start.salt / stage.targetMassG),
+  )
+})
 const halfHeatAt = computed(() => {
   if (!live.value) return ''
   const min = forecast(
@@ -145,7 +178,7 @@ useEventListener(window, 'keydown', onKey)
       </div>
       <aside class="side">
         <div v-if="urgency === 'actNow'" class="act block-act">
-          <span class="verb"><span aria-hidden="true">▼</span> {{ texts.bench.act }}</span
+          <span class="act-verb"><span aria-hidden="true">▼</span> {{ texts.bench.act }}</span
           ><span>{{ texts.bench.notchPassed }} {{ clockText(live.clock.targetAtMs ?? 0) }}</span>
         </div>
         <template v-else-if="lookSpan"
@@ -181,7 +214,7 @@ useEventListener(window, 'keydown', onKey)
           texts.bench.question[question.verdict](numberText(question.expectedG), numberText(question.massG))
         }}
       </p>
-      <div class="keys">
+      <div class="keys-row">
         <v-btn @click="bench.explain(question.readingId, 'mistake')">{{
           texts.bench.question.mistake
         }}</v-btn><v-btn @click="bench.explain(question.readingId, 'right')">{{
@@ -198,7 +231,7 @@ useEventListener(window, 'keydown', onKey)
     </section>
     <section v-if="bench.fixes.value.length" class="question-row">
       <p class="label">{{ texts.bench.overBy(numberText(live.stage.targetMassG - live.estimate.massG)) }}</p>
-      <div class="keys">
+      <div class="keys-row">
         <v-btn
           v-for="fix in bench.fixes.value"
           :key="fix.ingredientId"
@@ -211,40 +244,10 @@ useEventListener(window, 'keydown', onKey)
 
     <template v-if="live && entry" #entry>
       <EntryRuler
-        v-if="entry === 'dip'"
-        :label="texts.bench.depthLabel"
-        unit="mm"
-        :start="live.depthMm"
-        :min="0"
-        :max="400"
-        :step="1"
-        :reach="15"
-        :hint="state.isPanOff ? '' : texts.bench.panOffHint"
-        @keep="(v) => closeAfter(bench.dip(v))"
-        @cancel="close"
-      />
-      <EntryRuler
-        v-else-if="entry === 'level'"
-        :label="texts.bench.levelLabel"
-        unit="mm"
-        :start="draggedMm"
-        :min="0"
-        :max="400"
-        :step="1"
-        :reach="15"
-        @keep="(v) => closeAfter(bench.see(v))"
-        @cancel="close"
-      />
-      <EntryRuler
-        v-else-if="entry === 'weigh'"
-        :label="texts.bench.grossLabel"
-        unit="g"
-        :start="grossG"
-        :min="1"
-        :max="60000"
-        :step="1"
-        :reach="200"
-        @keep="(v) => closeAfter(bench.weigh(v))"
+        v-if="ruler"
+        :key="entry"
+        v-bind="ruler.ruler"
+        @keep="(v) => ruler && closeAfter(ruler.keep(v))"
         @cancel="close"
       />
       <TempEntry
@@ -329,22 +332,22 @@ useEventListener(window, 'keydown', onKey)
 .facts dt {
   width: 5.2em;
   color: var(--ink-soft);
-  font-size: 19px;
+  font-size: var(--type-text);
 }
 .facts dd {
-  font-size: 20px;
+  font-size: var(--type-text);
   font-weight: 600;
 }
 .glance {
-  font-size: 124px;
+  font-size: var(--type-pan);
 }
 .notch {
-  font-size: 22px;
+  font-size: var(--type-label);
   padding: 2px 0;
   white-space: nowrap;
 }
 .notch strong {
-  font-size: 40px;
+  font-size: var(--type-title);
   font-weight: 580;
 }
 .act {
@@ -352,15 +355,6 @@ useEventListener(window, 'keydown', onKey)
   gap: 4px;
   padding: 12px 14px;
   margin-bottom: 10px;
-}
-.act .verb {
-  font-size: 42px;
-  font-weight: 680;
-}
-.keys {
-  display: flex;
-  gap: 12px;
-  flex-wrap: wrap;
 }
 @media (max-width: 900px) {
   .grid {
@@ -387,7 +381,7 @@ useEventListener(window, 'keydown', onKey)
     width: auto;
   }
   .glance {
-    font-size: 110px;
+    font-size: var(--type-pan);
   }
 }
 </style>

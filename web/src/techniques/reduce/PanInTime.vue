@@ -97,7 +97,8 @@ const rulerMarks = computed(() =>
   ),
 )
 const timeTicks = computed(() => {
-  const step = pxPerMin.value > 34 ? 1 : pxPerMin.value > 14 ? 2 : 5
+  const sparse = pxPerMin.value > 14 ? 2 : 5
+  const step = pxPerMin.value > 34 ? 1 : sparse
   const first = Math.ceil(nowMs.value / 60_000)
   const right = Array.from({ length: Math.ceil(minutesLeft.value) + 1 }, (_, i) => first + i).map((m) => ({
     m,
@@ -279,7 +280,7 @@ function drop(): void {
 }
 text {
   fill: var(--ink-soft);
-  font-size: 18px;
+  font-size: var(--type-caption);
   font-stretch: 75%;
 }
 .ruler path,
@@ -330,36 +331,36 @@ text {
 }
 .when {
   fill: var(--ink);
-  font-size: 26px;
+  font-size: var(--type-key);
   font-weight: 620;
 }
 .numbers {
   pointer-events: none;
 }
 .forms {
-  font-size: 20px;
+  font-size: var(--type-text);
 }
 .level {
-  font-size: 112px;
+  font-size: var(--type-pan);
   font-weight: 560;
   fill: var(--ink);
   letter-spacing: -1px;
 }
 .level .mm {
-  font-size: 28px;
+  font-size: var(--type-key);
   font-weight: 460;
   fill: var(--ink-soft);
 }
 .stop {
-  font-size: 40px;
+  font-size: var(--type-title);
   font-weight: 620;
 }
 .stop.below {
   fill: var(--ink);
-  font-size: 26px;
+  font-size: var(--type-key);
 }
 .mm2 {
-  font-size: 24px;
+  font-size: var(--type-label);
   font-weight: 460;
 }
 .grip {

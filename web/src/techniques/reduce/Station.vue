@@ -57,14 +57,14 @@ const y = (mm: number) => -mm * scale.value.pxPerMm * scale.value.heightFactor
 <style scoped>
 .mm {
   fill: var(--ink);
-  font-size: 26px;
+  font-size: var(--type-key);
   font-weight: 620;
 }
 .mm.target {
-  font-size: 22px;
+  font-size: var(--type-label);
 }
 .u {
-  font-size: 17px;
+  font-size: var(--type-caption);
   font-weight: 460;
   fill: var(--ink-soft);
 }

@@ -28,7 +28,7 @@ const isShallow = computed(() => props.stage.targetDepthMm < 8)
     <ul v-if="isExplained" class="explained">
       <li v-for="line in texts.explain.stage(stage)" :key="line">{{ line }}</li>
     </ul>
-    <dl>
+    <dl class="forms-list">
       <div v-if="!isShallow">
         <dt>{{ texts.forms.depth }}</dt>
         <dd>{{ numberText(stage.targetDepthMm) }}<span>mm</span></dd>
@@ -64,28 +64,5 @@ const isShallow = computed(() => props.stage.targetDepthMm < 8)
   align-items: center;
   gap: 10px;
   border-top: 1.25px solid var(--ink);
-}
-dl > div {
-  display: flex;
-  justify-content: space-between;
-  align-items: baseline;
-  border-top: 1px solid var(--hair);
-  padding: 1px 0;
-}
-dt {
-  font-size: 19px;
-  color: var(--ink-soft);
-}
-dd {
-  font-size: 28px;
-  font-weight: 620;
-}
-dd span {
-  display: inline-block;
-  width: 1.7em;
-  font-size: 18px;
-  font-weight: 460;
-  color: var(--ink-soft);
-  text-align: right;
 }
 </style>

@@ -61,7 +61,7 @@ const says = computed(() => texts.book.coats[coatGrade(props.nowPaS).name] ?? ''
 }
 text {
   fill: var(--ink-soft);
-  font-size: 17px;
+  font-size: var(--type-caption);
   font-stretch: 75%;
 }
 </style>
