@@ -1,10 +1,12 @@
 import { defineConfig } from 'vitest/config'
 
+const SEED = `${import.meta.dirname}/vitest.seed.ts`
+
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'core', root: 'core', include: ['src/**/*.test.ts'] } },
-      { test: { name: 'contracts', root: 'contracts', include: ['src/**/*.test.ts'] } },
+      { test: { name: 'core', root: 'core', include: ['src/**/*.test.ts'], setupFiles: [SEED] } },
+      { test: { name: 'contracts', root: 'contracts', include: ['src/**/*.test.ts'], setupFiles: [SEED] } },
       './server/vitest.config.ts',
       './web/vitest.config.ts',
     ],

@@ -26,10 +26,7 @@ export function seeded(seed: number): () => number {
 /** Takes an order for a sauce, found by typing, and answers its line. */
 export async function takeOrder(
   page: Page,
-  sauce: string,
-  portions: number,
-  label: string,
-  pickup?: string,
+  { sauce, portions, label, pickup }: { sauce: string; portions: number; label: string; pickup?: string },
 ): Promise<Locator> {
   await page.getByRole('link', { name: 'Service' }).click()
   await page.getByRole('button', { name: 'Take an order' }).click()

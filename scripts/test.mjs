@@ -44,7 +44,7 @@ async function checkAll(checks) {
 }
 
 /** A test runner, counted from its report; one that leaves none has failed. */
-function run(what, args, cwd, report, count) {
+function run({ what, args, cwd, report, count }) {
   return new Promise((resolve) => {
     say(what)
     spawn('npx', ['--no-install', ...args], { cwd, stdio: 'inherit', env }).once('exit', (status) => {
@@ -67,22 +67,25 @@ await checkAll([
   ['types of the browser tests and the bench', 'tsc', '-p', 'tsconfig.browser-tests.json'],
   ['types of the core, with nothing around it', 'tsc', '-p', 'core'],
 ])
-await run(
-  'unit and server tests',
-  ['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile=test-results/unit.json'],
-  ROOT,
-  'unit.json',
-  (r) => ({
+await run({
+  what: 'unit and server tests',
+  args: ['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile=test-results/unit.json'],
+  cwd: ROOT,
+  report: 'unit.json',
+  count: (r) => ({
     passed: r.numPassedTests,
     failed:
       r.numFailedTests +
       r.testResults.filter((f) => f.status === 'failed' && f.assertionResults.length === 0).length,
   }),
-)
-await run('end-to-end tests', ['playwright', 'test'], join(ROOT, 'e2e'), 'e2e.json', (r) => ({
-  passed: r.stats.expected,
-  failed: r.stats.unexpected + r.stats.flaky,
-}))
+})
+await run({
+  what: 'end-to-end tests',
+  args: ['playwright', 'test'],
+  cwd: join(ROOT, 'e2e'),
+  report: 'e2e.json',
+  count: (r) => ({ passed: r.stats.expected, failed: r.stats.unexpected + r.stats.flaky }),
+})
 if (passed + failed === 0) fail('no test ran')
 process.stdout.write(`${passed} passed, ${failed} failed\n`)
 process.exit(failed ? 1 : 0)

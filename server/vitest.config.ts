@@ -5,6 +5,7 @@ export default defineConfig({
     name: 'server',
     root: import.meta.dirname,
     include: ['src/**/*.test.ts'],
+    setupFiles: [`${import.meta.dirname}/../vitest.seed.ts`],
     globalSetup: ['src/testing/globalSetup.ts'],
     testTimeout: 30_000,
     hookTimeout: 60_000,

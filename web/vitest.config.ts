@@ -7,6 +7,7 @@ export default defineConfig({
     name: 'web',
     root: import.meta.dirname,
     include: ['src/**/*.test.ts'],
+    setupFiles: [`${import.meta.dirname}/../vitest.seed.ts`],
     environment: 'happy-dom',
     css: true,
     server: { deps: { inline: ['vuetify'] } },

@@ -47,11 +47,12 @@ export function largestFormula(catalog: KitchenCatalog): FormulaCost {
     trace: () => traceFormula(made, setting),
     flat,
     slide: () => {
+      const whole = { formula: made, trace: traced, setting }
       const vessel = { capacityMl: 3000, fullestShare: 2 / 3, floorMl: 120 }
-      const scale = scaleBy(made, { by: 'portions', portions: 30 }, traced, ingredients, vessel)
+      const scale = scaleBy(whole, { by: 'portions', portions: 30 }, vessel)
       return (
         scale &&
-        checkRounding(made, scale.factor / scale.batches, traced, setting, {
+        checkRounding(whole, scale.factor / scale.batches, {
           system: 'metric',
           scaleStepG: 1,
         })

@@ -189,13 +189,13 @@ const methodFields = {
   butterC: inRange(LIMITS.tempC),
   holdC: z.strictObject({ low: inRange(LIMITS.tempC), high: inRange(LIMITS.tempC) }),
 }
-const partial = (fields: z.core.$ZodLooseShape) => z.strictObject(fields).partial()
+const partial = <S extends z.core.$ZodLooseShape>(fields: S) => z.strictObject(fields).partial()
 const keepsFields = {
   hotMin: finite.min(0).max(1440),
   chilledDays: finite.min(0).max(365),
   freezes: z.enum(['good', 'fair', 'no']),
 }
-const changeSchema = z.discriminatedUnion('op', [
+const changeSchema: z.ZodType<FormulaChange> = z.discriminatedUnion('op', [
   z.strictObject({ op: z.literal('setAmount'), itemId: slug, amount: amountSchema }),
   z.strictObject({ op: z.literal('swap'), itemId: slug, ingredientId: slug, factor: finite.min(0).max(100) }),
   z.strictObject({ op: z.literal('move'), itemId: slug, stepId: slug }),
@@ -206,7 +206,7 @@ const changeSchema = z.discriminatedUnion('op', [
   z.strictObject({ op: z.literal('addStep'), afterStepId: slug, step: stepSchema }),
   z.strictObject({ op: z.literal('setMethod'), method: partial(methodFields) }),
   z.strictObject({ op: z.literal('setKeeps'), keeps: partial(keepsFields) }),
-]) as unknown as z.ZodType<FormulaChange>
+])
 const schoolSchema = z
   .strictObject({
     id: slug,
@@ -223,7 +223,7 @@ const schoolSchema = z
     message: 'must be one of the options',
   })
 
-export const formulaSchema = z
+export const formulaSchema: z.ZodType<Formula> = z
   .strictObject({
     id: slug,
     version: z.number().int().min(1),
@@ -256,7 +256,7 @@ export const formulaSchema = z
     })
     if (ids.size !== f.steps.length)
       ctx.addIssue({ code: 'custom', path: ['steps'], message: 'two steps have one id' })
-  }) as unknown as z.ZodType<Formula>
+  })
 
 /** Everything a kitchen is, in a file or over the wire. */
 export const catalogSchema = z.strictObject({

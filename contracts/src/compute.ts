@@ -4,7 +4,7 @@ import { inRange, text } from './primitives'
 import { problem, schemaProblem, type Problem } from './problem'
 
 /** The schema of a model's inputs, read from the registry: a new model needs no edit here. */
-function inputSchema(input: Model['inputs'][number]) {
+function inputSchema(input: Model['inputs'][number]): z.ZodType<number | string> {
   if ('range' in input) return inRange(input.range)
   if ('oneOf' in input) return z.enum(input.oneOf as [string, ...string[]])
   return text(input.text.maxLength).min(1)
@@ -13,10 +13,10 @@ export function modelInputSchema(model: Model): z.ZodType<Record<string, number 
   const shape = Object.fromEntries(
     model.inputs.map((input) => {
       const base = inputSchema(input)
-      return [input.name, input.optional === undefined ? base : base.optional()]
+      return [input.name, input.optional === undefined ? base : base.default(input.optional)] as const
     }),
   )
-  return z.strictObject(shape) as unknown as z.ZodType<Record<string, number | string>>
+  return z.strictObject(shape)
 }
 
 /** Runs a model on input from outside. */

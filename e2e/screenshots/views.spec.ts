@@ -46,7 +46,7 @@ test('pictures of the main views', async ({ page, kitchen }) => {
   await expect(page.getByRole('img', { name: 'Liquid in the pan, g' })).toBeVisible()
   await page.screenshot({ path: `${OUT}batch.png`, fullPage: true })
   await openScreen(page, kitchen, '/service')
-  const order = await takeOrder(page, 'Red wine & shallot', 14, 'Table 3')
+  const order = await takeOrder(page, { sauce: 'Red wine & shallot', portions: 14, label: 'Table 3' })
   await order.getByRole('button', { name: 'Plan it' }).click()
   await page.getByRole('button', { name: 'Put it on the stove' }).waitFor()
   await page.screenshot({ path: `${OUT}plan.png` })
@@ -107,7 +107,11 @@ for (const [technique, id] of BENCHES)
       formulas.find((f) => f.id === id) ??
       formulas.find((f) => f.steps.some((s) => techniqueOf(s).id === technique))!
     await openScreen(page, kitchen, '/service')
-    const order = await takeOrder(page, formula.name, formula.basisPortions, `Table ${technique}`)
+    const order = await takeOrder(page, {
+      sauce: formula.name,
+      portions: formula.basisPortions,
+      label: `Table ${technique}`,
+    })
     await order.getByRole('button', { name: 'Plan it' }).click()
     await page.getByRole('button', { name: 'Put it on the stove' }).click()
     await page.waitForURL(/\/stove/)

@@ -17,7 +17,7 @@ for (const [i, formula] of formulas.entries())
   test(`${formula.name}: from the order to the record`, async ({ tablet: { page, faults } }) => {
     faults.length = 0
     const portions = Math.max(2, Math.round(formula.basisPortions * (0.8 + 0.6 * seeded(i)())))
-    const order = await takeOrder(page, formula.name, portions, `Table ${100 + i}`)
+    const order = await takeOrder(page, { sauce: formula.name, portions, label: `Table ${100 + i}` })
     await order.getByRole('button', { name: 'Plan it' }).click()
     await page.getByRole('button', { name: 'Put it on the stove' }).waitFor()
     await expectWhole(page, 'the plan')

@@ -113,7 +113,7 @@ for (const theme of ['day', 'night']) {
     await expect(page.locator('.v-checkbox svg').first()).toBeVisible() // a box that cannot be seen is none
     await check('order form')
     await page.getByRole('button', { name: 'Cancel', exact: true }).click()
-    const order = await takeOrder(page, 'Bordelaise', 6, 'Table 1')
+    const order = await takeOrder(page, { sauce: 'Bordelaise', portions: 6, label: 'Table 1' })
     await order.getByRole('button', { name: 'Plan it' }).click()
     await page.getByRole('button', { name: 'Put it on the stove' }).waitFor()
     await check('plan')

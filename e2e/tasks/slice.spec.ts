@@ -15,7 +15,7 @@ test('one sauce from the order to the record, every number the core’s own', as
   await expect(page.getByText('Portions must be a whole number from 1 to 400.')).toBeVisible()
   await expect(page.getByText('Which sauce?')).toBeVisible()
   await page.getByRole('button', { name: 'Cancel', exact: true }).click()
-  const order = await takeOrder(page, 'Red wine & shallot', 8, 'Table 12')
+  const order = await takeOrder(page, { sauce: 'Red wine & shallot', portions: 8, label: 'Table 12' })
   await order.getByRole('button', { name: 'Plan it' }).click()
 
   // the plan on screen against the core, with the same kitchen and order
@@ -149,7 +149,12 @@ test('an order that can no longer be met is taken as late, with the earliest tha
 }) => {
   await openScreen(page, kitchen, '/service')
   const soon = new Date(Date.now() + 10 * 60_000).toISOString().slice(11, 16)
-  const order = await takeOrder(page, 'Red wine & shallot', 4, 'Table 5', soon)
+  const order = await takeOrder(page, {
+    sauce: 'Red wine & shallot',
+    portions: 4,
+    label: 'Table 5',
+    pickup: soon,
+  })
   await order.getByRole('button', { name: 'Plan it' }).click()
   await expect(page.getByText(new RegExp(`Cannot make ${soon}. Earliest \\d\\d:\\d\\d.`))).toBeVisible()
   await page.getByRole('button', { name: 'Put it on the stove' }).click()

@@ -43,7 +43,7 @@ test('two variants beside each other, and any number says where it is from', asy
     { ...NO_CHOICES, schools: { stock: 'tinned' } },
   )
   const trace = traceFormula(made, setting)
-  const told = explainNumber(made, trace, trace.at(-1)!.stepId, 'saltFrac', setting)!
+  const told = explainNumber({ formula: made, trace, setting }, trace.at(-1)!.stepId, 'saltFrac')!
   await expect(why.getByRole('row').first()).toContainText(
     `Chicken broth, tinned estimate ${told.brought[0]!.amount.toFixed(2)} g`,
   )

@@ -9,7 +9,6 @@ import { capacityMl, depthAtVolumeMm, FULLEST_PAN_SHARE, radiusAtMm } from '../v
 import { flatBaseMm, SOUR_FROM_FRAC, sourestFrac, standsSour } from './materialWarnings'
 
 const HOT = 1.04 // a boiling liquid stands so much higher
-const FOAMS = 2 // whisked yolk doubles
 const FULLEST_BOWL = 1 // what is counted for a bowl is its foam
 const FULLEST_TRAY = 0.8
 const LOW_WALL_MM = 60
@@ -65,15 +64,15 @@ interface Needs {
 
 function needsOf(role: VesselRole, walk: readonly WalkStep[]): Needs {
   const ours = walk.filter((w) => w.vessel === role)
-  const foams = (w: WalkStep, of: Contents) => (w.step.technique === 'whisk' ? FOAMS : HOT) * bulkMl(of)
+  const risesMl = (w: WalkStep, of: Contents) => (techniqueOf(w.step).swellsTo?.(w.step) ?? HOT) * bulkMl(of)
   const reduced = ours.filter((w) => w.boiled?.to).map((w) => bulkMl(w.end))
   return {
     role,
-    fullestMl: Math.max(0, ...ours.flatMap((w) => [foams(w, w.begin), foams(w, w.end)])),
+    fullestMl: Math.max(0, ...ours.flatMap((w) => [risesMl(w, w.begin), risesMl(w, w.end)])),
     leastMl: reduced.length ? Math.min(...reduced) : undefined,
     isSour: sourestFrac(walk, role) >= SOUR_FROM_FRAC,
     isHeated: ours.some((w) => techniqueOf(w.step).stands(w.step) === 'ring'),
-    isSimmered: ours.some((w) => techniqueOf(w.step).id === 'simmer'),
+    isSimmered: ours.some((w) => techniqueOf(w.step).wantsWalls),
   }
 }
 

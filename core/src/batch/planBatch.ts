@@ -111,7 +111,7 @@ function planSteps(
         milk: milkUpTo(walk, i, ingredients),
       }) ?? PLAIN
     warnings.push(...(planned.warnings ?? []))
-    if (planned.work.kind === 'reduce') heated.add(vessel)
+    if (room.heatsVessel) heated.add(vessel)
     return {
       stepId: step.id,
       minutes: planned.minutes ?? step.minutes ?? NO_MINUTES,

@@ -1,5 +1,6 @@
 import type { Ingredient } from '../ingredients/ingredient'
 import { parseReduction } from '../language/parseReduction'
+import { techniqueOf } from '../techniques/registry'
 import type { Formula } from './formula'
 import { traceFormula, type TraceStep } from './traceFormula'
 
@@ -66,7 +67,7 @@ export function checkFormula(
     if (!(amount >= 0)) problems.push({ code: 'negativeAmount', stepId: item.stepId, itemId: item.id })
   }
   for (const step of formula.steps) {
-    if (step.technique === 'reduce' && parseReduction(step.target ?? '').length === 0)
+    if (techniqueOf(step).asksTarget && parseReduction(step.target ?? '').length === 0)
       problems.push({ code: 'noTarget', stepId: step.id })
     for (const id of step.after ?? [])
       if (stepIds.indexOf(id) < 0 || stepIds.indexOf(id) >= stepIds.indexOf(step.id))

@@ -7,7 +7,7 @@ import type { Formula } from './formula'
 import { saltOnPlateG, sauceOf } from '../pan/contents'
 import { flourWorthG } from '../pan/putIn'
 import { itemMassG } from './itemMassG'
-import type { TraceSetting, TraceStep } from './traceFormula'
+import type { TracedFormula, TraceSetting, TraceStep } from './traceFormula'
 
 /** The numbers of a step that can be asked where they are from. */
 export const EXPLAINED = [
@@ -152,15 +152,12 @@ const RULES: Readonly<Record<Explained, Rule>> = {
  *
  * What the goods brought less what left is what is there: `brought - left = there`, in the unit said. Bones give more to a stock than they bring
  * as liquid, so there `left` may be less than nothing.
- * @param trace - of the same formula, for its own basis
  * @param stepId - the step after which the number stands
  */
 export function explainNumber(
-  formula: Formula,
-  trace: readonly TraceStep[],
+  { formula, trace, setting }: TracedFormula,
   stepId: string,
   of: Explained,
-  setting: TraceSetting,
 ): NumberExplanation | undefined {
   const at = trace.findIndex((t) => t.stepId === stepId)
   const end = trace[at]

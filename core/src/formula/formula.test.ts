@@ -19,6 +19,7 @@ const ingredients = kitchenGoods(larchwaterTest)
 const setting = { ingredients, altitudeM: settings.altitudeM }
 const of = (id: string) => formulas.find((f) => f.id === id)!
 const trace = (f: Formula) => traceFormula(f, setting)
+const traced = (formula: Formula) => ({ formula, trace: trace(formula), setting })
 const end = (f: Formula) => trace(f).at(-1)!
 const chosen = (f: Formula, schools: Choices['schools'], swaps: Choices['swaps'] = {}) =>
   applyChoices(f, { schools, swaps })
@@ -175,22 +176,15 @@ describe('scaling', () => {
   const h = of('hollandaise')
   it('by portions, volume, what limits, and the vessel', () => {
     const bowl = { capacityMl: 2363, fullestShare: 0.5, floorMl: 150 }
-    expect(scaleBy(h, { by: 'portions', portions: 24 }, trace(h), ingredients, bowl)?.factor).toBeCloseTo(
-      4,
-      9,
-    )
+    expect(scaleBy(traced(h), { by: 'portions', portions: 24 }, bowl)?.factor).toBeCloseTo(4, 9)
     expect(
-      end(scaleFormula(h, scaleBy(h, { by: 'volume', volumeMl: 1518 }, trace(h), ingredients, bowl)!.factor))
-        .volumeMl,
+      end(scaleFormula(h, scaleBy(traced(h), { by: 'volume', volumeMl: 1518 }, bowl)!.factor)).volumeMl,
     ).toBeCloseTo(1518, 3)
     expect(
-      scaleBy(h, { by: 'ingredient', ingredientId: 'yolk', massG: 9 * 17 }, trace(h), ingredients, bowl)
-        ?.factor,
+      scaleBy(traced(h), { by: 'ingredient', ingredientId: 'yolk', massG: 9 * 17 }, bowl)?.factor,
     ).toBeCloseTo(3, 9)
-    expect(
-      scaleBy(h, { by: 'ingredient', ingredientId: 'truffle', massG: 1 }, trace(h), ingredients, bowl),
-    ).toBeUndefined()
-    const full = scaleBy(h, { by: 'vessel' }, trace(h), ingredients, bowl)!
+    expect(scaleBy(traced(h), { by: 'ingredient', ingredientId: 'truffle', massG: 1 }, bowl)).toBeUndefined()
+    const full = scaleBy(traced(h), { by: 'vessel' }, bowl)!
     expect(full.batches).toBe(1)
     expect(Math.max(...trace(scaleFormula(h, full.factor)).map((t) => bulkMl(t.contents)))).toBeCloseTo(
       2363 / 2,
@@ -199,12 +193,12 @@ describe('scaling', () => {
   })
   it('a vessel that is too small splits the batch, one that is too wide ends as a film', () => {
     const bowl = { capacityMl: 2363, fullestShare: 0.5, floorMl: 150 }
-    const full = scaleBy(h, { by: 'vessel' }, trace(h), ingredients, bowl)!.factor * h.basisPortions
-    expect(scaleBy(h, { by: 'portions', portions: full * 2.5 }, trace(h), ingredients, bowl)).toMatchObject({
+    const full = scaleBy(traced(h), { by: 'vessel' }, bowl)!.factor * h.basisPortions
+    expect(scaleBy(traced(h), { by: 'portions', portions: full * 2.5 }, bowl)).toMatchObject({
       batches: 3,
       isUnderFloor: false,
     })
-    expect(scaleBy(h, { by: 'portions', portions: 2 }, trace(h), ingredients, bowl)).toMatchObject({
+    expect(scaleBy(traced(h), { by: 'portions', portions: 2 }, bowl)).toMatchObject({
       batches: 1,
       isUnderFloor: true,
     })

@@ -3,6 +3,7 @@ import { eggsFor, rouxSurplusFatG, wholeButterForClarifiedG } from './portions'
 import type { Formula } from './formula'
 import { sauceOf } from '../pan/contents'
 import { itemMassG } from './itemMassG'
+import { techniqueOf } from '../techniques/registry'
 import type { TraceStep } from './traceFormula'
 
 /** What a sauce leaves behind, and what it is good for; the words are the catalogue's. */
@@ -91,7 +92,7 @@ function ofEggsAndButter(good: Ingredient, massG: number): Sides {
 /** What stays in the sieve at the first strain after a good went in. */
 function strainedOut(formula: Formula, ingredients: ReadonlyMap<string, Ingredient>): LeftOver[] {
   const order = formula.steps.map((s) => s.id)
-  const strains = formula.steps.flatMap((s, i) => (s.technique === 'strain' ? [i] : []))
+  const strains = formula.steps.flatMap((s, i) => (techniqueOf(s).sieves?.(s) ? [i] : []))
   return formula.items.flatMap((item) => {
     const good = ingredients.get(item.ingredientId)
     const at = order.indexOf(item.stepId)
@@ -110,7 +111,7 @@ function strainedOut(formula: Formula, ingredients: ReadonlyMap<string, Ingredie
 /** Fat of a roux beyond its flour, which will float. */
 function rouxFat({ items, steps }: Formula, ingredients: ReadonlyMap<string, Ingredient>): LeftOver[] {
   return steps
-    .filter((step) => step.technique === 'roux')
+    .filter((step) => techniqueOf(step).floatsFat?.(step))
     .map((step): LeftOver => {
       const own = items
         .filter((i) => i.stepId === step.id)

@@ -3,7 +3,7 @@ import { splitBatches, type VesselLimits } from './portions'
 import type { Formula } from './formula'
 import { bulkMl } from '../pan/contents'
 import { itemMassG } from './itemMassG'
-import type { TraceSetting, TraceStep } from './traceFormula'
+import type { TracedFormula, TraceSetting, TraceStep } from './traceFormula'
 
 /** What decides how much is made. */
 export type ScaleBy =
@@ -36,40 +36,25 @@ export function usedMassG(
     .reduce((sum, i) => sum + itemMassG(i, ingredients.get(i.ingredientId) as Ingredient), 0)
 }
 
-/**
- * Factor for a formula and the batches that its vessel forces; undefined where the ingredient is not in it.
- * @param trace - of the formula for its own basis: everything in it grows with the batch, so a slider only multiplies
- */
-export function scaleBy(
-  formula: Formula,
-  ask: ScaleBy,
-  trace: readonly TraceStep[],
-  ingredients: TraceSetting['ingredients'],
-  vessel: VesselLimits,
-): Scale | undefined {
+/** Factor for a formula and the batches that its vessel forces; undefined where the ingredient is not in it. */
+export function scaleBy(traced: TracedFormula, ask: ScaleBy, vessel: VesselLimits): Scale | undefined {
+  const { trace } = traced
   const endMl = trace.at(-1)?.volumeMl ?? NaN
-  const roomMl = vessel.capacityMl * vessel.fullestShare
-  const factor = factorFor(formula, ask, ingredients, endMl, roomMl / fullestMl(trace))
+  const factor = factorFor(traced, ask, vessel)
   if (!Number.isFinite(factor)) return undefined
   const { batches } = splitBatches(fullestMl(trace) * factor, vessel)
   return { factor, batches, isUnderFloor: (endMl * factor) / batches < vessel.floorMl }
 }
 
-function factorFor(
-  formula: Formula,
-  ask: ScaleBy,
-  ingredients: TraceSetting['ingredients'],
-  endMl: number,
-  fillFactor: number,
-): number {
+function factorFor({ formula, trace, setting }: TracedFormula, ask: ScaleBy, vessel: VesselLimits): number {
   switch (ask.by) {
     case 'portions':
       return ask.portions / formula.basisPortions
     case 'volume':
-      return ask.volumeMl / endMl
+      return ask.volumeMl / (trace.at(-1)?.volumeMl ?? NaN)
     case 'ingredient':
-      return ask.massG / usedMassG(formula, ask.ingredientId, ingredients)
+      return ask.massG / usedMassG(formula, ask.ingredientId, setting.ingredients)
     case 'vessel':
-      return fillFactor
+      return (vessel.capacityMl * vessel.fullestShare) / fullestMl(trace)
   }
 }

@@ -8,7 +8,7 @@ import {
   type SpokenAmount,
 } from '../quantity/sayQuantity'
 import type { Formula, FormulaItem } from './formula'
-import { traceFormula, type TraceSetting, type TraceStep } from './traceFormula'
+import { traceFormula, type TraceSetting, type TracedFormula, type TraceStep } from './traceFormula'
 
 /** How amounts are shown: in which measures, and to what the kitchen's scale can tell. */
 export interface ShowAs {
@@ -75,15 +75,10 @@ const LEAST_SALT = 0.001
 const NOTICED_PHASE = 0.01
 const NOTICED_VOLUME = 0.05
 
-/**
- * The sauce with amounts as shown, beside the sauce as meant.
- * @param trace - of the formula for its own basis; masses grow with `factor`
- */
+/** The sauce with amounts as shown, beside the sauce as meant; masses grow with `factor`. */
 export function checkRounding(
-  formula: Formula,
+  { formula, trace, setting }: TracedFormula,
   factor: number,
-  trace: readonly TraceStep[],
-  setting: TraceSetting,
   showAs: ShowAs,
 ): RoundingCheck | undefined {
   const meant = trace.at(-1)

@@ -63,6 +63,13 @@ export interface TraceSetting {
   readonly altitudeM: number
 }
 
+/** A formula with its trace for its own basis, and what it was traced with: everything in it grows with the batch. */
+export interface TracedFormula {
+  readonly formula: Formula
+  readonly trace: readonly TraceStep[]
+  readonly setting: TraceSetting
+}
+
 const RANK: Readonly<Record<AllergenMark, number>> = { mayContain: 1, unknownLabel: 2, contains: 3 }
 
 function mergeAllergens(into: Partial<Record<Allergen, AllergenMark>>, ingredient: Ingredient): void {

@@ -45,13 +45,13 @@ describe('amounts as shown', () => {
     expect('massG' in shown.amount && shown.amount.massG).toBeCloseTo(massG, 0)
   })
   it.each(everyFormula)('%s is no other sauce when weighed on a scale of one gram', (_, f) => {
-    const check = checkRounding(f, 1, trace(f), setting, METRIC)!
+    const check = checkRounding({ formula: f, trace: trace(f), setting }, 1, METRIC)!
     expect(check.noticed).toBeUndefined()
     expect(Math.abs(check.weighed.volumeMl / check.meant.volumeMl - 1)).toBeLessThan(0.03)
   })
   it('one portion on a coarse scale is another sauce, and it is said', () => {
     const h = of('hollandaise')
-    const check = checkRounding(h, 1 / 6, trace(h), setting, COARSE)!
+    const check = checkRounding({ formula: h, trace: trace(h), setting }, 1 / 6, COARSE)!
     expect(check.noticed).toBe('phase')
     expect(roundedFormula(h, 1 / 6, ingredients, COARSE).items.find((i) => i.id === 'yolks')!.amount).toEqual(
       { massG: yolk.pieceG },
@@ -117,7 +117,7 @@ describe('where a number is from', () => {
     const steps = trace(f)
     for (const key of EXPLAINED) {
       const end = steps.at(-1)!
-      const why = explainNumber(f, steps, end.stepId, key, setting)!
+      const why = explainNumber({ formula: f, trace: steps, setting }, end.stepId, key)!
       if (why.unit === 'mark') continue
       expect(why.brought.reduce((sum, b) => sum + b.amount, 0) - why.left, key).toBeCloseTo(why.there, 6)
       if (why.modelId) expect(MODELS.map((m) => m.id)).toContain(why.modelId)
@@ -126,12 +126,12 @@ describe('where a number is from', () => {
   it('salt of a sauce names the good that brings it first, with how sure its number is, and what it is a share of', () => {
     const f = applyChoices(of('panJus'), { schools: { stock: 'cube' }, swaps: {} })
     const steps = trace(f)
-    const why = explainNumber(f, steps, steps.at(-1)!.stepId, 'saltFrac', setting)!
+    const why = explainNumber({ formula: f, trace: steps, setting }, steps.at(-1)!.stepId, 'saltFrac')!
     expect(why.brought[0]).toMatchObject({ ingredientId: 'stockCubeBroth', provenance: 'estimate' })
     expect(why.there / why.sharedBy!).toBeCloseTo(steps.at(-1)!.saltFrac, 9)
-    const early = explainNumber(f, steps, steps[0]!.stepId, 'saltFrac', setting)!
+    const early = explainNumber({ formula: f, trace: steps, setting }, steps[0]!.stepId, 'saltFrac')!
     expect(early.brought.some((b) => b.ingredientId === 'stockCubeBroth')).toBe(false)
-    expect(explainNumber(f, steps, 'nowhere', 'saltFrac', setting)).toBeUndefined()
+    expect(explainNumber({ formula: f, trace: steps, setting }, 'nowhere', 'saltFrac')).toBeUndefined()
   })
   it('made goods are computed, tables and estimates say so, what a house types is the house’s', () => {
     expect(provenanceOf(ingredients.get('brownStock')!)).toBe('computed')
@@ -143,7 +143,7 @@ describe('where a number is from', () => {
   it('allergens name their goods', () => {
     const f = of('hollandaise')
     const steps = trace(f)
-    const why = explainNumber(f, steps, steps.at(-1)!.stepId, 'allergens', setting)!
+    const why = explainNumber({ formula: f, trace: steps, setting }, steps.at(-1)!.stepId, 'allergens')!
     expect(why.brought.map((b) => b.ingredientId).sort()).toEqual(['butter', 'yolk'])
   })
 })

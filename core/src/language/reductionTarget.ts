@@ -93,7 +93,7 @@ export function resolveReduction(
   if (highest >= 1) return none('conflict', [...flags, 'not_a_reduction'], fractions.map(read))
   if (lowest <= 0) return none('conflict', [...flags, 'empty'], fractions.map(read))
   const delta = Math.log(highest / lowest)
-  if (delta > AGREEMENT.ok) return disagreement(claims, fractions, delta, flags, read)
+  if (delta > AGREEMENT.ok) return disagreement(claims, { fractions, delta }, flags, read)
   const quoted = claims.findIndex((claim) => claim.kind !== 'fractionLeft')
   const f = fractions[Math.max(0, quoted)] ?? highest
   const band = claims.some((claim) => claim.isAbout) ? AGREEMENT.aboutBand : AGREEMENT.exactBand
@@ -112,8 +112,7 @@ export function resolveReduction(
 /** Two claims that differ: the larger is kept for now, since stopping early can be mended and boiling further cannot. */
 function disagreement(
   claims: readonly ReductionClaim[],
-  fractions: number[],
-  delta: number,
+  { fractions, delta }: { readonly fractions: readonly number[]; readonly delta: number },
   flags: Set<ReductionFlag>,
   read: (f: number) => Reading,
 ): ReductionTarget {

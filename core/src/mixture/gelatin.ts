@@ -28,8 +28,7 @@ export function gelatinDose(
   stockG: number,
   nowFrac: number,
   targetFrac: number,
-  hotC = 90,
-  coldC = 10,
+  { hotC, coldC } = { hotC: 90, coldC: 10 },
 ): GelatinDose {
   const gelatinG = Math.max(
     0,

@@ -66,13 +66,11 @@ const phasesIn = (v: Values, extraAqueous = 0) =>
   })
 const ribbonRun = (v: Values, rateFactor: number) => {
   const setup: YolkBathSetup = { bowl: v.bowl as BowlMaterial, yolkG: num(v, 'yolkG'), rateFactor }
-  return runYolkBath(
-    setup,
-    startYolkBath(setup, num(v, 'aqueousG')),
-    () => ({ bath: v.bath as BathHeat, whisk: v.whisk as Whisk }),
-    (_, stage) => stage === 'ribbon' || stage === 'awayFromSide' || stage === 'grainy',
-    1800,
-  )
+  return runYolkBath(setup, startYolkBath(setup, num(v, 'aqueousG')), {
+    controlOf: () => ({ bath: v.bath as BathHeat, whisk: v.whisk as Whisk }),
+    isDone: (_, stage) => stage === 'ribbon' || stage === 'awayFromSide' || stage === 'grainy',
+    mostS: 1800,
+  })
 }
 const RIBBON_SHARE = 0.2 // until the house has logged five batches per bowl and burner
 
@@ -221,13 +219,12 @@ export const EMULSION_MODELS: readonly Model[] = [
       const setup: YolkBathSetup = { bowl: v.bowl as BowlMaterial, yolkG: num(v, 'yolkG') }
       const value = Math.max(
         0,
-        carryOverBoundK(
-          setup.bowl,
-          contentsJPerK(setup, num(v, 'aqueousG'), 0),
-          wettedAreaM2(2 * liquidMl(setup, num(v, 'aqueousG'), 0)),
-          num(v, 'wallC'),
-          num(v, 'tempC'),
-        ),
+        carryOverBoundK(setup.bowl, {
+          contentsJPerK: contentsJPerK(setup, num(v, 'aqueousG'), 0),
+          wettedM2: wettedAreaM2(2 * liquidMl(setup, num(v, 'aqueousG'), 0)),
+          wallC: num(v, 'wallC'),
+          tempC: num(v, 'tempC'),
+        }),
       )
       return { value, low: 0, high: value }
     },

@@ -77,7 +77,7 @@ export const REDUCTION_MODELS: readonly Model[] = [
       return {
         value: at(1),
         low: at(0.97),
-        high: at(Math.min(1.03, 101.4 / airPressureKPa(num(v, 'altitudeM')))),
+        high: at(Math.max(1, Math.min(1.03, 101.4 / airPressureKPa(num(v, 'altitudeM'))))), // under the sea the air is heavier still
       }
     },
   },

@@ -17,4 +17,6 @@ export function vesselsOf({ steps }: Pick<Formula, 'steps'>): ReadonlyMap<string
 }
 
 const bowlAhead = (step: FormulaStep, next: FormulaStep | undefined): VesselRole | undefined =>
-  step.technique === 'add' && next && !next.vessel && techniqueOf(next).vessel === 'bowl' ? 'bowl' : undefined
+  techniqueOf(step).isForNext?.(step) && next && !next.vessel && techniqueOf(next).vessel === 'bowl'
+    ? 'bowl'
+    : undefined

@@ -115,10 +115,8 @@ const holdStep: Follow = ({ rehearsal: { put, frozen, well }, plan, endsAtMs }) 
 }
 
 const serveStep: Follow = ({ rehearsal: { put }, plan, endsAtMs }) => {
-  put('portion.served', endsAtMs - 1000, {
-    portions: Math.max(1, Math.min(plan.portions, plan.yieldPortions)),
-    orderId: null,
-  })
+  const portions = Math.min(plan.portions, plan.yieldPortions) // a batch too small for a whole portion serves none
+  if (portions >= 1) put('portion.served', endsAtMs - 1000, { portions, orderId: null })
   return { endsAtMs }
 }
 

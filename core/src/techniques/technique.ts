@@ -94,6 +94,22 @@ export interface Technique {
   /** The vessel it works in, where it has one of its own. */
   readonly vessel?: VesselRole
   stands(step: FormulaStep): Stand
+  /** It goes down to a target that the formula says in words. */
+  readonly asksTarget?: true
+  /** Its vessel is boiling hot after it. */
+  readonly heatsVessel?: true
+  /** It goes on for long: a low wall lets it spit and dry. */
+  readonly wantsWalls?: true
+  /** How many times its bulk what is in the vessel rises to; a boiling liquid's rise where it says none. */
+  swellsTo?(step: FormulaStep): number | undefined
+  /** Its goods are already for the step that follows, and stand in that step's vessel. */
+  isForNext?(step: FormulaStep): boolean
+  /** Solids stay in a sieve. */
+  sieves?(step: FormulaStep): boolean
+  /** Fat beyond what its flour binds will float. */
+  floatsFat?(step: FormulaStep): boolean
+  /** Minutes that the Book counts for it before a plan works them out, where the formula says none. */
+  usualMin?(step: FormulaStep): number
   attention(step: FormulaStep): Attention
   /** What is in the vessel when the step ends; its goods are in already. */
   end(contents: Contents, step: FormulaStep, context: EndContext): StepEnd

@@ -53,9 +53,7 @@ export async function lockKitchen(tx: Tx, kitchenId: string): Promise<void> {
 export async function putCatalogItem(
   tx: Tx,
   kitchenId: string,
-  kind: string,
-  id: string,
-  body: unknown,
+  { kind, id, body }: { readonly kind: string; readonly id: string; readonly body: unknown },
 ): Promise<void> {
   const last = await tx
     .select({ place: sql<number>`coalesce(max(${catalogItems.place}), -1)::int` })

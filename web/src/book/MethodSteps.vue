@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { FormulaStep } from '@liquamen/core'
+import { techniqueOf, type FormulaStep } from '@liquamen/core'
 import { ref } from 'vue'
 import { numberText } from '../ui/format'
 import { texts } from '../ui/texts'
@@ -63,7 +63,7 @@ function added(id: string): void {
       <ul v-if="s.cautions.length && s.id === selectedId" class="cautions">
         <li v-for="c in s.cautions" :key="c" class="caption">▽ {{ texts.cautions[c] ?? c }}</li>
       </ul>
-      <label v-if="s.technique === 'reduce'" class="target"
+      <label v-if="techniqueOf(s).asksTarget" class="target"
         ><span class="caption">{{ texts.plan.phrase }}</span
         ><input
           :value="s.target"

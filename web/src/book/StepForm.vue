@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ACTS, type FormulaStep } from '@liquamen/core'
+import { ACTS, techniqueOf, type FormulaStep } from '@liquamen/core'
 import { computed, reactive, ref } from 'vue'
 import { texts } from '../ui/texts'
 import type { Workbench } from './useWorkbench'
@@ -55,7 +55,7 @@ function keep(): void {
   isTried.value = true
   if (isWrong.value) return
   const { minutes: _minutes, aheadKeepsH: _ahead, ...rest } = props.step
-  const isReduction = draftStep.technique === 'reduce'
+  const isReduction = techniqueOf(draftStep).asksTarget === true
   props.bench.edit({
     ...draft.value,
     steps: draft.value.steps.map((s) =>

@@ -14,7 +14,13 @@ const props = defineProps<{
 }>()
 const { chosen, trace, setting, ingredients, factor } = props.bench
 /** Worked out only now that somebody asks. */
-const why = computed(() => explainNumber(chosen.value, trace.value, props.stepId, props.of, setting.value))
+const why = computed(() =>
+  explainNumber(
+    { formula: chosen.value, trace: trace.value, setting: setting.value },
+    props.stepId,
+    props.of,
+  ),
+)
 const model = computed(() => MODELS.find((m) => m.id === why.value?.modelId))
 const nameOf = (id: string) => ingredients.value.get(id)?.name ?? id
 function say(amount: number): string {

@@ -1,5 +1,6 @@
 import {
   kitchenGoods,
+  techniqueOf,
   type Allergen,
   type Formula,
   type Ingredient,
@@ -16,21 +17,9 @@ export interface SauceFacts {
   readonly minutes: number
 }
 
-const TYPICAL_REDUCTION_MIN = 12 // a plan works it out for the pan; the Book only sorts by it
-
 /** Minutes of a formula's steps; reductions and the bowl count as usual lengths until they are planned. */
 export function usualMinutes(formula: Formula): number {
-  return formula.steps.reduce(
-    (sum, s) =>
-      sum +
-      (s.minutes?.value ??
-        (s.technique === 'reduce'
-          ? TYPICAL_REDUCTION_MIN
-          : s.technique === 'whisk' || s.technique === 'pour'
-            ? 5
-            : 0)),
-    0,
-  )
+  return formula.steps.reduce((sum, s) => sum + (s.minutes?.value ?? techniqueOf(s).usualMin?.(s) ?? 0), 0)
 }
 
 /** Facts of every formula; cheap, since nothing is boiled for them. */

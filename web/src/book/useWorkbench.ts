@@ -100,11 +100,10 @@ export function useWorkbench(
     const pan = catalog.value.pans.find((p) => p.id === panId.value)
     return vesselLimits(pan ? capacityMl(pan.profile) : Infinity, pan?.kind === 'bowl')
   })
+  const traced = computed(() => ({ formula: chosen.value, trace: trace.value, setting: setting.value }))
   /** Nothing is scaled while an amount is missing. */
   const scale = computed(() =>
-    canTrace.value && waiting.value.length === 0
-      ? scaleBy(chosen.value, ask.value, trace.value, ingredients.value, vessel.value)
-      : undefined,
+    canTrace.value && waiting.value.length === 0 ? scaleBy(traced.value, ask.value, vessel.value) : undefined,
   )
   const factor = computed(() => scale.value?.factor ?? 1)
   const batches = computed(() => scale.value?.batches ?? 1)
@@ -115,9 +114,7 @@ export function useWorkbench(
     scaleStepG: catalog.value.settings.scaleStepG,
   }))
   const rounding = computed(() =>
-    canTrace.value
-      ? checkRounding(chosen.value, factor.value / batches.value, trace.value, setting.value, showAs.value)
-      : undefined,
+    canTrace.value ? checkRounding(traced.value, factor.value / batches.value, showAs.value) : undefined,
   )
   const sides = computed(() => sidesOf(chosen.value, trace.value, ingredients.value))
 

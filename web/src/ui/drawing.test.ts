@@ -50,7 +50,8 @@ describe('the vessel', () => {
   })
   it('rules one line a minute between level and target, and keeps dots inside the wall', () => {
     expect(rulingHeights(10, 20, scale, [19, 17, 15, 9])).toEqual([19, 17, 15])
-    for (const dot of dotCentres(pan, 20, 50, scale, 9)) expect(Math.abs(dot.x)).toBeLessThan(2 * 95)
+    for (const dot of dotCentres(pan, { fromMm: 20, toMm: 50 }, scale, 9))
+      expect(Math.abs(dot.x)).toBeLessThan(2 * 95)
   })
 })
 

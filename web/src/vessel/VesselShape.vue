@@ -63,7 +63,12 @@ const ruling = computed(() =>
 )
 const dots = computed(() =>
   props.comingMm !== undefined && props.comingMm > level.value
-    ? dotCentres(props.profile, level.value, props.comingMm, props.scale, props.detail === 'bench' ? 10 : 9)
+    ? dotCentres(
+        props.profile,
+        { fromMm: level.value, toMm: props.comingMm },
+        props.scale,
+        props.detail === 'bench' ? 10 : 9,
+      )
     : [],
 )
 const menisci = computed(() => {

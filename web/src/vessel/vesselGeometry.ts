@@ -63,8 +63,7 @@ export function rulingHeights(
 /** Centres of the dots of what is to come, inside the wall. */
 export function dotCentres(
   profile: VesselProfile,
-  fromMm: number,
-  toMm: number,
+  { fromMm, toMm }: { readonly fromMm: number; readonly toMm: number },
   scale: DrawScale,
   pitchPx: number,
 ): { x: number; y: number }[] {

@@ -18,7 +18,11 @@ const base: PourState = {
   isBroken: false,
 }
 const steady = (gPerS: number, forS: number) =>
-  runPour(base, hand, BUTTERS.eu, (_, at) => (at < forS ? gPerS : 0), forS + 60)
+  runPour(
+    base,
+    { setting: hand, butter: BUTTERS.eu },
+    { feedOf: (_, at) => (at < forS ? gPerS : 0), mostS: forS + 60 },
+  )
 
 describe('pouring butter', () => {
   it('emulsion:A1 the first drops', () => {
@@ -48,11 +52,12 @@ describe('pouring butter', () => {
     const setting = { ...hand, tool }
     const run = runPour(
       base,
-      setting,
-      BUTTERS.eu,
-      (state) => recommendedPourGPerS(state, setting, BUTTERS.eu),
-      600,
-      (_, poured) => poured >= 250,
+      { setting, butter: BUTTERS.eu },
+      {
+        feedOf: (state) => recommendedPourGPerS(state, setting, BUTTERS.eu),
+        mostS: 600,
+        isDone: (_, poured) => poured >= 250,
+      },
     )
     expectWithin(run.atS, expected, 0.04)
     expect(run.brokeAtS).toBeUndefined()

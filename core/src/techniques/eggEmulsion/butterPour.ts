@@ -67,11 +67,16 @@ export function freeOilFrac({ emulsifiedG, freeG, continuousMl }: PourState, tem
   return freeMl / (freeMl + emulsifiedG / rho + continuousMl)
 }
 
+/** What is poured, with which tool into how warm a bowl. */
+export interface Pouring {
+  readonly setting: PourSetting
+  readonly butter: ButterParts
+}
+
 /** One step of a pour (Euler; a quarter of a second converges). */
 export function stepPour(
   state: PourState,
-  setting: PourSetting,
-  butter: ButterParts,
+  { setting, butter }: Pouring,
   feedGPerS: number,
   dtS: number,
 ): PourState {
@@ -100,18 +105,23 @@ export interface PourRun {
   readonly brokeAtS: number | undefined
 }
 
+/** How a run pours, and when it is over. */
+export interface PourRules {
+  /** g of butter a second; asked with the state before each step. */
+  readonly feedOf: (state: PourState, atS: number) => number
+  readonly mostS: number
+  readonly isDone?: (state: PourState, pouredG: number) => boolean
+}
+
 /**
  * Pours until the butter is in, it breaks, or the time is over. `emulsion:A2–A5`
- * @param feedOf - g of butter a second; asked with the state before each step
  */
 export function runPour(
   start: PourState,
-  setting: PourSetting,
-  butter: ButterParts,
-  feedOf: (state: PourState, atS: number) => number,
-  mostS: number,
-  isDone: (state: PourState, pouredG: number) => boolean = () => false,
+  pouring: Pouring,
+  { feedOf, mostS, isDone = () => false }: PourRules,
 ): PourRun {
+  const { setting } = pouring
   let state = start
   let peakFreeOil = 0
   let warnedAtS: number | undefined
@@ -120,7 +130,7 @@ export function runPour(
   for (let i = 1; i * POUR_STEP_S <= mostS + 1e-9; i++) {
     const feed = feedOf(state, (i - 1) * POUR_STEP_S)
     pouredG += feed * POUR_STEP_S
-    state = stepPour(state, setting, butter, feed, POUR_STEP_S)
+    state = stepPour(state, pouring, feed, POUR_STEP_S)
     const free = freeOilFrac(state, setting.tempC)
     peakFreeOil = Math.max(peakFreeOil, free)
     if (free > FREE_OIL.warn) warnedAtS ??= i * POUR_STEP_S

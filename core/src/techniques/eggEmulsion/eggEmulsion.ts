@@ -4,11 +4,15 @@ import { planEggStep } from './planEmulsion'
 import { watchBowl } from './watchBowl'
 import { leavesAll, type Technique } from '../technique'
 
+const WHISKED_YOLK = 2 // it doubles
+
 /** Yolk over a bath, and butter into it: whisk, pour, or both at once with a power blender. */
 export const eggEmulsion: Technique = {
   id: 'eggEmulsion',
   vessel: 'bowl',
   stands: (step) => (step.technique === 'whisk' ? 'bath' : 'aside'),
+  swellsTo: (step) => (step.technique === 'whisk' ? WHISKED_YOLK : undefined),
+  usualMin: (step) => (step.technique === 'blend' ? 0 : 5),
   attention: () => 'constant',
   end: (contents, step) =>
     step.technique === 'blend' ? { contents: bindFat(contents) } : leavesAll(contents),

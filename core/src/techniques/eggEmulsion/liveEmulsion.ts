@@ -215,11 +215,12 @@ function pourLeftS({ pour, bowl }: Replay, plan: EmulsionPlan, toComeG: number):
   const setting = pourSetting(plan.method.tool, bowl.tempC)
   return runPour(
     { ...pour, isBroken: false },
-    setting,
-    plan.butter,
-    (state) => Math.max(DROPS_G_PER_S, recommendedPourGPerS(state, setting, plan.butter)),
-    LONGEST_POUR_S,
-    (_, pouredG) => pouredG >= toComeG,
+    { setting, butter: plan.butter },
+    {
+      feedOf: (state) => Math.max(DROPS_G_PER_S, recommendedPourGPerS(state, setting, plan.butter)),
+      mostS: LONGEST_POUR_S,
+      isDone: (_, pouredG) => pouredG >= toComeG,
+    },
   ).atS
 }
 

@@ -111,11 +111,12 @@ function pourSeconds({ base, butterG, butter }: BowlParts, tool: EmulsionPlan['m
   const setting = pourSetting(tool, POUR_AT_C)
   return runPour(
     { emulsifiedG: 0, freeG: 0, continuousMl: contentsPhases(base, POUR_AT_C).continuousMl, isBroken: false },
-    setting,
-    butter,
-    (state) => Math.max(DROPS_G_PER_S, recommendedPourGPerS(state, setting, butter)),
-    LONGEST_S,
-    (_, pouredG) => pouredG >= butterG,
+    { setting, butter },
+    {
+      feedOf: (state) => Math.max(DROPS_G_PER_S, recommendedPourGPerS(state, setting, butter)),
+      mostS: LONGEST_S,
+      isDone: (_, pouredG) => pouredG >= butterG,
+    },
   ).atS
 }
 
@@ -131,13 +132,11 @@ function runRibbon(
   method: EmulsionPlan['method'],
 ): Ribbon {
   const setup = { bowl, yolkG: Math.max(1, yolkG) }
-  const run = runYolkBath(
-    setup,
-    startYolkBath(setup, aqueousG),
-    () => method,
-    (_, stage) => stage === 'ribbon' || stage === 'awayFromSide' || stage === 'grainy',
-    LONGEST_S,
-  )
+  const run = runYolkBath(setup, startYolkBath(setup, aqueousG), {
+    controlOf: () => method,
+    isDone: (_, stage) => stage === 'ribbon' || stage === 'awayFromSide' || stage === 'grainy',
+    mostS: LONGEST_S,
+  })
   const { atS, tempC } = run.state
   return {
     band: { low: atS * (1 - RIBBON_SPREAD), value: atS, high: atS * (1 + RIBBON_SPREAD) },

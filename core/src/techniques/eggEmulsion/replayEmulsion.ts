@@ -1,8 +1,8 @@
 import { DROPS_G_PER_S, recommendedPourGPerS, stepPour, type PourState } from './butterPour'
-import type { ButterParts } from '../../mixture/butterFat'
 import { phasesOf } from '../../mixture/phases'
 import {
   addToYolkBath,
+  type ButterPortion,
   GRAINY_FROM,
   startYolkBath,
   stepYolkBath,
@@ -88,8 +88,8 @@ function takeButter(r: Replay, { plan: { butter } }: ReplayFrame, massG: number)
   }
 }
 
-const put = (r: Replay, { setup }: ReplayFrame, massG: number, parts: ButterParts, tempC: number) => {
-  if (massG > 0) r.bowl = addToYolkBath(setup, r.bowl, massG, parts, tempC)
+const put = (r: Replay, { setup }: ReplayFrame, portion: ButterPortion) => {
+  if (portion.massG > 0) r.bowl = addToYolkBath(setup, r.bowl, portion)
 }
 
 function applyFact(r: Replay, frame: ReplayFrame, fact: StageFact): void {
@@ -113,7 +113,11 @@ function applyFact(r: Replay, frame: ReplayFrame, fact: StageFact): void {
       r.stretchG = 0
       return
     case 'pour.stopped': // what was really poured outranks the pace
-      put(r, frame, fact.payload.massG - r.stretchG, butter, fact.payload.tempC)
+      put(r, frame, {
+        massG: fact.payload.massG - r.stretchG,
+        parts: butter,
+        tempC: fact.payload.tempC,
+      })
       takeButter(r, frame, fact.payload.massG - r.stretchG)
       r.pouring = undefined
       r.stretchG = 0
@@ -121,12 +125,12 @@ function applyFact(r: Replay, frame: ReplayFrame, fact: StageFact): void {
     case 'addition.made':
       if (frame.isButter(fact.payload.ingredientId)) {
         takeButter(r, frame, fact.payload.massG)
-        put(r, frame, fact.payload.massG, butter, BUTTER_BY_HAND_C)
+        put(r, frame, { massG: fact.payload.massG, parts: butter, tempC: BUTTER_BY_HAND_C })
         return
       }
       r.aqueousG += fact.payload.massG
       r.pour = { ...r.pour, continuousMl: Math.max(1, r.pour.continuousMl + fact.payload.massG) }
-      put(r, frame, fact.payload.massG, WATER_PARTS, WATER_ARRIVES_C)
+      put(r, frame, { massG: fact.payload.massG, parts: WATER_PARTS, tempC: WATER_ARRIVES_C })
       return
     case 'reading.taken':
       if (fact.payload.how === 'temperature') readTemp(r, fact.payload.tempC, fact.atMs, 'spot')
@@ -152,9 +156,19 @@ function advance(r: Replay, { setup, plan, butterGoalG }: ReplayFrame, atMs: num
   const gPerS = r.pouring
     ? Math.max(0, Math.min(guideGPerS(r, plan), (butterGoalG - r.butterInG) / REPLAY_STEP_S))
     : 0 // a jug pours no more than it holds
-  if (r.pouring) r.bowl = addToYolkBath(setup, r.bowl, gPerS * REPLAY_STEP_S, plan.butter, r.pouring.tempC)
+  if (r.pouring)
+    r.bowl = addToYolkBath(setup, r.bowl, {
+      massG: gPerS * REPLAY_STEP_S,
+      parts: plan.butter,
+      tempC: r.pouring.tempC,
+    })
   if (gPerS > 0 || r.pour.freeG > 0 || r.pour.isBroken)
-    r.pour = stepPour(r.pour, pourSetting(plan.method.tool, r.bowl.tempC), plan.butter, gPerS, REPLAY_STEP_S)
+    r.pour = stepPour(
+      r.pour,
+      { setting: pourSetting(plan.method.tool, r.bowl.tempC), butter: plan.butter },
+      gPerS,
+      REPLAY_STEP_S,
+    )
   r.butterInG += gPerS * REPLAY_STEP_S
   r.stretchG += gPerS * REPLAY_STEP_S
   if (r.control.bath === 'off') r.liftDueAtMs = undefined

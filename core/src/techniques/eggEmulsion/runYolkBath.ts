@@ -19,18 +19,20 @@ export interface YolkBathRun {
   readonly isReached: boolean
 }
 
-/**
- * Runs a bowl until something is true, or for at most a time.
- *
- * @param controlOf - what is done at a moment; asked before every step
- * @param isDone - asked after every step, with the stage from the new state
- */
+/** How a run is worked, and when it is over. */
+export interface YolkBathRules {
+  /** What is done at a moment; asked before every step. */
+  readonly controlOf: (state: YolkBathState) => YolkBathControl
+  /** Asked after every step, with the stage from the new state. */
+  readonly isDone: (state: YolkBathState, stage: YolkStage) => boolean
+  readonly mostS: number
+}
+
+/** Runs a bowl until something is true, or for at most a time. */
 export function runYolkBath(
   setup: YolkBathSetup,
   start: YolkBathState,
-  controlOf: (state: YolkBathState) => YolkBathControl,
-  isDone: (state: YolkBathState, stage: YolkStage) => boolean,
-  mostS: number,
+  { controlOf, isDone, mostS }: YolkBathRules,
 ): YolkBathRun {
   let state = start
   let seen = yolkStage(setup, state, controlOf(state))

@@ -21,15 +21,13 @@ import {
 
 const near = (actual: number, expected: number, by: number) =>
   expect(Math.abs(actual - expected), `${actual} against ${expected}`).toBeLessThanOrEqual(by)
-const toRibbon = (bowl: BowlMaterial, bath: BathHeat, whisk: Whisk, yolkG = 51, waterG = 45) => {
+const toRibbon = (bowl: BowlMaterial, bath: BathHeat, whisk: Whisk, [yolkG, waterG] = [51, 45]) => {
   const setup: YolkBathSetup = { bowl, yolkG }
-  const run = runYolkBath(
-    setup,
-    startYolkBath(setup, waterG),
-    () => ({ bath, whisk }),
-    (_, stage) => ['ribbon', 'awayFromSide', 'grainy'].includes(stage),
-    1200,
-  )
+  const run = runYolkBath(setup, startYolkBath(setup, waterG), {
+    controlOf: () => ({ bath, whisk }),
+    isDone: (_, stage) => ['ribbon', 'awayFromSide', 'grainy'].includes(stage),
+    mostS: 1200,
+  })
   return { setup, run }
 }
 const h2 = toRibbon('glass', 'simmer', 'vigorous')
@@ -44,13 +42,11 @@ describe('yolk over a steam bath', () => {
   it('emulsion:H2 glass, simmer: ribbon, and what the bowl still does off the bath', () => {
     expectWithin(h2.run.state.atS, 280, 0.04)
     near(h2.run.state.tempC, 67.6, 0.5)
-    const after = runYolkBath(
-      h2.setup,
-      h2.run.state,
-      () => ({ bath: 'off', whisk: 'normal' }),
-      () => false,
-      180,
-    )
+    const after = runYolkBath(h2.setup, h2.run.state, {
+      controlOf: () => ({ bath: 'off', whisk: 'normal' }),
+      isDone: () => false,
+      mostS: 180,
+    })
     near(after.peakC - h2.run.state.tempC, 0.32, 0.15)
     near(after.state.cookedFrac, 0.53, 0.04)
   })
@@ -61,7 +57,7 @@ describe('yolk over a steam bath', () => {
     near(run.state.tempC, 60.6, 1)
   })
   it('emulsion:H4 a larger base', () => {
-    const { run } = toRibbon('glass', 'simmer', 'normal', 68, 60)
+    const { run } = toRibbon('glass', 'simmer', 'normal', [68, 60])
     expectWithin(run.state.atS, 389, 0.04)
     near(run.state.tempC, 66.4, 0.5)
   })
@@ -69,19 +65,17 @@ describe('yolk over a steam bath', () => {
     const setup: YolkBathSetup = { bowl: 'steel', yolkG: 51 }
     let isOn = true
     let lifts = 0
-    const run = runYolkBath(
-      setup,
-      startYolkBath(setup, 45),
-      (s) => {
+    const run = runYolkBath(setup, startYolkBath(setup, 45), {
+      controlOf: (s) => {
         if (isOn && s.tempC > 64) {
           isOn = false
           lifts++
         } else if (!isOn && s.tempC < 62) isOn = true
         return { bath: isOn ? 'simmer' : 'off', whisk: 'vigorous' }
       },
-      (_, stage) => stage === 'ribbon',
-      1200,
-    )
+      isDone: (_, stage) => stage === 'ribbon',
+      mostS: 1200,
+    })
     expectWithin(run.state.atS, 215, 0.05)
     near(run.peakC, 65.2, 0.5)
     expect(lifts).toBe(2)
@@ -96,7 +90,12 @@ describe('yolk over a steam bath', () => {
     ] as const) {
       const setup: YolkBathSetup = { bowl, yolkG: 51 }
       near(
-        carryOverBoundK(bowl, contentsJPerK(setup, 45, 0), wettedAreaM2(2 * liquidMl(setup, 45, 0)), 77, 67),
+        carryOverBoundK(bowl, {
+          contentsJPerK: contentsJPerK(setup, 45, 0),
+          wettedM2: wettedAreaM2(2 * liquidMl(setup, 45, 0)),
+          wallC: 77,
+          tempC: 67,
+        }),
         expected,
         0.2,
       )
@@ -109,9 +108,7 @@ describe('yolk over a steam bath', () => {
       state = addToYolkBath(
         h2.setup,
         stepYolkBath(h2.setup, state, { bath: 'off', whisk: 'normal' }, BATH_STEP_S),
-        1.2 * BATH_STEP_S,
-        BUTTERS.eu,
-        butterC,
+        { massG: 1.2 * BATH_STEP_S, parts: BUTTERS.eu, tempC: butterC },
       )
       peakC = Math.max(peakC, state.tempC)
     }

@@ -164,13 +164,15 @@ type Vector = readonly [
   waterG: number,
 ]
 
-function slope(
-  setup: YolkBathSetup,
-  control: YolkBathControl,
-  areas: Areas,
-  fatG: number,
-  [t, wall, rim, x, o, water]: Vector,
-): Vector {
+/** What stays as it is during a step. */
+interface StepFrame {
+  readonly setup: YolkBathSetup
+  readonly control: YolkBathControl
+  readonly areas: Areas
+  readonly fatG: number
+}
+
+function slope({ setup, control, areas, fatG }: StepFrame, [t, wall, rim, x, o, water]: Vector): Vector {
   const whisk = WHISKS[control.whisk]
   const bathC = BATHS[control.bath].tempC
   const { halfWall, outer, inner, wallJPerM2K } = films(setup, control)
@@ -215,7 +217,8 @@ export function stepYolkBath(
       ? Math.max(state.spreadMl, liquidMl(setup, state.waterG, state.fatG) * (1 + state.overrun))
       : state.spreadMl,
   )
-  const f = (v: Vector) => slope(setup, control, areas, state.fatG, v)
+  const frame: StepFrame = { setup, control, areas, fatG: state.fatG }
+  const f = (v: Vector) => slope(frame, v)
   const y: Vector = [state.tempC, state.wallC, state.rimC, state.cookedFrac, state.overrun, state.waterG]
   const k1 = f(y)
   const k2 = f(along(y, k1, dtS / 2))
@@ -237,13 +240,18 @@ export function stepYolkBath(
   }
 }
 
+/** Some of a butter: how much, what it is made of, how warm. */
+export interface ButterPortion {
+  readonly massG: number
+  readonly parts: ButterParts
+  readonly tempC: number
+}
+
 /** Butter, water or juice goes in. Cold butter's melting heat is in its enthalpy. */
 export function addToYolkBath(
   setup: YolkBathSetup,
   state: YolkBathState,
-  massG: number,
-  parts: ButterParts,
-  atC: number,
+  { massG, parts, tempC: atC }: ButterPortion,
 ): YolkBathState {
   const heat =
     contentsJPerK(setup, state.waterG, state.fatG) +
@@ -304,14 +312,17 @@ export const YOLK_STAGES: readonly YolkStage[] = [
   'grainy',
 ]
 
+/** The warmth of a bowl and of what is in it. */
+export interface BowlHeat {
+  readonly contentsJPerK: number
+  readonly wettedM2: number
+  readonly wallC: number
+  readonly tempC: number
+}
+
 /** Most that the bowl can still give to what is in it, K: C_b (T_b − T)/(C + C_b). `emulsion:H6` */
-export function carryOverBoundK(
-  bowl: BowlMaterial,
-  contents: number,
-  wettedM2: number,
-  wallC: number,
-  tempC: number,
-): number {
+export function carryOverBoundK(bowl: BowlMaterial, of: BowlHeat): number {
+  const { contentsJPerK: contents, wettedM2, wallC, tempC } = of
   const { densityKgPerM3, wallM, heatJPerKgK } = BOWLS[bowl]
   const bowlJPerK = densityKgPerM3 * wallM * wettedM2 * heatJPerKgK
   return (bowlJPerK * (wallC - tempC)) / (contents + bowlJPerK)

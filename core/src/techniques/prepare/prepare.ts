@@ -16,6 +16,8 @@ export const prepare: Technique = {
     OFF_THE_HEAT.includes(step.technique) || (step.technique === 'add' && !step.heat) ? 'aside' : 'ring',
   attention: (step) => WANTS[step.technique] ?? 'none',
   driesFat: { sweat: 1 },
+  isForNext: (step) => step.technique === 'add',
+  sieves: (step) => step.technique === 'strain',
   end(contents, step) {
     if (step.technique === 'strain') return { contents: strained(contents, step.pressFrac) }
     if (step.technique === 'skim') return { contents: skimmed(contents, 'hotLadle') }

@@ -134,7 +134,7 @@ export function planStage(place: StagePlace, begin: StageStart): StagePlan {
     fractionLeft: targetVolumeMl / startVolumeMl,
     inPan,
     tareG: pan.tareG,
-    curve: levelCurve(pan, way, inPan, targetMassG, boilC),
+    curve: levelCurve(way, targetMassG, (mixture) => hotDepthMm(pan, mixture, inPan, boilC)),
     boilC,
     startTempC: begin.tempC,
     heat: begin.heat,
@@ -155,7 +155,11 @@ export function planStage(place: StagePlace, begin: StageStart): StagePlan {
 }
 
 /** Level against mass, evenly spaced in mass, from the start to well past the target. */
-function levelCurve(pan: Pan, way: BoilDown, inPan: InPan, targetMassG: number, boilC: number): LevelPoint[] {
+function levelCurve(
+  way: BoilDown,
+  targetMassG: number,
+  depthMmOf: (mixture: BoilDown['start']) => number,
+): LevelPoint[] {
   const from = massG(way.start)
   const floor = Math.max(targetMassG * CURVE_PAST_TARGET, from - way.start.water * 0.98 - way.start.ethanol)
   return Array.from({ length: CURVE_POINTS + 1 }, (_, i): LevelPoint => {
@@ -164,7 +168,7 @@ function levelCurve(pan: Pan, way: BoilDown, inPan: InPan, targetMassG: number, 
     return {
       massG: massG(mixture),
       volumeMl: volume20Ml(mixture),
-      depthMm: hotDepthMm(pan, mixture, inPan, boilC),
+      depthMm: depthMmOf(mixture),
     }
   })
 }

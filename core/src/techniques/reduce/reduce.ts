@@ -7,6 +7,9 @@ import type { Technique } from '../technique'
 export const reduce: Technique = {
   id: 'reduce',
   stands: () => 'ring',
+  asksTarget: true,
+  heatsVessel: true,
+  usualMin: () => 12,
   attention: () => 'often',
   end: settleReduction,
   plan: planReduction,

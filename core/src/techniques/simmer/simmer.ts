@@ -25,6 +25,7 @@ function extracted(of: Contents, durationMin: number): Contents {
 export const simmer: Technique = {
   id: 'simmer',
   stands: () => 'ring',
+  wantsWalls: true,
   attention: () => 'none',
   end(contents, step, { pressureKPa, measuredG }) {
     const rich = extracted(contents, step.minutes?.value ?? 0)

@@ -11,6 +11,7 @@ export const thicken: Technique = {
   end: (contents, step) =>
     step.technique === 'roux' ? { contents: bindFat(contents) } : leavesAll(contents),
   driesFat: { roux: 1 },
+  floatsFat: (step) => step.technique === 'roux',
   plan({ walked: { step, before, end } }) {
     const toPaS = spoonPaS(end)
     return { work: { kind: 'thicken', fromPaS: spoonPaS(before), toPaS }, warnings: thinAtNappe(step, toPaS) }

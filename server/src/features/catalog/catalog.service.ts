@@ -76,8 +76,12 @@ export function createCatalogService({ database }: { readonly database: Database
         await requireMakeable(tx, read.data)
         const saved: Formula = { ...read.data, version: current ? current.version + 1 : 1 }
         if (current)
-          await putCatalogItem(tx, kitchenId, 'formulaVersions', `${id}@${current.version}`, current)
-        await putCatalogItem(tx, kitchenId, 'formulas', id, saved)
+          await putCatalogItem(tx, kitchenId, {
+            kind: 'formulaVersions',
+            id: `${id}@${current.version}`,
+            body: current,
+          })
+        await putCatalogItem(tx, kitchenId, { kind: 'formulas', id, body: saved })
         await tellCatalogChanged(tx, kitchenId)
         return saved
       })
@@ -102,7 +106,7 @@ export function createCatalogService({ database }: { readonly database: Database
         const added = good.filter((i) => !known.has(i.id))
         if (isWriting) {
           for (const ingredient of [...added, ...changed])
-            await putCatalogItem(tx, kitchenId, 'ingredients', ingredient.id, ingredient)
+            await putCatalogItem(tx, kitchenId, { kind: 'ingredients', id: ingredient.id, body: ingredient })
           await tellCatalogChanged(tx, kitchenId)
         }
         return {
@@ -117,7 +121,7 @@ export function createCatalogService({ database }: { readonly database: Database
     },
     async saveIngredient(kitchenId: string, ingredient: Ingredient): Promise<Ingredient> {
       await database.inKitchen(kitchenId, async (tx) => {
-        await putCatalogItem(tx, kitchenId, 'ingredients', ingredient.id, ingredient)
+        await putCatalogItem(tx, kitchenId, { kind: 'ingredients', id: ingredient.id, body: ingredient })
         await tellCatalogChanged(tx, kitchenId)
       })
       return ingredient
@@ -136,7 +140,7 @@ export function createCatalogService({ database }: { readonly database: Database
       return database.inKitchen(kitchenId, async (tx) => {
         const { settings } = await readCatalog(tx)
         const next: KitchenSettings = { ...settings, measures: read.data }
-        await putCatalogItem(tx, kitchenId, 'settings', 'settings', next)
+        await putCatalogItem(tx, kitchenId, { kind: 'settings', id: 'settings', body: next })
         await tellCatalogChanged(tx, kitchenId)
         return read.data
       })

@@ -32,15 +32,12 @@ export async function addChannel(tx: Tx, kitchenId: string, channel: Channel): P
 /** Adds a group of samples; answers how many were new. */
 export async function addSamples(
   tx: Tx,
-  kitchenId: string,
-  channelId: string,
-  groupId: string,
+  of: { readonly kitchenId: string; readonly channelId: string; readonly groupId: string },
   group: readonly Sample[],
 ): Promise<number> {
+  const { kitchenId, channelId } = of
   const rows = group.map(({ atMs, value, flag }, n) => ({
-    kitchenId,
-    channelId,
-    groupId,
+    ...of,
     n,
     at: new Date(atMs),
     value,
@@ -56,9 +53,7 @@ export async function addSamples(
 export async function readSamples(
   tx: Tx,
   channelId: string,
-  fromMs: number,
-  toMs: number,
-  most: number,
+  { fromMs, toMs, most }: { readonly fromMs: number; readonly toMs: number; readonly most: number },
 ): Promise<Sample[]> {
   const rows = await tx
     .select({ at: samples.at, value: samples.value, flag: samples.flag })

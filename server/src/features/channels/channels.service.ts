@@ -57,7 +57,7 @@ export function createChannelsService({
           )
         if (channel.deviceId !== device.deviceId)
           throw new ProblemError(problem(403, 'notYourChannel', 'Another device reads this probe or scale.'))
-        const stored = await addSamples(tx, device.kitchenId, channelId, groupId, group)
+        const stored = await addSamples(tx, { kitchenId: device.kitchenId, channelId, groupId }, group)
         return {
           status: stored ? 'stored' : 'known',
           flagged: group.filter((s) => s.flag).length,
@@ -68,7 +68,7 @@ export function createChannelsService({
     read: (kitchenId: string, channelId: string, fromMs: number, toMs: number): Promise<Samples> =>
       database.inKitchen(kitchenId, async (tx) => ({
         channelId,
-        samples: await readSamples(tx, channelId, fromMs, toMs, MOST_READ),
+        samples: await readSamples(tx, channelId, { fromMs, toMs, most: MOST_READ }),
       })),
     /** What a live listener has not seen yet, with some overlap. */
     latest(kitchenId: string, channelId: string): Promise<Samples> {
