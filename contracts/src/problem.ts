@@ -46,18 +46,15 @@ export function schemaProblem(error: z.ZodError, title = 'Some of what was sent 
 
 /** A broken range of the core as a 422. */
 export function domainProblem(error: DomainError): Problem {
-  const bounds =
-    error.min !== undefined && error.max !== undefined
-      ? `must be from ${error.min} to ${error.max} ${error.unit ?? ''}`.trim()
-      : 'cannot be used'
+  const bounds = error.range
+    ? `must be from ${error.range.min} to ${error.range.max} ${error.range.unit}`.trim()
+    : 'cannot be used'
   return problem(422, error.code, `That number cannot be: ${error.field} ${bounds}.`, {
     fields: [
       {
         field: error.field,
         message: bounds,
-        ...(error.min === undefined ? {} : { min: error.min }),
-        ...(error.max === undefined ? {} : { max: error.max }),
-        ...(error.unit === undefined ? {} : { unit: error.unit }),
+        ...error.range,
       },
     ],
   })

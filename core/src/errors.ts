@@ -13,9 +13,8 @@ export class DomainError extends Error {
     readonly code: string,
     readonly field: string,
     readonly value: unknown,
-    readonly min?: number,
-    readonly max?: number,
-    readonly unit?: string,
+    /** What it must lie in, where that is what is wrong. */
+    readonly range?: Range,
   ) {
     super(`${code}: ${field} = ${String(value)}`)
   }
@@ -26,6 +25,6 @@ export class DomainError extends Error {
  *
  * @throws DomainError `outOfRange` with field, value and bounds
  */
-export function requireInRange(field: string, value: number, { min, max, unit }: Range): void {
-  if (!(value >= min && value <= max)) throw new DomainError('outOfRange', field, value, min, max, unit)
+export function requireInRange(field: string, value: number, range: Range): void {
+  if (!(value >= range.min && value <= range.max)) throw new DomainError('outOfRange', field, value, range)
 }

@@ -8,7 +8,7 @@ import {
   type SpokenAmount,
 } from '../quantity/sayQuantity'
 import type { Formula, FormulaItem } from './formula'
-import { traceFormula, type TraceSetting, type TracedFormula, type TraceStep } from './traceFormula'
+import { traceFormula, type TracedFormula, type TraceStep } from './traceFormula'
 
 /** How amounts are shown: in which measures, and to what the kitchen's scale can tell. */
 export interface ShowAs {
