@@ -5,8 +5,8 @@ import {
   techniqueOf,
   type BatchState,
   type Fact,
-  type Formula,
   type FormulaStep,
+  type WeighOutLine,
   type TechniqueId,
 } from '@liquamen/core'
 import { expectWhole, SIZES } from './layout'
@@ -105,12 +105,13 @@ export class Cook {
     await page.locator('ol.steps').waitFor()
     await expectWhole(page, 'a planned bench')
     await this.light()
-    const { frozen } = await this.stateStarted(batchId)
+    const { frozen, weighOut } = await this.stateStarted(batchId)
     for (let i = 0; i < frozen.steps.length; i++) {
       await soon(() => this.at(), `step ${i} of ${frozen.id}`).toBe(i)
       const step = frozen.steps[i]!
       await page.locator('main [role=img], main svg').first().waitFor()
-      await this.weighIn()
+      const isPoured = step.technique === 'pour' // butter that is poured has a gauge of its own
+      await this.weighIn(isPoured ? [] : weighOut.filter((l) => l.stepId === step.id))
       if (await this.work(batchId, step)) return
     }
     throw new Error(`${frozen.id} has no end`)
@@ -126,19 +127,21 @@ export class Cook {
     if (await other.isVisible()) await other.click()
     await expect(planned).toBeHidden()
   }
-  private async stateStarted(batchId: string): Promise<{ frozen: Formula }> {
-    let frozen: Formula | undefined
-    await soon(async () => (frozen = (await this.state(batchId)).frozen?.formula)).toBeTruthy()
-    return { frozen: frozen! }
+  private async stateStarted(batchId: string) {
+    let state: BatchState | undefined
+    await soon(async () => (state = await this.state(batchId)).frozen !== undefined).toBe(true)
+    return { frozen: state!.frozen!.formula, weighOut: state!.plan!.weighOut }
   }
 
   /** Everything on the step's list is weighed: the amount as shown, or a little off, as scales and hands are. */
-  private async weighIn(): Promise<void> {
+  private async weighIn(lines: readonly WeighOutLine[]): Promise<void> {
     const weigh = this.page.getByRole('button', { name: 'Weighed' })
-    for (let left = await weigh.count(); left > 0; left--) {
+    await expect(weigh).toHaveCount(lines.length)
+    for (let left = lines.length; left > 0; left--) {
       await weigh.first().click()
       const digits = this.page.getByLabel(/, digits$/).first()
-      const shown = Number(await digits.inputValue())
+      const shown = Math.round(lines[lines.length - left]!.shownG)
+      await expect(digits).toHaveValue(String(shown)) // the ruler opens at what the core weighed out
       await digits.fill(String(Math.max(1, Math.round(shown * (0.97 + 0.06 * this.random())))))
       await this.tap('Keep')
       await expect(weigh).toHaveCount(left - 1)

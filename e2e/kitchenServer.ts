@@ -178,16 +178,15 @@ export async function openScreen(page: Page, kitchen: KitchenServer, path: strin
 /** Sets the demo kitchen's clock ahead of the wall, in minutes from its start, and waits until the page follows. */
 export async function runAhead(page: Page, minutes: number): Promise<void> {
   const serverNowMs = await page.evaluate(
-    async (aheadMs) =>
-      (
-        (await (
-          await fetch('/api/demo/clock', {
-            method: 'POST',
-            headers: { 'content-type': 'application/json' },
-            body: JSON.stringify({ aheadMs }),
-          })
-        ).json()) as { serverNowMs: number }
-      ).serverNowMs,
+    async (aheadMs) => {
+      const answer = await fetch('/api/demo/clock', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ aheadMs }),
+      })
+      if (!answer.ok) throw new Error(await answer.text())
+      return ((await answer.json()) as { serverNowMs: number }).serverNowMs
+    },
     Math.round(minutes * 60_000),
   )
   await page.waitForFunction(

@@ -4,7 +4,7 @@ import type { AppDeps } from '../../app'
 import { createRouter } from '../../http/context'
 import { ProblemError } from '../../http/problemError'
 
-const LONGEST_AHEAD_MS = 48 * 3600_000
+const LONGEST_AHEAD_MS = 14 * 24 * 3600_000 // two weeks of services
 const schema = z.strictObject({ aheadMs: z.number().int().min(0).max(LONGEST_AHEAD_MS) })
 const clockRoute = createRoute({
   method: 'post',
