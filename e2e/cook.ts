@@ -10,7 +10,7 @@ import {
   type TechniqueId,
 } from '@liquamen/core'
 import { expectWhole, SIZES } from './layout'
-import { runAhead } from './kitchenServer'
+import { runAhead, serverFacts } from './kitchenServer'
 
 /** A number from a seed, 0..1, the same every time. */
 export function seeded(seed: number): () => number {
@@ -61,6 +61,7 @@ let aheadMin = 0
 /** The cook's hands: what is tapped and typed, and a clock that is moved ahead. */
 export class Cook {
   private looks = 0
+  private readonly taken: { itemId: string; massG: number; isShort: boolean }[] = []
   constructor(
     private readonly page: Page,
     private readonly random: () => number,
@@ -140,11 +141,35 @@ export class Cook {
     for (let left = lines.length; left > 0; left--) {
       await weigh.first().click()
       const digits = this.page.getByLabel(/, digits$/).first()
-      const shown = Math.round(lines[lines.length - left]!.shownG)
+      const line = lines[lines.length - left]!
+      const row = this.page.locator('ul.lines > li').filter({ hasText: line.name }).first()
+      const isFromLarder = await row.getByText(/from the larder/).isVisible()
+      const shown = Math.round(line.shownG)
       await expect(digits).toHaveValue(String(shown)) // the ruler opens at what the core weighed out
-      await digits.fill(String(Math.max(1, Math.round(shown * (0.97 + 0.06 * this.random())))))
+      const massG = Math.max(1, Math.round(shown * (0.97 + 0.06 * this.random())))
+      await digits.fill(String(massG))
       await this.tap('Keep')
       await expect(weigh).toHaveCount(left - 1)
+      if (isFromLarder) await this.noteTaken(row, { itemId: line.itemId, massG })
+    }
+  }
+
+  /** What the kitchen made falls in its lot: the bench says so, or how much the larder is short. */
+  private async noteTaken(row: Locator, of: { itemId: string; massG: number }): Promise<void> {
+    const says = row.getByText(/g taken from its lot|the larder is .* g short/)
+    await expect(says).toBeVisible()
+    this.taken.push({ ...of, isShort: /short/.test((await says.textContent()) ?? '') })
+  }
+  /** What the server took from lots for a batch is what was weighed from the larder; where a lot was short, less. */
+  async expectLarderFell(batchId: string): Promise<void> {
+    const facts = this.taken.length ? await serverFacts(this.page) : []
+    for (const { itemId, massG, isShort } of this.taken) {
+      const of = facts.filter(
+        (f) => f.kind === 'lot.taken' && f.payload.batchId === batchId && f.payload.itemId === itemId,
+      )
+      const fellG = of.reduce((sum, f) => sum + Number(f.payload.massG), 0)
+      if (isShort) expect(fellG).toBeLessThan(massG)
+      else expect(Math.abs(fellG - massG)).toBeLessThanOrEqual(1)
     }
   }
 

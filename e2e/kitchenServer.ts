@@ -195,20 +195,26 @@ export async function runAhead(page: Page, minutes: number): Promise<void> {
   )
 }
 
-/** All facts of the kitchen as the server has them, read with the browser's own enrolment. */
-export async function serverFacts(page: Page): Promise<
-  {
-    id: string
-    kind: string
-    streamId: string
-    seq: number
-    atMs: number
-    deviceSeq: number
-    deviceId: string
-    payload: Record<string, unknown>
-  }[]
-> {
-  return page.evaluate(
-    async () => ((await (await fetch('/api/facts?after=0')).json()) as { facts: never[] }).facts,
-  )
+/** A fact as the server has it. */
+export interface ServerFact {
+  readonly id: string
+  readonly kind: string
+  readonly streamId: string
+  readonly seq: number
+  readonly atMs: number
+  readonly deviceSeq: number
+  readonly deviceId: string
+  readonly payload: Record<string, unknown>
+}
+/** All facts of the kitchen as the server has them, page by page, read with the browser's own enrolment. */
+export async function serverFacts(page: Page): Promise<ServerFact[]> {
+  return page.evaluate(async () => {
+    const all: ServerFact[] = []
+    for (;;) {
+      const answer = await fetch(`/api/facts?after=${all.at(-1)?.seq ?? 0}`)
+      const { facts } = (await answer.json()) as { facts: ServerFact[] }
+      if (facts.length === 0) return all
+      all.push(...facts)
+    }
+  })
 }

@@ -210,3 +210,4 @@ export { findModel, MODELS } from './models/registry'
 
 // practice
 export { followPlan, type Put, type Truth } from './practice/followPlan'
+export { rehearsalRecord } from './practice/rehearsalRecord'

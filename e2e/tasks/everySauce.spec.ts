@@ -45,6 +45,7 @@ for (const [i, formula] of formulas.entries())
         ).toBeVisible()
     expect(state.deviations.map((d) => d.code).filter((code) => code !== 'overReduced')).toEqual([]) // a hand that stops too late is on record
     expect(Object.values(state.steps).every((s) => s.finishedAtMs !== undefined)).toBe(true)
+    await cook.expectLarderFell(batchId)
     expect(faults).toEqual([])
   })
 

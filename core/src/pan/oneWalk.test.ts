@@ -4,8 +4,7 @@ import { planBatch } from '../batch/planBatch'
 import { chooseVessels } from '../batch/chooseVessels'
 import { foldBatch } from '../batch/foldBatch'
 import { larchwaterGoods as ingredients, larchwaterTest as kitchen } from '../demoKitchen.test-helper'
-import { mergeFacts, type Fact } from '../facts/fact'
-import { KINDS } from '../facts/kinds/kinds'
+import { mergeFacts } from '../facts/fact'
 import { applyChoices, NO_CHOICES, type Choices } from '../formula/applyChoices'
 import type { Formula } from '../formula/formula'
 import { swapsFor } from '../formula/substitutions'
@@ -15,7 +14,8 @@ import { airPressureKPa } from '../heat/atmosphere'
 import { massG } from '../mixture/composition'
 import { phaseFraction } from '../mixture/phases'
 import { volume20Ml } from '../mixture/volume'
-import { followPlan, type Put } from '../practice/followPlan'
+import { rehearsalRecord } from '../practice/rehearsalRecord'
+import { followPlan } from '../practice/followPlan'
 import { expectWithin } from '../testing.test-helper'
 import { actualWalk } from './actualWalk'
 import { contentsPhases, sauceOf, type Contents } from './contents'
@@ -61,26 +61,7 @@ function rehearse(formula: Formula, portions: number) {
     pickupAtMs: T0 + 36e6,
     nowMs: T0,
   })
-  const facts: Fact[] = []
-  const put: Put = (kind, atMs, payload) => {
-    const fact = {
-      id: `f${String(facts.length).padStart(4, '0')}`,
-      kitchenId: 'k',
-      streamKind: 'batch',
-      streamId: 'b',
-      kind,
-      v: KINDS[kind].v,
-      deviceId: 'd',
-      deviceSeq: facts.length,
-      deviceAtMs: atMs,
-      clockOffsetMs: 0,
-      actor: { deviceId: 'd' },
-      payload,
-      atMs,
-    } as unknown as Fact
-    facts.push(fact)
-    return fact
-  }
+  const { facts, put } = rehearsalRecord('b')
   followPlan({
     batchId: 'b',
     planned: {

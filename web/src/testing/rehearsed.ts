@@ -4,13 +4,12 @@ import {
   foldBatch,
   followPlan,
   kitchenGoods,
-  KINDS,
   placeBatch,
   plannedAt,
+  rehearsalRecord,
   viewBatch,
   type BatchView,
   type Fact,
-  type Put,
 } from '@liquamen/core'
 import { catalog } from './mountScreen'
 
@@ -31,26 +30,7 @@ export function rehearsed(formulaId: string, untilStepId: string, afterMin = 0) 
     pickupAtMs: LIT_AT_MS + 36e6,
   }
   const placed = placeBatch({ ...request, nowMs: LIT_AT_MS }, catalog, [])
-  const facts: Fact[] = []
-  const put: Put = (kind, atMs, payload) => {
-    const fact = {
-      id: `r${String(facts.length).padStart(4, '0')}`,
-      kitchenId: 'k',
-      streamKind: 'batch',
-      streamId: BATCH_ID,
-      kind,
-      v: KINDS[kind].v,
-      deviceId: 'd',
-      deviceSeq: facts.length,
-      deviceAtMs: atMs,
-      clockOffsetMs: 0,
-      actor: { deviceId: 'd' },
-      payload,
-      atMs,
-    } as unknown as Fact
-    facts.push(fact)
-    return fact
-  }
+  const { facts, put } = rehearsalRecord(BATCH_ID)
   const startedAtMs = followPlan({
     batchId: BATCH_ID,
     planned: plannedAt(
