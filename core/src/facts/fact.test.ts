@@ -86,7 +86,11 @@ describe('numerics', () => {
   ])('normal at %d', (x, p) => expect(normalCdf(x)).toBeCloseTo(p, 4))
   it.each([NaN, -1, 11])('%d is out of 0..10, as data', (v) =>
     expect(() => requireInRange('massG', v, { min: 0, max: 10, unit: 'g' })).toThrow(
-      expect.objectContaining({ code: 'outOfRange', field: 'massG', min: 0, max: 10, unit: 'g' }),
+      expect.objectContaining({
+        code: 'outOfRange',
+        field: 'massG',
+        range: { min: 0, max: 10, unit: 'g' },
+      }),
     ),
   )
 })
