@@ -19,6 +19,7 @@ import { clockText, degreesText, numberText, percentText, spanText } from '../..
 import { texts } from '../../ui/texts'
 import BenchDrawing from './PanInTime.vue'
 import BenchFrame from '../../bench/BenchFrame.vue'
+import CautionLines from '../../bench/CautionLines.vue'
 import GoodsLines from '../../bench/GoodsLines.vue'
 import EntryRuler from '../../ui/EntryRuler.vue'
 import type { RulerEntry } from '../../ui/rulerEntry'
@@ -157,7 +158,7 @@ useEventListener(window, 'keydown', onKey)
 
 <template>
   <StepBench v-if="!live" :view="view" :bench="bench" />
-  <BenchFrame v-else :view="view" :bench="bench" :place="String(view.ring.number)">
+  <BenchFrame v-else :view="view" :bench="bench" :place="String(view.ring.number)" has-own-cautions>
     <div class="grid">
       <div class="drawing">
         <BenchDrawing :view="view" @dragged="onDragged" />
@@ -175,6 +176,7 @@ useEventListener(window, 'keydown', onKey)
             <dd>{{ halfHeatAt }}</dd>
           </div>
         </dl>
+        <CautionLines class="beware" :view="view" />
       </div>
       <aside class="side">
         <div v-if="urgency === 'actNow'" class="act block-act">
@@ -314,7 +316,7 @@ useEventListener(window, 'keydown', onKey)
 <style scoped>
 .grid {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 286px;
+  grid-template-columns: minmax(0, 1fr) 308px;
   gap: 24px;
 }
 .drawing {
@@ -324,6 +326,12 @@ useEventListener(window, 'keydown', onKey)
   position: absolute;
   right: 0;
   top: 0;
+}
+.beware {
+  position: absolute;
+  left: 0;
+  top: 0;
+  max-width: 64%;
 }
 .facts > div {
   display: flex;
@@ -379,6 +387,10 @@ useEventListener(window, 'keydown', onKey)
   }
   .facts dt {
     width: auto;
+  }
+  .beware {
+    position: static;
+    max-width: none;
   }
   .glance {
     font-size: var(--type-pan);
