@@ -3,12 +3,13 @@ import { z } from 'zod'
 import { inRange, text } from './primitives'
 import { problem, schemaProblem, type Problem } from './problem'
 
-/** The schema of a model's inputs, read from the registry: a new model needs no edit here. */
 function inputSchema(input: Model['inputs'][number]): z.ZodType<number | string> {
   if ('range' in input) return inRange(input.range)
   if ('oneOf' in input) return z.enum(input.oneOf as [string, ...string[]])
   return text(input.text.maxLength).min(1)
 }
+
+/** The schema of a model's inputs, read from the registry: a new model needs no edit here. */
 export function modelInputSchema(model: Model): z.ZodType<Record<string, number | string>> {
   const shape = Object.fromEntries(
     model.inputs.map((input) => {

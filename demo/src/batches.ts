@@ -1,11 +1,11 @@
 import {
-  airPressureKPa,
   applyChoices,
-  chooseVessels,
   followPlan,
+  frozenAt,
   kitchenGoods,
   NO_CHOICES,
-  planBatch,
+  placeBatch,
+  plannedAt,
   withMove,
   type Allergen,
   type BatchPlan,
@@ -18,7 +18,6 @@ import { add, guestDetails, idOf, MINUTE } from './log'
 import { larchwater } from './kitchen'
 
 const goods = kitchenGoods(larchwater)
-const { settings, pans, rings } = larchwater
 
 /** The formula of an id as it is written. */
 export function formulaOf(id: string): Formula {
@@ -77,54 +76,37 @@ export function plan(
   orderId: string | undefined,
   { ringId, plannedAtMs, busy = [] }: DemoPlace,
 ): DemoBatch {
-  const ring = rings.find((r) => r.id === ringId)
-  if (!ring) throw new Error(`no ring ${ringId}`)
-  const written = formulaOf(of.formulaId)
-  const scaled = {
-    ...written,
-    basisPortions: of.portions,
-    items: written.items.map((i) => scale(i, of.portions / written.basisPortions)),
-  }
-  const request = { formula: scaled, ingredients: goods, pressureKPa: airPressureKPa(settings.altitudeM) }
-  const choice = chooseVessels(request, { pans, ring, busyPanIds: new Set(busy) })
-  const formula = withMove(written, choice.movesAtStepId)
-  const made = planBatch({
+  const formula = formulaOf(of.formulaId)
+  const request = {
     formula,
     ingredients: goods,
-    place: { vessels: choice.vessels, ring, settings },
     portions: of.portions,
     pickupAtMs: of.pickupAtMs,
     nowMs: plannedAtMs,
-  })
-  const used = new Set([...made.weighOut.map((l) => l.ingredientId), 'water', 'brownStock'])
-  const planned: Planned = {
-    shares: orderId ? [{ orderId, portions: of.portions }] : [],
-    formulaId: formula.id,
-    sauceName: formula.name,
-    fill: formula.fill,
-    vessels: Object.fromEntries(Object.entries(choice.vessels).map(([role, pan]) => [role, pan.id])),
-    ringId,
-    sources: {},
-    phrases: {},
-    ...(choice.movesAtStepId ? { movesAtStepId: choice.movesAtStepId } : {}),
-    plan: made,
   }
-  const ingredients = [...goods.values()].filter((i) => used.has(i.id))
+  const elsewhere = { fromMs: 0, toMs: Infinity, ringId: '', panIds: busy, batchId: '', isLit: true }
+  const placed = placeBatch(request, larchwater, [elsewhere], { ringId })
+  const planned = plannedAt(
+    {
+      shares: orderId ? [{ orderId, portions: of.portions }] : [],
+      formulaId: formula.id,
+      sauceName: formula.name,
+      fill: formula.fill,
+      sources: {},
+      phrases: {},
+    },
+    placed,
+  )
+  const { ring, place, choice } = placed
+  const made = withMove(formula, choice.movesAtStepId)
+  const { settings } = larchwater
   return {
     id: idOf(`batch ${of.name}`),
     planned,
-    plan: made,
-    frozen: { formula, ingredients, vessels: choice.vessels, ring, settings },
+    plan: placed.plan,
+    frozen: frozenAt(placed.plan, { formula: made, vessels: place.vessels, ring, settings }, goods),
   }
 }
-
-const scale = (item: Formula['items'][number], factor: number): Formula['items'][number] => ({
-  ...item,
-  amount:
-    'massG' in item.amount
-      ? { massG: item.amount.massG * factor }
-      : { volumeMl: item.amount.volumeMl * factor },
-})
 
 /** Only plans it. */
 export function putOn(batch: DemoBatch, atMs: number): void {

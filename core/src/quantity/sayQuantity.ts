@@ -10,12 +10,12 @@ export interface SpokenAmount {
 
 const SPOON_STEP = 0.25
 const roundTo = (value: number, step: number) => Math.round(value / step) * step
-/** A step that keeps about three figures. */
 const STEPS = [
   { under: 10, step: 0.1 },
   { under: 200, step: 1 },
   { under: 2000, step: 5 },
 ]
+/** A step that keeps about three figures. */
 const stepFor = (value: number) => STEPS.find(({ under }) => value < under)?.step ?? 10
 
 /** Grams as a scale or a spoon says them; under a teaspoon of a dry good a spoon is surer than a scale of whole grams. */

@@ -102,6 +102,7 @@ const band = (m: { low: number; high: number }) =>
             "
             :is-coming="isPlanned"
             :heat-share="heat"
+            :has-no-handle="view.pan.kind === 'tray'"
           />
           <path d="M-180 2.5H180" class="hob" />
         </svg>

@@ -5,6 +5,7 @@ import {
   boilState,
   depthReading,
   heatRatio,
+  LET_DOWN_WITH,
   levelReading,
   lookReading,
   massG as massOf,
@@ -35,7 +36,7 @@ import { kitchenNowMs } from '../port/clock'
 import type { Entry } from '../port/makeFact'
 import { tempText } from '../ui/format'
 import { texts } from '../ui/texts'
-import { LET_DOWN_WITH, useLighting } from './useLighting'
+import { useLighting } from './useLighting'
 
 const UNDO_MS = 8000
 const ROOM_C = 20

@@ -1,8 +1,8 @@
 import {
+  frozenAt,
   needsRing,
   planAgain,
   takenBy,
-  THICKENER_GOODS,
   viewBatch,
   type BatchState,
   type BatchView,
@@ -14,9 +14,6 @@ import { shallowRef, type Ref } from 'vue'
 import { kitchenNowMs } from '../port/clock'
 import type { Entry } from '../port/makeFact'
 import { useKitchenViews } from '../port/useKitchenViews'
-
-/** Goods that give back what was boiled off too far. */
-export const LET_DOWN_WITH: readonly string[] = ['water', 'brownStock']
 
 /** A ring that still has another sauce, and an empty one on which the batch can stand instead. */
 export interface RingTaken {
@@ -54,13 +51,8 @@ export function useLighting(
 
   async function light({ state, formula, vessels, ring }: BatchView, all: KitchenCatalog): Promise<void> {
     if (!state.plan) return
-    const used = new Set([
-      ...state.plan.weighOut.map((l) => l.ingredientId),
-      ...LET_DOWN_WITH,
-      ...THICKENER_GOODS,
-    ])
-    const ingredients = [...kitchen.ingredients.values()].filter((i) => used.has(i.id))
-    const frozen = { formula, vessels, ring, settings: all.settings, ingredients }
+    const place = { formula, vessels, ring, settings: all.settings }
+    const frozen = frozenAt(state.plan, place, kitchen.ingredients)
     const lights: Entry = { kind: 'batch.started', streamId: id, payload: { frozen, plan: state.plan } }
     await kitchen.recordAll([lights, starting(formula.steps[0]?.id ?? '', { frozen, status: 'underWay' })])
   }

@@ -158,7 +158,7 @@ export function planStage(place: StagePlace, begin: StageStart): StagePlan {
 function levelCurve(
   way: BoilDown,
   targetMassG: number,
-  depthMmOf: (mixture: BoilDown['start']) => number,
+  depthMmOf: (mixture: Composition) => number,
 ): LevelPoint[] {
   const from = massG(way.start)
   const floor = Math.max(targetMassG * CURVE_PAST_TARGET, from - way.start.water * 0.98 - way.start.ethanol)

@@ -8,13 +8,13 @@ import {
   saysNappe,
   spoonPaS,
   TEXTURE_STOPS,
+  urgencyOf,
   type BatchView,
   type HeatLevel,
 } from '@liquamen/core'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, toRef } from 'vue'
 import { useClock } from '../../port/clock'
-import { urgencyOf } from '@liquamen/core'
 import { clockText, degreesText, numberText, percentText, spanText } from '../../ui/format'
 import { texts } from '../../ui/texts'
 import BenchDrawing from './PanInTime.vue'

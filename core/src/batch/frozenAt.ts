@@ -1,0 +1,17 @@
+import type { Frozen } from '../facts/kinds/batch'
+import type { Ingredient } from '../ingredients/ingredient'
+import { THICKENER_GOODS } from '../techniques/thicken/thickenerDose'
+import type { BatchPlan } from './batchPlan'
+
+/** Goods that give back what was boiled off too far. */
+export const LET_DOWN_WITH: readonly string[] = ['water', 'brownStock']
+
+/** Everything that a batch depends on, as it is when its ring is lit: of the goods those that are weighed out, and those that its bench may offer. */
+export function frozenAt(
+  plan: Pick<BatchPlan, 'weighOut'>,
+  place: Omit<Frozen, 'ingredients'>,
+  goods: ReadonlyMap<string, Ingredient>,
+): Frozen {
+  const used = new Set([...plan.weighOut.map((l) => l.ingredientId), ...LET_DOWN_WITH, ...THICKENER_GOODS])
+  return { ...place, ingredients: [...goods.values()].filter((i) => used.has(i.id)) }
+}
