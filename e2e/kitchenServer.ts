@@ -151,7 +151,8 @@ export function watchForFaults(page: Page): string[] {
   const faults: string[] = []
   page.on('pageerror', (error) => faults.push(`page error: ${error.message}`))
   page.on('console', (message) => {
-    if (message.type() === 'error' && !message.text().includes('401'))
+    // a browser says so itself where a call is refused for want of an enrolment, or of a line
+    if (message.type() === 'error' && !/401|ERR_INTERNET_DISCONNECTED/.test(message.text()))
       faults.push(`console: ${message.text()}`)
   })
   page.on('response', (response) => void refused(response).then((why) => why && faults.push(why)))

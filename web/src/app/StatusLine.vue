@@ -44,13 +44,14 @@ async function saveQueue(): Promise<void> {
       >{{ texts.offline.away(clockText(kitchen.awaySinceMs)) }} {{ texts.offline.clocks }}
       {{ texts.offline.kept(kitchen.unsentCount) }}</span
     >
-    <button v-if="kitchen.unsentCount" @click="saveQueue">{{ texts.offline.save }}</button>
+    <button class="text-key" v-if="kitchen.unsentCount" @click="saveQueue">{{ texts.offline.save }}</button>
   </div>
   <div v-else-if="kitchen.unsentCount" class="line" role="status">
     <span>{{ texts.offline.unsent(kitchen.unsentCount) }}</span>
   </div>
   <div v-if="update.isReady.value" class="line" role="status">
     <span>{{ isBusy ? texts.offline.updateLater : texts.offline.update }}</span><button
+      class="text-key"
       v-if="!isBusy"
       @click="update.take"
     >
@@ -59,6 +60,7 @@ async function saveQueue(): Promise<void> {
   </div>
   <div v-if="kitchen.tray.length" class="line" role="status">
     <span class="wine">{{ texts.offline.tray(kitchen.tray.length) }}</span><button
+      class="text-key"
       :aria-expanded="isTrayOpen"
       @click="isTrayOpen = !isTrayOpen"
     >
@@ -67,7 +69,7 @@ async function saveQueue(): Promise<void> {
   </div>
   <ul v-if="isTrayOpen" class="tray">
     <li v-for="entry in kitchen.tray" :key="entry.id">
-      <span>{{ saysRefused(entry) }}</span><button @click="kitchen.dropRefused(entry.id)">
+      <span>{{ saysRefused(entry) }}</span><button class="text-key" @click="kitchen.dropRefused(entry.id)">
         {{ texts.offline.drop }}
       </button>
     </li>
@@ -92,17 +94,6 @@ async function saveQueue(): Promise<void> {
 }
 .mark {
   font-weight: 700;
-}
-button {
-  min-height: 48px;
-  border: 0;
-  background: none;
-  color: inherit;
-  font: inherit;
-  font-weight: 640;
-  text-decoration: underline;
-  text-underline-offset: 5px;
-  cursor: pointer;
 }
 .tray {
   padding: 4px 32px;

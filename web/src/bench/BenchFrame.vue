@@ -138,11 +138,11 @@ async function discard(): Promise<void> {
         <span
           ><strong>{{ texts.bench.fails }}</strong> <span class="soft">{{ failsText }}</span></span
         ><span class="ends"
-          ><button v-if="bench.undo.value" class="discard undo" @click="bench.takeBack()">
+          ><button v-if="bench.undo.value" class="text-key discard undo" @click="bench.takeBack()">
             {{ texts.app.undo }} <small>{{ bench.undo.value.says }}</small></button
           ><button
             v-if="state.status === 'underWay' && !isDiscarding"
-            class="discard"
+            class="text-key discard"
             @click="isDiscarding = true"
           >
             {{ texts.bench.discardKey }}
@@ -229,16 +229,8 @@ h1 {
   min-height: 40px;
 }
 .discard {
-  min-height: 48px;
   padding: 0 12px;
-  border: 0;
-  background: none;
   color: var(--ink-soft);
-  font: inherit;
-  font-weight: 600;
-  text-decoration: underline;
-  text-underline-offset: 5px;
-  cursor: pointer;
 }
 .undo {
   color: var(--ink);

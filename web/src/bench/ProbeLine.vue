@@ -32,11 +32,11 @@ async function bind(id: string): Promise<void> {
         texts.emulsion.simulated
       }}</span
       ><span v-if="own.tempC !== undefined" class="soft">{{ degreesText(own.tempC, 1) }}</span
-      ><button class="text" @click="probe.release()">{{ texts.emulsion.release }}</button>
+      ><button class="text-key" @click="probe.release()">{{ texts.emulsion.release }}</button>
     </p>
     <p v-else class="row">
       <span class="soft">⊣ ⊢ {{ texts.emulsion.noProbe }}</span
-      ><button class="text" :aria-expanded="isChoosing" @click="isChoosing = !isChoosing">
+      ><button class="text-key" :aria-expanded="isChoosing" @click="isChoosing = !isChoosing">
         {{ texts.emulsion.bind }}
       </button>
     </p>
@@ -56,8 +56,8 @@ async function bind(id: string): Promise<void> {
     <p v-if="trouble" class="roux" role="alert">▽ {{ trouble }}</p>
     <p v-if="probe.rival.value && own" class="roux row" role="alert">
       ▽ {{ texts.emulsion.twice(own.name, probe.rival.value.formula.name) }}
-      <button class="text" @click="probe.bind(own.channelId)">{{ texts.emulsion.here }}</button><button
-        class="text"
+      <button class="text-key" @click="probe.bind(own.channelId)">{{ texts.emulsion.here }}</button><button
+        class="text-key"
         @click="probe.release()"
       >
         {{ texts.emulsion.there }}
@@ -86,17 +86,5 @@ async function bind(id: string): Promise<void> {
   display: flex;
   gap: 10px;
   flex-wrap: wrap;
-}
-.text {
-  border: 0;
-  background: none;
-  color: inherit;
-  font: inherit;
-  font-weight: 600;
-  min-height: 48px;
-  padding: 0 4px;
-  text-decoration: underline;
-  text-underline-offset: 5px;
-  cursor: pointer;
 }
 </style>

@@ -178,7 +178,7 @@ const print = () => window.print()
         <SidesList :bench="bench" />
         <h2 class="label">{{ texts.book.bench.cheaper }}</h2>
         <p v-for="r in bench.cheaper.value" :key="routeName(r)">
-          <button class="text" @click="take(r)">
+          <button class="text-key start" @click="take(r)">
             {{ texts.book.bench.saves(routeName(r), moneyText(r.savesMinor, currency)) }}
           </button>
         </p>
@@ -207,7 +207,7 @@ const print = () => window.print()
           <li v-for="(d, i) in differences" :key="i" class="change">{{ sayDifference(d, ingredients) }}</li>
         </ul>
         <p v-if="differences.length === 0" class="caption">{{ texts.book.bench.nothingChanged }}</p>
-        <button v-if="hasChoices" class="text" @click="bench.choose(NO_CHOICES)">
+        <button v-if="hasChoices" class="text-key start" @click="bench.choose(NO_CHOICES)">
           {{ texts.book.bench.asIs }}
         </button>
         <AtThisSize :bench="bench" />
@@ -271,19 +271,9 @@ h2 {
   font-size: var(--type-text);
   padding: 2px 0;
 }
-.text {
-  border: 0;
-  background: none;
-  color: inherit;
-  font: inherit;
-  font-size: var(--type-text);
-  font-weight: 600;
-  min-height: 48px;
+.start {
   text-align: left;
   padding: 0;
-  text-decoration: underline;
-  text-underline-offset: 5px;
-  cursor: pointer;
 }
 .source {
   padding-top: 14px;

@@ -55,7 +55,7 @@ function put(): void {
         <span class="roux caption">▽ {{ texts.workbench.noAmount }}</span></span
       >
       <button
-        class="text"
+        class="text-key"
         :aria-label="`${texts.workbench.leaveOut}: ${goodOf(w.ingredientId).name}`"
         @click="bench.leaveOut(w.id)"
       >
@@ -92,17 +92,6 @@ function put(): void {
 .what {
   font-size: var(--type-text);
   line-height: 1.1;
-}
-.text {
-  border: 0;
-  background: none;
-  color: inherit;
-  font: inherit;
-  font-size: var(--type-text);
-  min-height: 48px;
-  text-decoration: underline;
-  text-underline-offset: 5px;
-  cursor: pointer;
 }
 .put {
   display: flex;

@@ -52,7 +52,7 @@ function added(id: string): void {
         </button>
         <button
           v-if="isOwn(s.id)"
-          class="edit"
+          class="text-key edit"
           :aria-expanded="editingId === s.id"
           :aria-label="`${texts.workbench.editStep}: ${s.verb}`"
           @click="edit(s.id)"
@@ -110,17 +110,9 @@ function added(id: string): void {
   line-height: 1.2;
 }
 .edit {
-  min-width: 48px;
-  min-height: 48px;
-  border: 0;
-  background: none;
   color: var(--ink-soft);
-  font: inherit;
   font-size: var(--type-caption);
-  text-decoration: underline;
-  text-underline-offset: 5px;
   text-decoration-color: var(--tick);
-  cursor: pointer;
 }
 .cautions {
   padding: 0 6px 4px;

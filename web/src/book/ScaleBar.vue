@@ -115,7 +115,8 @@ function makeFrom(id: string, massG: number): void {
     <span class="caption">× {{ numberText(factor, 2) }}{{ batchesText }}</span>
   </div>
   <p v-for="h in held" :key="h.id" class="held">
-    {{ h.says }} <button class="all" @click="makeFrom(h.id, h.massG)">{{ texts.workbench.allOfIt }}</button>
+    {{ h.says }}
+    <button class="text-key" @click="makeFrom(h.id, h.massG)">{{ texts.workbench.allOfIt }}</button>
   </p>
 </template>
 
@@ -123,17 +124,6 @@ function makeFrom(id: string, massG: number): void {
 .held {
   font-size: var(--type-text);
   padding-top: 2px;
-}
-.all {
-  min-height: 48px;
-  border: 0;
-  background: none;
-  color: inherit;
-  font: inherit;
-  font-weight: 620;
-  text-decoration: underline;
-  text-underline-offset: 5px;
-  cursor: pointer;
 }
 .scale {
   display: flex;

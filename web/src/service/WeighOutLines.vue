@@ -21,12 +21,12 @@ function amountOf({ shown, exactG, exactMl }: WeighOutLine): { number: string; u
   <div>
     <h2 class="head">
       <span class="label">{{ texts.plan.weighOut }}</span><button
-        class="text"
+        class="text-key"
         :aria-pressed="isExact"
         @click="isExact = !isExact"
       >
         {{ isExact ? texts.plan.asShown : texts.plan.exact }}</button
-      ><button class="text" :aria-label="texts.app.explain" @click="emit('why')">?</button>
+      ><button class="text-key" :aria-label="texts.app.explain" @click="emit('why')">?</button>
     </h2>
     <ul>
       <li v-for="line in lines" :key="line.itemId">
@@ -69,18 +69,5 @@ li .sauce {
   width: 1.7em;
   text-align: left;
   padding-left: 4px;
-}
-.text {
-  border: 0;
-  background: none;
-  color: inherit;
-  font: inherit;
-  font-size: var(--type-text);
-  font-weight: 600;
-  min-height: 48px;
-  min-width: 48px;
-  text-decoration: underline;
-  text-underline-offset: 5px;
-  cursor: pointer;
 }
 </style>

@@ -135,7 +135,7 @@ useEventListener(window, 'keydown', onKey)
             </p>
             <p class="caption from">
               <span>{{ bowl.from === 'probe' ? '' : tempFrom }}</span><button
-                class="why-key"
+                class="text-key"
                 :aria-expanded="isExplained"
                 :aria-label="texts.app.explain"
                 @click="isExplained = !isExplained"

@@ -17,7 +17,7 @@ const isShallow = computed(() => props.stage.targetDepthMm < 8)
     <h3 class="head">
       <span class="label">{{ fraction.left }}</span><span class="caption">{{ fraction.gone }}</span
       ><button
-        class="why-key"
+        class="text-key"
         :aria-expanded="isExplained"
         :aria-label="texts.app.explain"
         @click="isExplained = !isExplained"
