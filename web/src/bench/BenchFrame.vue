@@ -111,10 +111,14 @@ async function discard(): Promise<void> {
         <span class="label"
           >▽ {{ texts.bench.ringHas(bench.ringTaken.value.ring.number, bench.ringTaken.value.sauce) }}</span
         >
-        <v-btn v-if="bench.ringTaken.value.elsewhere" class="is-first" @click="bench.startElsewhere()"
-          >{{ texts.bench.startBatch }} {{ bench.ringTaken.value.elsewhere.number }}</v-btn
-        ><span v-else>{{ texts.bench.noRing }}</span>
-        <v-btn @click="bench.waitForRing()">{{ texts.app.cancel }}</v-btn>
+        <div class="keys-row">
+          <v-btn @click="bench.waitForRing()">{{ texts.app.cancel }}</v-btn><v-btn
+            v-if="bench.ringTaken.value.elsewhere"
+            class="is-first"
+            @click="bench.startElsewhere()"
+            >{{ texts.bench.startBatch }} {{ bench.ringTaken.value.elsewhere.number }}</v-btn
+          ><span v-else>{{ texts.bench.noRing }}</span>
+        </div>
       </div>
       <div
         v-if="bench.early.value"
@@ -123,8 +127,13 @@ async function discard(): Promise<void> {
         :aria-label="texts.bench.early(earlyLeft)"
       >
         <span class="label">▽ {{ texts.bench.early(earlyLeft) }}</span>
-        <v-btn @click="bench.finishStep(true)">{{ texts.bench.earlyYes }}</v-btn>
-        <v-btn class="is-first" @click="bench.stay()">{{ texts.bench.earlyNo }}</v-btn>
+        <div class="keys-row">
+          <v-btn @click="bench.finishStep(true)">{{ texts.bench.earlyYes }}</v-btn><v-btn
+            class="is-first"
+            @click="bench.stay()"
+            >{{ texts.bench.earlyNo }}</v-btn
+          >
+        </div>
       </div>
       <slot name="entry" />
       <div v-if="isDiscarding" class="choice-row">

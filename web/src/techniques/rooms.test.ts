@@ -210,7 +210,10 @@ describe('a ring', () => {
 
     store.kitchen.batches.set(other, planned)
     store.takeIn(planned.id)
-    await asks.find('button').trigger('click')
+    await asks
+      .findAll('button')
+      .find((b) => b.text().startsWith('Light it'))!
+      .trigger('click')
     await flushPromises()
     expect(store.recorded.map((r) => r.kind)).toEqual(['batch.planned', 'batch.started', 'step.started'])
     const [moved, started] = store.recorded.map((r) => r.payload) as [

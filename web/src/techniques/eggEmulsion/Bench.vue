@@ -48,6 +48,7 @@ const pace = computed(() => {
   if (g < DROPS_UNDER_G_PER_S) return 'drops'
   return g < THREAD_UNDER_G_PER_S ? 'thread' : 'stream'
 })
+const pourSpan = computed(() => spanText(bowl.value.pourLeftS * 1000))
 const goal = computed(() => bowl.value.butterInG + bowl.value.butterToComeG)
 const tempFrom = computed(() => {
   if (bowl.value.from === 'probe') return props.view.probe?.name ?? ''
@@ -174,8 +175,8 @@ useEventListener(window, 'keydown', onKey)
               {{ bowl.butterToComeG > 1 ? texts.emulsion.pourOn : texts.emulsion.butterDone }}
             </p>
             <p v-if="bowl.butterToComeG > 1" class="instrument">
-              {{ spanText(bowl.pourLeftS * 1000).number
-              }}<span class="unit">{{ numberText(bowl.safePourGPerS, 1) }} {{ texts.emulsion.perS }}</span>
+              {{ pourSpan.number }}<span v-if="pourSpan.unit" class="unit">{{ pourSpan.unit }} ·</span
+              ><span class="unit">{{ numberText(bowl.safePourGPerS, 1) }} {{ texts.emulsion.perS }}</span>
             </p>
             <ul v-if="bowl.butterToComeG > 1" class="paces">
               <li v-for="p in ['drops', 'thread', 'stream'] as const" :key="p" :class="{ here: p === pace }">
@@ -194,14 +195,6 @@ useEventListener(window, 'keydown', onKey)
         </div>
       </aside>
     </div>
-    <LoadScale
-      :now="bowl.phaseFrac"
-      :end="bowl.endPhaseFrac"
-      :butter-goal-g="goal"
-      :room-g="bowl.roomG"
-      :water-first-g="bowl.waterFirstG"
-      :butter-per-water="bowl.butterPerWater"
-    />
     <p v-if="bowl.isBroken || work.seen.value.has('split')" class="wine label" role="alert">
       ✕ {{ texts.emulsion.broken }}
     </p>
@@ -238,7 +231,14 @@ useEventListener(window, 'keydown', onKey)
         >
       </div>
     </section>
-
+    <LoadScale
+      :now="bowl.phaseFrac"
+      :end="bowl.endPhaseFrac"
+      :butter-goal-g="goal"
+      :room-g="bowl.roomG"
+      :water-first-g="bowl.waterFirstG"
+      :butter-per-water="bowl.butterPerWater"
+    />
     <template #entry>
       <p v-if="probe.isSpotting.value" class="label spotting" role="status">{{ texts.emulsion.spotting }}</p>
       <TempEntry
@@ -317,7 +317,7 @@ useEventListener(window, 'keydown', onKey)
   color: inherit;
   font: inherit;
   cursor: pointer;
-  height: min(400px, calc(100vh - 474px));
+  height: min(400px, calc(100vh - 524px));
   min-height: 250px;
 }
 .side,
@@ -328,7 +328,7 @@ useEventListener(window, 'keydown', onKey)
   min-width: 0;
 }
 .temp {
-  font-size: var(--type-pan);
+  font-size: var(--type-instrument);
   white-space: nowrap;
 }
 .deg {
@@ -407,9 +407,6 @@ useEventListener(window, 'keydown', onKey)
     display: grid;
     grid-template-columns: 1fr 1fr;
     column-gap: 24px;
-  }
-  .temp {
-    font-size: var(--type-pan);
   }
 }
 </style>
