@@ -86,4 +86,10 @@ export default ts.config(
     files: ['web/src/**/*.{ts,vue}'],
     rules: forbid('hono*', 'drizzle*', 'pg', '@liquamen/server*', 'node:*'),
   },
+  {
+    // the time is the kitchen's that a screen stands in: it is asked of the port, never of this device's clock
+    files: ['web/src/**/*.{ts,vue}'],
+    ignores: ['web/src/port/**', 'web/src/app/main.ts', '**/*.test.ts'],
+    rules: forbid('hono*', 'drizzle*', 'pg', '@liquamen/server*', 'node:*', '**/port/clock'),
+  },
 )

@@ -6,10 +6,10 @@ const MINUTE_MS = 60_000
 const GRACE_MS = MINUTE_MS
 
 /** When the step that is worked is thought to end, ms: by its readings where it has some, else by its minutes. */
-function stepEndsAtMs({ live, stepStartedAtMs, planned }: BatchView, nowMs: number): number {
-  if (live?.kind === 'timed') return Math.max(nowMs, live.endsAtMs)
-  if (live?.kind === 'reduce') return Math.max(nowMs, live.clock.targetAtMs ?? nowMs)
-  return Math.max(nowMs, (stepStartedAtMs ?? nowMs) + (planned?.minutes.value ?? 0) * MINUTE_MS)
+function stepEndsAtMs({ forecast, step, stepStartedAtMs, planned }: BatchView, nowMs: number): number {
+  if (forecast) return Math.max(nowMs, forecast.p50AtMs ?? nowMs)
+  const minutes = planned?.minutes ?? step?.minutes
+  return Math.max(nowMs, (stepStartedAtMs ?? nowMs) + (minutes?.value ?? 0) * MINUTE_MS)
 }
 
 const minutesOf = (steps: readonly { readonly minutes: MinutesBand }[]) =>

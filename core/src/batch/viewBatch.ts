@@ -9,7 +9,7 @@ import type { CreditBand, TempPoint } from '../safety/lethality'
 import { creditOf } from '../techniques/eggEmulsion/liveEmulsion'
 import { holdDue, liveHold } from '../techniques/hold/watchHold'
 import { techniqueOf } from '../techniques/registry'
-import type { LiveContext, Watch } from '../techniques/technique'
+import type { Forecast, LiveContext, Watch } from '../techniques/technique'
 import { watchMinutes } from '../techniques/watchMinutes'
 import type { StepPlan } from './batchPlan'
 import type { BatchState } from './batchState'
@@ -44,6 +44,8 @@ export interface BatchView {
   readonly stepStartedAtMs: number | undefined
   /** What is believed of the step that is being worked. */
   readonly live: Live | undefined
+  /** What its room foretells of the step's end; undefined where it foretells nothing. */
+  readonly forecast: Forecast | undefined
   readonly hold: HoldLive | undefined
   /** Pasteurisation that the probe's log has earned so far; none for a sauce without egg. */
   readonly credit: CreditBand
@@ -103,13 +105,14 @@ function thingsOf(state: BatchState, { formulas, pans, rings }: KitchenCatalog) 
 interface Seen {
   readonly live: Live | undefined
   readonly due: readonly Due[]
+  readonly forecast?: Forecast | undefined
 }
 const NOTHING: Seen = { live: undefined, due: [] }
 
 /** What its room sees of the step that is being worked. */
 function lookAt(watch: Watch, context: LiveContext): Seen {
   const live = watch.live(context)
-  return live ? { live, due: watch.deadlines(live, context) } : NOTHING
+  return live ? { live, due: watch.deadlines(live, context), forecast: watch.forecast?.(live) } : NOTHING
 }
 
 /** Everything a screen needs of a batch; undefined where its vessel, ring or formula is not known here. */
@@ -147,6 +150,7 @@ export function viewBatch(
     planned,
     stepStartedAtMs: own?.startedAtMs,
     live: seen.live,
+    forecast: seen.forecast,
     hold,
     credit: creditOf(state, probe).band,
     probe: probeOf(state, readingsOf, nowMs),

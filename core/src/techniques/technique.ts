@@ -3,6 +3,7 @@ import type { BatchState } from '../batch/batchState'
 import type { Due } from '../batch/deadline'
 import type { Live } from '../batch/live'
 import type { TempPoint } from '../safety/lethality'
+import type { Payloads } from '../facts/kinds/kinds'
 import type { Formula, FormulaStep, MinutesBand } from '../formula/formula'
 import type { Ingredient } from '../ingredients/ingredient'
 import type { KitchenSettings, Pan, Ring } from '../kitchen/kitchen'
@@ -79,10 +80,15 @@ export interface LiveContext {
   readonly nowMs: number
 }
 
+/** What a step is thought to come to: its liquid, g, and the moments of its end, ms. */
+export type Forecast = Payloads['forecast.shown']
+
 /** What a room sees of its step, and what is due by it. */
 export interface Watch {
   live(context: LiveContext): Live | undefined
   deadlines(live: Live, context: LiveContext): Due[]
+  /** What the cook is told of its end, where the room foretells one: the record keeps it. */
+  forecast?(live: Live): Forecast | undefined
 }
 
 /**

@@ -1,5 +1,6 @@
 import type { Deadline } from '@liquamen/core'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { createPinia, setActivePinia } from 'pinia'
 import { computed, effectScope, nextTick, ref } from 'vue'
 import { kitchenNowMs, setClockOffset } from '../port/clock'
 import { useAlarms } from './useAlarms'
@@ -41,6 +42,7 @@ beforeEach(() => {
   vi.stubGlobal('GainNode', Gain)
   audio.tones = []
   setClockOffset(0)
+  setActivePinia(createPinia())
 })
 afterEach(() => vi.unstubAllGlobals())
 

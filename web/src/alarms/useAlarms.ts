@@ -1,6 +1,6 @@
 import { useWakeLock } from '@vueuse/core'
 import { computed, ref, watch, type ComputedRef } from 'vue'
-import { kitchenNowMs } from '../port/clock'
+import { useKitchen } from '../port/useKitchen'
 import type { Deadline, DeadlineKind } from '@liquamen/core'
 import { deadlineVerb } from '../ui/deadlineVerb'
 import { texts } from '../ui/texts'
@@ -25,6 +25,7 @@ const NOTES: Readonly<Record<DeadlineKind, (ring: number) => Note[]>> = {
  * @param deadlines - absolute, soonest first
  */
 export function useAlarms(deadlines: ComputedRef<readonly Deadline[]>) {
+  const { exactNowMs } = useKitchen()
   const audio = ref<AudioContext>()
   const canBeHeard = ref(false)
   const wakeLock = useWakeLock()
@@ -38,7 +39,7 @@ export function useAlarms(deadlines: ComputedRef<readonly Deadline[]>) {
   function reschedule(): void {
     if (!audio.value || !canBeHeard.value) return
     const wanted = new Map(
-      sounding.value.filter((d) => d.atMs - kitchenNowMs() < AHEAD_MS).map((d) => [key(d), d]),
+      sounding.value.filter((d) => d.atMs - exactNowMs() < AHEAD_MS).map((d) => [key(d), d]),
     )
     for (const [id, cancel] of pending)
       if (!wanted.has(id)) {
@@ -48,7 +49,7 @@ export function useAlarms(deadlines: ComputedRef<readonly Deadline[]>) {
     // one sound at a time, the most urgent first: what is overdue speaks for the rest
     for (const [id, d] of wanted)
       if (!pending.has(id))
-        pending.set(id, scheduleNotes(audio.value, (d.atMs - kitchenNowMs()) / 1000, NOTES[d.kind](d.ring)))
+        pending.set(id, scheduleNotes(audio.value, (d.atMs - exactNowMs()) / 1000, NOTES[d.kind](d.ring)))
   }
   watch([keys, canBeHeard], reschedule)
 

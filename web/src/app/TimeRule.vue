@@ -47,8 +47,9 @@ const events = computed(() => {
   )
 })
 const chipOf = (batchId: string | undefined) => current.value.find((v) => v.state.id === batchId)
-/** Where it stands in a chip: a reduction as it is believed, the rest half way up. */
-const levelOf = ({ live }: BatchView) => (live?.kind === 'reduce' ? live.depthMm : 25)
+/** Where it stands in a chip, mm: as it is believed, else as it was planned. */
+const levelOf = ({ live, planned }: BatchView) =>
+  live && 'depthMm' in live ? live.depthMm : (planned?.level?.startMm ?? 0)
 const open = (batchId: string | undefined) => {
   if (batchId) void router.push(`/bench/${batchId}`)
 }

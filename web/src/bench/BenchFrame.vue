@@ -3,8 +3,7 @@ import { lateReadyAtMs, type BatchView, type Formula } from '@liquamen/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { choiceWords } from '../book/choiceWords'
-import { useClock } from '../port/clock'
-import { useKitchen } from '../port/useKitchen'
+import { useKitchen, useKitchenNow } from '../port/useKitchen'
 import HoldButton from '../ui/HoldButton.vue'
 import { clockText, spanText } from '../ui/format'
 import { texts } from '../ui/texts'
@@ -17,7 +16,7 @@ const props = defineProps<{
   /** What stands before the sauce's name: its ring, or its well. */ place: string
   /** The bench shows the cautions itself. */ hasOwnCautions?: boolean
 }>()
-const { nowMs } = useClock()
+const nowMs = useKitchenNow()
 const router = useRouter()
 const kitchen = useKitchen()
 const reason = ref('')

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { HEAT_LEVELS, type BatchView } from '@liquamen/core'
 import { computed, ref, toRef } from 'vue'
-import { useClock } from '../port/clock'
+import { useKitchenNow } from '../port/useKitchen'
 import { clockText, numberText, spanText } from '../ui/format'
 import { texts } from '../ui/texts'
 import VesselShape from '../vessel/VesselShape.vue'
@@ -20,7 +20,7 @@ const props = defineProps<{
   /** A thermometer belongs to this step: where its ruler opens and half the span that it shows. */
   temperature?: { readonly startC: number; readonly reachK: number } | undefined
 }>()
-const { nowMs } = useClock()
+const nowMs = useKitchenNow()
 const vessel = useVesselNow(toRef(props, 'view'))
 const isTyping = ref(false)
 async function keepTemp(tempC: number): Promise<void> {

@@ -11,7 +11,6 @@ import {
   type Ring,
 } from '@liquamen/core'
 import { shallowRef, type Ref } from 'vue'
-import { kitchenNowMs } from '../port/clock'
 import type { Entry } from '../port/makeFact'
 import { useKitchenViews } from '../port/useKitchenViews'
 
@@ -45,7 +44,7 @@ export function useLighting(
       catalog: { ...all, rings },
       ingredients: kitchen.ingredients,
       taken: others.flatMap((v) => takenBy(v, nowMs.value) ?? []),
-      nowMs: kitchenNowMs(),
+      nowMs: kitchen.exactNowMs(),
     })
   }
 
@@ -81,7 +80,7 @@ export function useLighting(
       await kitchen.record('batch.planned', id, planned)
       taken.value = undefined
       const state = kitchen.batches.get(id)
-      const moved = state && viewBatch(state, all, kitchenNowMs())
+      const moved = state && viewBatch(state, all, kitchen.exactNowMs())
       if (moved) await light(moved, all)
     },
   }

@@ -1,7 +1,6 @@
 import { tempText } from '../ui/format'
 import { computed, onScopeDispose, ref, type Ref } from 'vue'
 import type { BatchView } from '@liquamen/core'
-import { kitchenNowMs } from '../port/clock'
 import type { Entry } from '../port/makeFact'
 import { useKitchenViews } from '../port/useKitchenViews'
 import type { useBench } from './useBench'
@@ -58,7 +57,7 @@ export function useProbe(view: Ref<BatchView>, bench: ReturnType<typeof useBench
   function spot(): void {
     const { probe, step } = view.value
     if (!probe || isSpotting.value) return
-    const fromMs = kitchenNowMs()
+    const fromMs = kitchen.exactNowMs()
     isSpotting.value = true
     timer = window.setTimeout(() => {
       isSpotting.value = false

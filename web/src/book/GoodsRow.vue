@@ -7,7 +7,7 @@ import {
   type KitchenCatalog,
 } from '@liquamen/core'
 import { computed, ref } from 'vue'
-import { kitchenNowMs } from '../port/clock'
+import { useKitchenNow } from '../port/useKitchen'
 import { texts } from '../ui/texts'
 import AmountField from './AmountField.vue'
 import { amountText } from './sayDifference'
@@ -38,10 +38,11 @@ const each = computed(() =>
   good.value ? amountText(props.item.amount, good.value, factor.value / batches.value, showAs.value) : '',
 )
 
+const nowMs = useKitchenNow()
 /** Months in which it is best, where this is none of them; a swap may do. */
 const outOfSeason = computed(() => {
   const { months = [] } = good.value ?? {}
-  const now = new Date(kitchenNowMs()).getUTCMonth() + 1
+  const now = new Date(nowMs.value).getUTCMonth() + 1
   return months.length === 0 || months.includes(now)
     ? ''
     : months.map((m) => texts.book.months[m - 1]).join(' ')

@@ -1,17 +1,24 @@
 import { needsRing, viewBatch, type BatchState, type BatchView, type KitchenCatalog } from '@liquamen/core'
-import { createSharedComposable } from '@vueuse/core'
-import { computed } from 'vue'
+import { computed, effectScope } from 'vue'
 import { useChannels } from './channels.store'
-import { useClock } from './clock'
-import { useKitchen } from './useKitchen'
+import { useKitchen, type KitchenPort } from './useKitchen'
 
 const GONE: readonly BatchState['status'][] = ['discarded', 'takenOff']
 
-/** The batches that are planned or under way, as screens show them now, and what is due: worked out once a second, for every screen alike. */
-export const useKitchenViews = createSharedComposable(() => {
+const viewsOf = new WeakMap<KitchenPort, ReturnType<typeof createViews>>()
+
+/** What stands in this part of the page's kitchen and what is due there: worked out once a second, for every screen alike. */
+export function useKitchenViews(): ReturnType<typeof createViews> {
   const kitchen = useKitchen()
+  const views = viewsOf.get(kitchen) ?? effectScope(true).run(() => createViews(kitchen))! // they outlive the screen that asked first
+  viewsOf.set(kitchen, views)
+  return views
+}
+
+/** The batches that are planned or under way, as screens show them now. */
+function createViews(kitchen: KitchenPort) {
   const channels = useChannels()
-  const { nowMs } = useClock()
+  const nowMs = computed(() => kitchen.nowMs)
   const catalog = computed(() => kitchen.catalog as unknown as KitchenCatalog | undefined)
   const current = computed<BatchView[]>(() =>
     catalog.value
@@ -46,4 +53,4 @@ export const useKitchenViews = createSharedComposable(() => {
       )[0]
   const inWell = (wellId: string) => current.value.find((v) => v.state.hold?.wellId === wellId)
   return { kitchen, channels, catalog, nowMs, current, deadlines, openOrders, batchesOfOrder, onRing, inWell }
-})
+}

@@ -1,7 +1,6 @@
 import { densityGPerMl, storeHoldings, type Holding, type Ingredient } from '@liquamen/core'
 import { computed } from 'vue'
 import { numberText } from '../ui/format'
-import { useClock } from './clock'
 import { useKitchen } from './useKitchen'
 
 const MINUTE_MS = 60_000
@@ -9,8 +8,7 @@ const MINUTE_MS = 60_000
 /** What the larder holds of each good, as its lots were last counted. */
 export function useLarder() {
   const kitchen = useKitchen()
-  const { nowMs } = useClock()
-  const minute = computed(() => Math.floor(nowMs.value / MINUTE_MS) * MINUTE_MS) // a lot's day is not looked at each second
+  const minute = computed(() => Math.floor(kitchen.nowMs / MINUTE_MS) * MINUTE_MS) // a lot's day is not looked at each second
   const holdings = computed<ReadonlyMap<string, Holding>>(() =>
     storeHoldings(kitchen.lots.values(), minute.value),
   )

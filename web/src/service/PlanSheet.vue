@@ -249,7 +249,6 @@ const useVessel = (role: VesselRole, panId: string) => (draft.vessels = { ...dra
           :key="sum.planned.stepId"
           :planned="sum.planned"
           :step="sum.step"
-          :class="{ wide: sum.planned.work.kind === 'eggEmulsion' }"
         />
         <dl class="sums">
           <div>
@@ -331,9 +330,6 @@ h1 {
 .explain {
   font-size: var(--type-caption);
   padding-bottom: 8px;
-}
-.wide {
-  grid-column: 2 / -1;
 }
 .left {
   grid-row: 1 / span 2;

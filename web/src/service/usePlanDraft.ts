@@ -17,7 +17,7 @@ import {
   type VesselRole,
 } from '@liquamen/core'
 import { computed, reactive, type ComputedRef } from 'vue'
-import { useClock } from '../port/clock'
+import { useKitchenNow } from '../port/useKitchen'
 import { clockText, instantOn, isoDayText } from '../ui/format'
 
 /** What a plan is for, and what of the kitchen is taken by then. */
@@ -37,7 +37,7 @@ const sharesFor = (orders: readonly OrderState[], batch: BatchState | undefined)
 
 /** A plan as it is being chosen: ring, vessels, time, sources and phrases, and what the core makes of them. */
 export function usePlanDraft({ catalog, ingredients, orders, batch, taken }: PlanFor) {
-  const { nowMs } = useClock()
+  const nowMs = useKitchenNow()
   const was = batch.value?.planned
   const asked = computed(() => was ?? orders.value[0]?.taken)
   const formula = computed<Formula | undefined>(() =>

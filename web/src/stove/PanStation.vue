@@ -2,14 +2,14 @@
 import { HEAT_LEVELS, type BatchView } from '@liquamen/core'
 import { computed, toRef } from 'vue'
 import { useVesselNow } from '../bench/useVesselNow'
-import { useClock } from '../port/clock'
+import { useKitchenNow } from '../port/useKitchen'
 import BowlOverBath from '../vessel/BowlOverBath.vue'
 import VesselShape from '../vessel/VesselShape.vue'
 import { scaleInBox } from '../vessel/vesselGeometry'
 
 /** A vessel on its ring whose level is the plan's as the minutes run; or the one that is to come. */
 const props = defineProps<{ view: BatchView }>()
-const { nowMs } = useClock()
+const nowMs = useKitchenNow()
 const vessel = useVesselNow(toRef(props, 'view'))
 const isPlanned = computed(() => props.view.state.status === 'planned')
 const share = computed(() => {

@@ -2,7 +2,7 @@
 import { urgencyOf, type BatchView, type Ring } from '@liquamen/core'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
-import { useClock } from '../port/clock'
+import { useKitchenNow } from '../port/useKitchen'
 import { roomOf } from '../techniques/registry'
 import { clockText, spanText } from '../ui/format'
 import { texts } from '../ui/texts'
@@ -14,7 +14,7 @@ const props = defineProps<{
   /** What stands on it or is to come; nothing where it is free. */
   view: BatchView | undefined
 }>()
-const { nowMs } = useClock()
+const nowMs = useKitchenNow()
 const router = useRouter()
 const isPlanned = computed(() => props.view?.state.status === 'planned')
 const urgency = computed(() => (props.view ? urgencyOf(props.view, nowMs.value) : 'steady'))

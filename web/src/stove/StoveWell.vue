@@ -3,7 +3,7 @@ import type { Well } from '@liquamen/core'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import type { BatchView } from '@liquamen/core'
-import { useClock } from '../port/clock'
+import { useKitchenNow } from '../port/useKitchen'
 import { clockText, degreesText, spanText } from '../ui/format'
 import { texts } from '../ui/texts'
 import WellDrawing from '../vessel/WellDrawing.vue'
@@ -14,7 +14,7 @@ const props = defineProps<{
   ends: readonly ('left' | 'right')[]
 }>()
 const router = useRouter()
-const { nowMs } = useClock()
+const nowMs = useKitchenNow()
 const hold = computed(() => props.view?.hold)
 const clock = computed(() => hold.value?.clock)
 const isPast = computed(() => clock.value?.state === 'pastCode' || clock.value?.state === 'pastHouse')

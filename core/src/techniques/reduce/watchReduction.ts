@@ -30,6 +30,9 @@ function live({ state, step, startedAtMs, nowMs }: LiveContext): ReduceLive | un
   }
 }
 
+const tenth = (g: number) => Math.round(g * 10) / 10
+const whole = (ms: number | undefined) => (ms === undefined ? null : Math.round(ms))
+
 /** A pan on its way down: look, then stop. */
 export const watchReduction: Watch = {
   live,
@@ -45,5 +48,18 @@ export const watchReduction: Watch = {
         : [{ kind: 'actNow' as const, code: 'stop' as const, atMs: targetAtMs }]),
     ]
     return due.sort((a, b) => a.atMs - b.atMs)
+  },
+  forecast(of) {
+    if (of.kind !== 'reduce') return undefined
+    const { clock, estimate, stage } = of
+    return {
+      stepId: stage.stepId,
+      massG: Math.max(0, tenth(estimate.massG)),
+      targetMassG: tenth(stage.targetMassG),
+      p10AtMs: whole(clock.lowAtMs),
+      p50AtMs: whole(clock.targetAtMs),
+      p90AtMs: whole(clock.highAtMs),
+      modelVersion: stage.modelVersion,
+    }
   },
 }

@@ -3,7 +3,7 @@ import { tempOnDevice } from '../../ui/useDeviceUnits'
 import { BATHS, type BathHeat, type BatchView, type LiveEmulsion } from '@liquamen/core'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, toRef } from 'vue'
-import { useClock } from '../../port/clock'
+import { useKitchenNow } from '../../port/useKitchen'
 import { clockText, numberText, spanText } from '../../ui/format'
 import { texts } from '../../ui/texts'
 import BenchFrame from '../../bench/BenchFrame.vue'
@@ -28,7 +28,7 @@ const view = toRef(props, 'view')
 const bench = useBench(view)
 const work = useEggEmulsion(view, bench)
 const probe = useProbe(view, bench)
-const { nowMs } = useClock()
+const nowMs = useKitchenNow()
 const entry = ref<'temp' | 'butter' | 'yolks' | 'bath'>()
 const isExplained = ref(false)
 const live = computed(() => (props.view.live?.kind === 'eggEmulsion' ? props.view.live : undefined))

@@ -13,7 +13,7 @@ const plan = computed(() =>
 </script>
 
 <template>
-  <section v-if="plan">
+  <section v-if="plan" class="wide">
     <h2 class="label head">{{ texts.emulsion.load }}</h2>
     <dl class="forms-list">
       <div>
@@ -49,3 +49,9 @@ const plan = computed(() =>
     </dl>
   </section>
 </template>
+
+<style scoped>
+.wide {
+  grid-column: 2 / -1;
+}
+</style>

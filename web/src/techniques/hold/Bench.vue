@@ -3,8 +3,7 @@ import { tempOnDevice } from '../../ui/useDeviceUnits'
 import { computed, ref, toRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { depthAtVolumeMm, hasLightEgg, type BatchView, type Formula } from '@liquamen/core'
-import { useClock } from '../../port/clock'
-import { useKitchen } from '../../port/useKitchen'
+import { useKitchen, useKitchenNow } from '../../port/useKitchen'
 import HoldButton from '../../ui/HoldButton.vue'
 import { clockText, degreesText, numberText, spanText } from '../../ui/format'
 import { texts } from '../../ui/texts'
@@ -23,7 +22,7 @@ const bench = useBench(view)
 const probe = useProbe(view, bench)
 const kitchen = useKitchen()
 const router = useRouter()
-const { nowMs } = useClock()
+const nowMs = useKitchenNow()
 const isTyping = ref(false)
 const isGoingOn = ref(false)
 const reason = ref('')

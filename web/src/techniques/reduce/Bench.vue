@@ -14,7 +14,7 @@ import {
 } from '@liquamen/core'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, toRef } from 'vue'
-import { useClock } from '../../port/clock'
+import { useKitchenNow } from '../../port/useKitchen'
 import { clockText, degreesText, numberText, percentText, spanText } from '../../ui/format'
 import { texts } from '../../ui/texts'
 import BenchDrawing from './PanInTime.vue'
@@ -28,17 +28,19 @@ import StepBench from '../../bench/StepBench.vue'
 import ThickenerOffer from '../thicken/ThickenerOffer.vue'
 import TargetForms from './TargetForms.vue'
 import { useBench } from '../../bench/useBench'
+import { useReduction } from './useReduction'
 
 const props = defineProps<{ view: BatchView }>()
 const bench = useBench(toRef(props, 'view'))
-const { nowMs } = useClock()
+const pan = useReduction(toRef(props, 'view'), bench)
+const nowMs = useKitchenNow()
 type Entry = 'dip' | 'weigh' | 'temp' | 'look' | 'add' | 'heat' | 'level'
 const entry = ref<Entry>()
 const draggedMm = ref(0)
 const addId = ref('water')
 
 const state = computed(() => props.view.state)
-const live = computed(() => bench.reduce.value)
+const live = computed(() => pan.reduce.value)
 const plan = computed(() => state.value.plan)
 /** What is typed or slid, by the entry that is open. */
 const ruler = computed(() => {
@@ -52,11 +54,11 @@ const ruler = computed(() => {
         start: live.value.depthMm,
         hint: state.value.isPanOff ? '' : texts.bench.panOffHint,
       },
-      keep: bench.dip,
+      keep: pan.dip,
     },
     level: {
       ruler: { ...ofLevel, label: texts.bench.levelLabel, start: draggedMm.value },
-      keep: bench.see,
+      keep: pan.see,
     },
     weigh: {
       ruler: {
@@ -68,7 +70,7 @@ const ruler = computed(() => {
         step: 1,
         reach: 200,
       },
-      keep: bench.weigh,
+      keep: pan.weigh,
     },
   }
   return entry.value && rulers[entry.value]
@@ -102,7 +104,7 @@ const saltText = computed(() => {
 const halfHeatAt = computed(() => {
   if (!live.value) return ''
   const min = forecast(
-    changeHeatBelief(live.value.estimate.belief, bench.halfHeatRatio.value),
+    changeHeatBelief(live.value.estimate.belief, pan.halfHeatRatio.value),
     live.value.stage.targetMassG,
   ).p50Min
   return min === undefined ? texts.bench.noUpper : texts.bench.makesIt(clockText(nowMs.value + min * 60_000))
@@ -217,27 +219,27 @@ useEventListener(window, 'keydown', onKey)
         }}
       </p>
       <div class="keys-row">
-        <v-btn @click="bench.explain(question.readingId, 'mistake')">{{
+        <v-btn @click="pan.explain(question.readingId, 'mistake')">{{
           texts.bench.question.mistake
-        }}</v-btn><v-btn @click="bench.explain(question.readingId, 'right')">{{
+        }}</v-btn><v-btn @click="pan.explain(question.readingId, 'right')">{{
           texts.bench.question.right
         }}</v-btn
         ><v-btn
           v-if="question.massG > question.expectedG"
-          @click="bench.explain(question.readingId, 'added')"
+          @click="pan.explain(question.readingId, 'added')"
           >{{ texts.bench.question.added }}</v-btn
-        ><v-btn v-else @click="bench.explain(question.readingId, 'ladled')">{{
+        ><v-btn v-else @click="pan.explain(question.readingId, 'ladled')">{{
           texts.bench.question.ladled
         }}</v-btn>
       </div>
     </section>
-    <section v-if="bench.fixes.value.length" class="question-row">
+    <section v-if="pan.fixes.value.length" class="question-row">
       <p class="label">{{ texts.bench.overBy(numberText(live.stage.targetMassG - live.estimate.massG)) }}</p>
       <div class="keys-row">
         <v-btn
-          v-for="fix in bench.fixes.value"
+          v-for="fix in pan.fixes.value"
           :key="fix.ingredientId"
-          @click="bench.add(fix.ingredientId, Math.round(fix.addG))"
+          @click="pan.add(fix.ingredientId, Math.round(fix.addG))"
           >{{ numberText(fix.addG) }} g <span class="sauce">{{ fix.name }}</span>
           <small>{{ texts.bench.saltAfter(percentText(fix.saltFrac, 2)) }}</small></v-btn
         >
@@ -264,7 +266,7 @@ useEventListener(window, 'keydown', onKey)
         <span class="label">{{ texts.bench.sees }}</span><v-btn
           v-for="l in LOOKS"
           :key="l"
-          @click="closeAfter(bench.look(l))"
+          @click="closeAfter(pan.look(l))"
           >{{ texts.bench.looks[l] }}</v-btn
         ><span class="caption">{{ texts.bench.drag }}</span
         ><v-btn @click="close">{{ texts.app.cancel }}</v-btn>
@@ -274,7 +276,7 @@ useEventListener(window, 'keydown', onKey)
           v-for="(_, l) in HEAT_LEVELS"
           :key="l"
           :aria-pressed="state.heat === l"
-          @click="closeAfter(bench.turn(l as HeatLevel))"
+          @click="closeAfter(pan.turn(l as HeatLevel))"
           >{{ texts.bench.levels[l] }}</v-btn><v-btn @click="close">{{ texts.app.cancel }}</v-btn>
       </div>
       <div v-else-if="entry === 'add'">
@@ -287,7 +289,7 @@ useEventListener(window, 'keydown', onKey)
           :step="5"
           :reach="300"
           :hint="`− ${texts.bench.ladle}`"
-          @keep="(v) => closeAfter(bench.add(addId, v))"
+          @keep="(v) => closeAfter(pan.add(addId, v))"
           @cancel="close"
         />
       </div>
@@ -299,9 +301,9 @@ useEventListener(window, 'keydown', onKey)
         <v-btn @click="toggle('heat')"
           >{{ texts.bench.heat }} <small>{{ texts.bench.levels[state.heat ?? 'high'] }}</small></v-btn
         >
-        <v-btn v-if="state.isPanOff" @click="bench.putBack()">{{ texts.bench.back }}</v-btn><v-btn
+        <v-btn v-if="state.isPanOff" @click="pan.putBack()">{{ texts.bench.back }}</v-btn><v-btn
           v-else
-          @click="bench.lift()"
+          @click="pan.lift()"
           >{{ texts.bench.lift }}</v-btn
         >
         <v-btn @click="toggle('look')">{{ texts.bench.look }}</v-btn>

@@ -3,14 +3,14 @@ import { HEAT_LEVELS, readCurve, type BatchView, type ReduceLive } from '@liquam
 import { computed, ref } from 'vue'
 import { useTheme } from 'vuetify'
 import { fillOf, type ThemeName } from '../../app/tokens'
-import { useClock } from '../../port/clock'
+import { useKitchenNow } from '../../port/useKitchen'
 import { clockText, numberText } from '../../ui/format'
 import { texts } from '../../ui/texts'
 import VesselShape from '../../vessel/VesselShape.vue'
 
 const props = defineProps<{ view: BatchView }>()
 const emit = defineEmits<{ /** The drawn level was dragged to a depth, mm. */ dragged: [depthMm: number] }>()
-const { nowMs } = useClock()
+const nowMs = useKitchenNow()
 const theme = useTheme()
 
 const WIDTH = 900

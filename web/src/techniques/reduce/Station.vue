@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { HEAT_LEVELS, radiusAtMm, urgencyOf, type BatchView, type ReduceLive } from '@liquamen/core'
 import { computed } from 'vue'
-import { useClock } from '../../port/clock'
+import { useKitchenNow } from '../../port/useKitchen'
 import { numberText } from '../../ui/format'
 import VesselShape from '../../vessel/VesselShape.vue'
 import { scaleInBox } from '../../vessel/vesselGeometry'
 
 /** A pan on its way down, with its level and its notch in millimetres. */
 const props = defineProps<{ view: BatchView }>()
-const { nowMs } = useClock()
+const nowMs = useKitchenNow()
 const UNSURE_AFTER_MS = 4 * 60_000
 const live = computed(() => (props.view.live?.kind === 'reduce' ? props.view.live : undefined) as ReduceLive)
 const scale = computed(() => scaleInBox(props.view.pan.profile, 98, 106))

@@ -1,0 +1,90 @@
+import { beginStage, type BatchState, type BatchView, type FactKind } from '@liquamen/core'
+import { ref, type Ref } from 'vue'
+import type { Entry } from '../port/makeFact'
+import { useKitchen } from '../port/useKitchen'
+import { texts } from '../ui/texts'
+import type { Acts } from './useActs'
+import { useLighting } from './useLighting'
+
+/** A step that is about to be ended long before its end, asked about once. */
+export interface EarlyEnd {
+  readonly stepId: string
+  readonly leftMs: number
+}
+const EARLY_SHARE = 0.5 // of its least minutes
+const EARLY_FROM_MS = 60_000
+
+/** From one step to the next: lighting, beginning, ending, and taking an ended step up again. */
+export function useSteps(view: Ref<BatchView>, { attempt, attemptAndShow, offerUndo }: Acts) {
+  const kitchen = useKitchen()
+  const id = view.value.state.id
+  const early = ref<EarlyEnd>()
+
+  /** The entry that begins a step; a reduction brings its plan along, with what the same tap puts on record taken as done. */
+  function starting(stepId: string, soon: Partial<BatchState> = {}): Entry {
+    const state = kitchen.batches.get(id)
+    const stage = state && beginStage({ ...state, ...soon }, stepId)
+    return { kind: 'step.started', streamId: id, payload: { stepId, ...(stage ? { stage } : {}) } }
+  }
+  const lighting = useLighting(view, starting)
+
+  /** How long before its end a step is, where that is so early that a wet finger is likelier than a quick cook. */
+  function earlyMs(): number | undefined {
+    const { live } = view.value
+    if (live?.kind !== 'timed') return undefined
+    const leftMs = live.lowAtMs - kitchen.exactNowMs()
+    const isEarly = leftMs > Math.max(EARLY_FROM_MS, EARLY_SHARE * (live.lowAtMs - live.startedAtMs))
+    return isEarly ? leftMs : undefined
+  }
+  /** Ends the step and goes to the next; a reduction ends with the mass believed in. Long before its end it asks once. */
+  async function finishStep(isSure = false): Promise<boolean> {
+    const { forecast, formula, state, step } = view.value
+    if (!step) return false
+    const leftMs = earlyMs()
+    if (leftMs !== undefined && !isSure && early.value?.stepId !== step.id) {
+      early.value = { stepId: step.id, leftMs }
+      return false
+    }
+    early.value = undefined
+    // after a step that was taken up again the work goes on where it stood
+    const next = formula.steps
+      .slice(formula.steps.indexOf(step) + 1)
+      .find((s) => state.steps[s.id]?.finishedAtMs === undefined)
+    const massG = forecast ? { massG: forecast.massG } : {}
+    return attemptAndShow(async () => {
+      const ends: Entry = { kind: 'step.finished', streamId: id, payload: { stepId: step.id, ...massG } }
+      const ended = { ...state.steps[step.id], finishedAtMs: kitchen.exactNowMs(), ...massG }
+      const begins = next ? [starting(next.id, { steps: { ...state.steps, [step.id]: ended } })] : []
+      const made = await kitchen.recordAll([ends, ...begins])
+      offerUndo(made.toReversed(), texts.bench.stepUndone(step.verb))
+    })
+  }
+
+  return {
+    early,
+    ringTaken: lighting.taken,
+    waitForRing: lighting.wait,
+    start: () => attemptAndShow(lighting.start),
+    startElsewhere: () => attemptAndShow(lighting.startElsewhere),
+    begin: (stepId: string) => attemptAndShow(() => kitchen.recordAll([starting(stepId)])),
+    finishStep,
+    /** The question whether a step is done so early was answered with no. */
+    stay: () => {
+      early.value = undefined
+    },
+    /** Takes the end of a step back that was ended by mistake, however long ago: the step before stands again. */
+    reopen: (stepToReopen: string) =>
+      attempt(async () => {
+        const facts = kitchen.factsOf(id)
+        const lastOf = (kind: FactKind, of: string) =>
+          facts.findLast((f) => f.kind === kind && (f.payload as { stepId?: string }).stepId === of)?.id
+        const { step } = view.value
+        const gone = [step && lastOf('step.started', step.id), lastOf('step.finished', stepToReopen)]
+        await kitchen.takeBack(
+          gone.filter((factId) => factId !== undefined),
+          id,
+          texts.bench.takenUpAgain,
+        )
+      }),
+  }
+}

@@ -1,0 +1,93 @@
+import type { GuestDetails, Samples, Session } from '@liquamen/contracts'
+import type { Fact } from '@liquamen/core'
+import { ref, shallowReactive, shallowRef } from 'vue'
+import { kitchenNowMs } from './clock'
+import { openLocalStore, type LocalStore, type Refused } from './localStore'
+import { createMirror } from './mirror'
+import { createSender } from './sendQueue'
+
+/** What one tab of this browser tells the others. */
+export type TabNews =
+  readonly Fact[] | Samples | { readonly clockOffsetMs: number } | { readonly isCatalogNew: true }
+
+/** What this browser knows of a kitchen: its session, the facts and their folds, what waits to be sent, and its own database of all that. */
+export function createBrowserKitchen() {
+  const phase = ref<'opening' | 'open' | 'needsCode' | 'failed'>('opening')
+  const session = shallowRef<Session>()
+  const details = shallowReactive(new Map<string, GuestDetails>())
+  const tray = shallowRef<readonly Refused[]>([])
+  const unsentCount = ref(0)
+  const awaySinceMs = ref<number>()
+  const crewId = ref<string | undefined>(localStorage.getItem('liquamen.crew') ?? undefined)
+  const mirror = createMirror()
+  const channel = new BroadcastChannel('liquamen')
+  let store: LocalStore | undefined
+  let send: () => Promise<void> = () => Promise.resolve()
+  window.addEventListener('online', () => void send())
+
+  const reached = () => {
+    awaySinceMs.value = undefined
+  }
+  const lost = () => {
+    awaySinceMs.value ??= kitchenNowMs()
+  }
+  const countUnsent = async () => {
+    unsentCount.value = (await store?.count()) ?? 0
+  }
+  const tell = (news: TabNews) => channel.postMessage(news)
+  /** Takes facts in here and in this browser's other tabs. */
+  function share(facts: readonly Fact[]): void {
+    mirror.merge(facts)
+    tell(facts)
+  }
+
+  /** Takes one of this browser's databases into use: its facts, its queue, what was refused. */
+  async function openStore(name: string): Promise<Awaited<ReturnType<LocalStore['remembered']>>> {
+    const opened = await openLocalStore(name)
+    store?.close()
+    store = opened
+    send = createSender(opened, {
+      async round(round) {
+        share(round.settled)
+        mirror.forget(round.refused)
+        if (round.refused.length) tray.value = [...tray.value, ...round.refused]
+        await countUnsent()
+        reached()
+      },
+      settled: countUnsent,
+      lost,
+    })
+    const [all, memory] = await Promise.all([opened.readAll(), opened.remembered()])
+    mirror.clear()
+    details.clear()
+    tray.value = all.tray
+    unsentCount.value = all.unsent
+    all.details.forEach((d) => details.set(d.id, d))
+    mirror.merge(all.facts)
+    return memory
+  }
+
+  return {
+    phase,
+    session,
+    details,
+    tray,
+    unsentCount,
+    awaySinceMs,
+    crewId,
+    mirror,
+    /** This browser's database of the kitchen; none before it is open. */
+    store: () => store,
+    openStore,
+    send: () => send(),
+    share,
+    tell,
+    hear: (on: (news: TabNews) => void) => {
+      channel.onmessage = ({ data }: MessageEvent<TabNews>) => on(data)
+    },
+    reached,
+    lost,
+    countUnsent,
+  }
+}
+export type BrowserKitchen = ReturnType<typeof createBrowserKitchen>

@@ -1,0 +1,69 @@
+import type { GuestDetails, TakeFromLarder } from '@liquamen/contracts'
+import type { FactKind, Payloads } from '@liquamen/core'
+import { api } from './api'
+import type { BrowserKitchen } from './browserKitchen'
+import { useClock } from './clock'
+import { checked, makeFact, type Entry } from './makeFact'
+
+/** How a tap goes on record: kept in this browser first, shown at once, sent when it can be. */
+export function createRecording(browser: BrowserKitchen) {
+  const { crewId, details, mirror, session, tray } = browser
+
+  /**
+   * Makes the facts of one tap, all of them or none, judged by the schema that the server judges them by.
+   *
+   * @returns their ids, in order
+   * @throws Refusal where the server would never take one of them: nothing was kept, and the tap can say so
+   */
+  async function recordAll(entries: readonly Entry[]): Promise<string[]> {
+    const store = browser.store()
+    if (!store || !session.value) throw new Error('the kitchen is not open')
+    const { deviceId, kitchenId } = session.value
+    const clockOffsetMs = Math.round(useClock().offsetMs.value)
+    const by = { kitchenId, deviceId, crewId: crewId.value, clockOffsetMs }
+    const plain = entries.map(checked)
+    const facts = await store.append((firstSeq) => plain.map((e, i) => makeFact(e, by, firstSeq + i)))
+    browser.unsentCount.value += facts.length
+    browser.share(facts)
+    void browser.send()
+    return facts.map((fact) => fact.id)
+  }
+
+  return {
+    recordAll,
+    /** Makes one fact. @throws Refusal as `recordAll` */
+    async record<K extends FactKind>(kind: K, streamId: string, payload: Payloads[K]): Promise<string> {
+      const [id] = await recordAll([{ kind, streamId, payload } as unknown as Entry])
+      return id ?? ''
+    },
+    /** Takes facts of one stream back, all of them or none. */
+    async takeBack(factIds: readonly string[], streamId: string, reason: string): Promise<void> {
+      const streamKind = mirror.factsOf(streamId)[0]?.streamKind
+      await recordAll(
+        factIds.map((factId) => ({
+          kind: 'fact.voided',
+          streamId,
+          payload: { factId, reason },
+          ...(streamKind ? { streamKind } : {}),
+        })),
+      )
+    },
+    /** Takes of what the kitchen made, for an item of a batch: only the server may say so. */
+    takeFromLarder: (ask: Omit<TakeFromLarder, 'crewId'>) =>
+      api.takeFromLarder({ ...ask, ...(crewId.value ? { crewId: crewId.value } : {}) }),
+    /** What a guest said of allergies and how to reach them: beside the facts, since it may be deleted. */
+    async keepDetails(kept: GuestDetails): Promise<void> {
+      await browser.store()?.appendDetails(kept)
+      details.set(kept.id, kept)
+      await browser.countUnsent()
+      void browser.send()
+    },
+    /** Takes what was refused out of the tray. */
+    async dropRefused(id: string): Promise<void> {
+      await browser.store()?.dropFromTray(id)
+      tray.value = tray.value.filter((entry) => entry.id !== id)
+    },
+    /** The queue as it stands, for taking it away as a file in the last resort. */
+    exportQueue: async () => (await browser.store()?.queue()) ?? [],
+  }
+}
