@@ -12,38 +12,24 @@ export type StoredFact = Fact & {
 /** Head of a chain without links. */
 export const CHAIN_START = '0'.repeat(64)
 
+const MADE_BY_ITS_DEVICE = [
+  'id',
+  'kitchenId',
+  'streamKind',
+  'streamId',
+  'kind',
+  'v',
+  'deviceId',
+  'deviceSeq',
+  'deviceAtMs',
+  'clockOffsetMs',
+  'actor',
+  'payload',
+] as const satisfies readonly (keyof Envelope)[]
+
 /** The canonical JSON (RFC 8785) of the part of a fact that its device made. */
-export function canonicalEnvelope(f: Envelope): string {
-  const {
-    id,
-    kitchenId,
-    streamKind,
-    streamId,
-    kind,
-    v,
-    deviceId,
-    deviceSeq,
-    deviceAtMs,
-    clockOffsetMs,
-    actor,
-    payload,
-  } = f
-  return (
-    canonicalize({
-      id,
-      kitchenId,
-      streamKind,
-      streamId,
-      kind,
-      v,
-      deviceId,
-      deviceSeq,
-      deviceAtMs,
-      clockOffsetMs,
-      actor,
-      payload,
-    }) ?? ''
-  )
+export function canonicalEnvelope(fact: Envelope): string {
+  return canonicalize(Object.fromEntries(MADE_BY_ITS_DEVICE.map((key) => [key, fact[key]]))) ?? ''
 }
 
 /** The chain's next head: a digest over the last head and the whole of this fact. */

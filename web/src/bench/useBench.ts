@@ -6,6 +6,7 @@ import {
   temperatureReading,
   type AlarmName,
   type BatchView,
+  type Payloads,
 } from '@liquamen/core'
 import { computed, type Ref } from 'vue'
 import { useKitchen } from '../port/useKitchen'
@@ -14,6 +15,7 @@ import { texts } from '../ui/texts'
 import { useActs } from './useActs'
 import { useSteps } from './useSteps'
 
+type BatchResult = Payloads['batch.finished']['result']
 const ROOM_C = 20
 const NEAR_BOIL_C = 96
 
@@ -22,8 +24,19 @@ export function useBench(view: Ref<BatchView>) {
   const kitchen = useKitchen()
   const id = view.value.state.id
   const acts = useActs(id)
-  const { attempt, keep, keepAndShow, offerUndo } = acts
+  const { attempt, attemptAndShow, keep, keepAndShow, offerUndo } = acts
   const stepId = computed(() => view.value.step?.id ?? '')
+  const addition = (
+    ingredientId: string,
+    massG: number,
+    coolerByK = massG > 0 ? NEAR_BOIL_C - ROOM_C : 0,
+  ): Payloads['addition.made'] => ({
+    stepId: stepId.value,
+    ingredientId,
+    massG,
+    sdG: Math.max(2, Math.abs(massG) * 0.02),
+    coolerByK,
+  })
 
   return {
     ...acts,
@@ -32,11 +45,21 @@ export function useBench(view: Ref<BatchView>) {
     heatOf: (tempC: number) =>
       keepAndShow('reading.taken', temperatureReading({ stepId: stepId.value }, tempC), tempText(tempC)),
     /** Something goes in or, negative, comes out; cold goods take the boil off until it comes back. */
-    add: (ingredientId: string, massG: number, coolerByK = massG > 0 ? NEAR_BOIL_C - ROOM_C : 0) =>
-      keepAndShow(
-        'addition.made',
-        { stepId: stepId.value, ingredientId, massG, sdG: Math.max(2, Math.abs(massG) * 0.02), coolerByK },
-        `${massG} g`,
+    add: (ingredientId: string, massG: number, coolerByK?: number) =>
+      keepAndShow('addition.made', addition(ingredientId, massG, coolerByK), `${massG} g`),
+    /** What goes in together in one tap, and comes out together by its undo. */
+    addTogether: (goods: readonly (readonly [ingredientId: string, massG: number])[]) =>
+      attemptAndShow(async () =>
+        offerUndo(
+          await kitchen.recordAll(
+            goods.map(([good, massG]) => ({
+              kind: 'addition.made',
+              streamId: id,
+              payload: addition(good, massG),
+            })),
+          ),
+          goods.map(([, massG]) => `${massG} g`).join(' + '),
+        ),
       ),
     weighIn: (itemId: string, ingredientId: string, massG: number) =>
       keep('ingredient.weighed', { itemId, ingredientId, massG }, `${massG} g`),
@@ -52,8 +75,16 @@ export function useBench(view: Ref<BatchView>) {
     saltNow: computed(() => actualSalt(view.value.state)),
     serve: (portions: number, orderId: string | null) =>
       keep('portion.served', { portions, orderId }, texts.bench.servedUndo(portions)),
-    finish: (result: 'served' | 'stored' | 'discarded' | 'merged', reason = '') =>
+    finish: (result: BatchResult, reason = '') =>
       attempt(() => kitchen.record('batch.finished', id, { result, reason })),
+    /** The last step and the batch with it, in one tap. */
+    finishWithStep: (result: BatchResult) =>
+      attempt(() =>
+        kitchen.recordAll([
+          { kind: 'step.finished', streamId: id, payload: { stepId: stepId.value } },
+          { kind: 'batch.finished', streamId: id, payload: { result, reason: '' } },
+        ]),
+      ),
   }
 }
 export type Bench = ReturnType<typeof useBench>

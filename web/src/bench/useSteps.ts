@@ -36,8 +36,11 @@ export function useSteps(view: Ref<BatchView>, { attempt, attemptAndShow, offerU
     const isEarly = leftMs > Math.max(EARLY_FROM_MS, EARLY_SHARE * (live.lowAtMs - live.startedAtMs))
     return isEarly ? leftMs : undefined
   }
-  /** Ends the step and goes to the next; a reduction ends with the mass believed in. Long before its end it asks once. */
-  async function finishStep(isSure = false): Promise<boolean> {
+  /**
+   * Ends the step and goes to the next; a reduction ends with the mass believed in. Long before its end it asks once.
+   * @param first - what the same tap puts on record before
+   */
+  async function finishStep(isSure = false, first: readonly Entry[] = []): Promise<boolean> {
     const { forecast, formula, state, step } = view.value
     if (!step) return false
     const leftMs = earlyMs()
@@ -55,7 +58,7 @@ export function useSteps(view: Ref<BatchView>, { attempt, attemptAndShow, offerU
       const ends: Entry = { kind: 'step.finished', streamId: id, payload: { stepId: step.id, ...massG } }
       const ended = { ...state.steps[step.id], finishedAtMs: kitchen.exactNowMs(), ...massG }
       const begins = next ? [starting(next.id, { steps: { ...state.steps, [step.id]: ended } })] : []
-      const made = await kitchen.recordAll([ends, ...begins])
+      const made = await kitchen.recordAll([...first, ends, ...begins])
       offerUndo(made.toReversed(), texts.bench.stepUndone(step.verb))
     })
   }

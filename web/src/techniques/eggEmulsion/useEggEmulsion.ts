@@ -2,6 +2,7 @@ import { DROPS_G_PER_S, emulsionOf, type BatchView, type BathHeat, type Cue } fr
 import { computed, nextTick, ref, type Ref } from 'vue'
 import { useKitchen } from '../../port/useKitchen'
 import { texts } from '../../ui/texts'
+import type { Entry } from '../../port/makeFact'
 import type { Bench } from '../../bench/useBench'
 
 const CUE_ORDER: readonly Cue[] = ['foamy', 'trails', 'ribbon']
@@ -65,10 +66,11 @@ export function useEggEmulsion(view: Ref<BatchView>, bench: Bench) {
       return
     }
     asksRibbon.value = false
-    const liftIt = () =>
-      bench.attempt(() => kitchen.record('pan.lifted', state.value.id, { stepId: stepId.value }))
-    if (!state.value.isPanOff && !(await liftIt())) return
-    if (step?.technique === 'whisk') await bench.finishStep()
+    const lifted: Entry[] = state.value.isPanOff
+      ? []
+      : [{ kind: 'pan.lifted', streamId: state.value.id, payload: { stepId: stepId.value } }]
+    if (step?.technique === 'whisk') await bench.finishStep(isSure, lifted)
+    else await bench.attempt(() => kitchen.recordAll(lifted))
   }
   const back = () => bench.keep('pan.returned', { stepId: stepId.value }, texts.emulsion.back)
   const setBath = (bath: BathHeat) =>

@@ -2,7 +2,7 @@
 import { tempOnDevice } from '../../ui/useDeviceUnits'
 import { computed, ref, toRef } from 'vue'
 import { useRouter } from 'vue-router'
-import { depthAtVolumeMm, hasLightEgg, type BatchView, type Formula } from '@liquamen/core'
+import { depthAtVolumeMm, type BatchView } from '@liquamen/core'
 import { useKitchen, useKitchenNow } from '../../port/useKitchen'
 import HoldButton from '../../ui/HoldButton.vue'
 import { clockText, degreesText, numberText, spanText } from '../../ui/format'
@@ -12,9 +12,11 @@ import { scaleInBox } from '../../vessel/vesselGeometry'
 import WellDrawing from '../../vessel/WellDrawing.vue'
 import BenchFrame from '../../bench/BenchFrame.vue'
 import TempEntry from '../../bench/TempEntry.vue'
+import ServeKeys from '../../bench/ServeKeys.vue'
 import ProbeLine from '../../bench/ProbeLine.vue'
 import { useBench } from '../../bench/useBench'
 import { useProbe } from '../../bench/useProbe'
+import { useServing } from '../../bench/useServing'
 
 const props = defineProps<{ view: BatchView }>()
 const view = toRef(props, 'view')
@@ -34,30 +36,13 @@ const margin = computed(() => spanText(Math.max(0, clock.value.marginS * 1000)))
 const crewName = (id: string | undefined) => kitchen.catalog?.crew.find((c) => c.id === id)?.name ?? id ?? ''
 const isStopped = computed(() => clock.value.state === 'pastCode' || clock.value.state === 'pastHouse')
 const stirSpan = computed(() => spanText(hold.value.stirAtMs - nowMs.value))
-/** Orders that this batch is for; one whose guest must not have lightly cooked egg is told, and not served from it. */
-const orders = computed(() =>
-  (props.view.state.planned?.shares ?? []).map(({ orderId: id }) => ({
-    id,
-    order: kitchen.orders.get(id),
-    isBlocked:
-      isEgg.value &&
-      !isCredited.value &&
-      kitchen.details.get(kitchen.orders.get(id)?.taken?.detailsId ?? '')?.noLightlyCookedEgg === true,
-  })),
-)
-const isEgg = computed(() => hasLightEgg(props.view.formula as Formula, kitchen.ingredients))
-const isCredited = computed(
-  () => props.view.state.credit?.band === 'from5to8' || props.view.state.credit?.band === 'over8',
-)
-const serveTo = computed(() => orders.value.find((o) => !o.isBlocked)?.id ?? null)
-const isBlocked = computed(() => orders.value.length > 0 && orders.value.every((o) => o.isBlocked))
+const { isEgg, isCredited, isBlocked } = useServing(view)
 
 async function keepTemp(tempC: number): Promise<void> {
   if (await probe.typed(tempC)) isTyping.value = false
 }
 async function finish(): Promise<void> {
-  if (!(await bench.finishStep(true)) || !(await bench.finish('served'))) return
-  await router.push(`/log/${props.view.state.id}`)
+  if (await bench.finishWithStep('served')) await router.push(`/log/${props.view.state.id}`)
 }
 async function discard(): Promise<void> {
   const isKept = await bench.finish(
@@ -188,16 +173,7 @@ async function goOn(): Promise<void> {
         <v-btn @click="bench.keep('hold.stirred', { stepId: view.step?.id ?? '' }, texts.emulsion.stir)">{{
           texts.emulsion.stir
         }}</v-btn>
-        <template v-if="hold.portionsLeft > 0"
-          ><v-btn :disabled="isBlocked" @click="bench.serve(1, serveTo)">{{ texts.bench.serve }} 1</v-btn
-          ><v-btn
-            v-if="hold.portionsLeft > 1"
-            class="is-first"
-            :disabled="isBlocked"
-            @click="bench.serve(hold.portionsLeft, serveTo)"
-            >{{ texts.bench.serve }} {{ hold.portionsLeft }}</v-btn
-          ></template
-        >
+        <ServeKeys v-if="hold.portionsLeft > 0" :view="view" :bench="bench" :left="hold.portionsLeft" />
         <v-btn v-else class="is-first" @click="finish">{{ texts.bench.finish }}</v-btn>
       </template>
     </template>

@@ -17,11 +17,14 @@ const doses = computed(() =>
 )
 /** Four fifths first; the rest after the full time, if the spoon asks for it. */
 const FIRST_SHARE = 0.8
-async function put(dose: (typeof doses.value)[number]): Promise<void> {
-  const starchG = dose.agent === 'beurreManie' ? dose.massG / 2 : dose.massG
-  if (!(await props.bench.add(dose.ingredientId, round(FIRST_SHARE * starchG)))) return
-  if (dose.agent === 'beurreManie') await props.bench.add('butter', round(FIRST_SHARE * starchG))
-  else await props.bench.add('water', round(FIRST_SHARE * dose.waterG))
+/** Starch goes in with the water of its slurry, flour kneaded into its own weight of butter. */
+function put({ agent, ingredientId, massG, waterG }: (typeof doses.value)[number]): Promise<boolean> {
+  const isKneaded = agent === 'beurreManie'
+  const starchG = isKneaded ? massG / 2 : massG
+  return props.bench.addTogether([
+    [ingredientId, round(FIRST_SHARE * starchG)],
+    isKneaded ? ['butter', round(FIRST_SHARE * starchG)] : ['water', round(FIRST_SHARE * waterG)],
+  ])
 }
 const round = (grams: number) => Math.round(grams * 10) / 10
 </script>
