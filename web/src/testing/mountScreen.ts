@@ -12,6 +12,7 @@ import { VList, VListItem } from 'vuetify/components/VList'
 import { VMenu } from 'vuetify/components/VMenu'
 import { VSelect } from 'vuetify/components/VSelect'
 import { VTextField } from 'vuetify/components/VTextField'
+import { kitchenPortKey, type KitchenPort } from '../port/useKitchen'
 import demo from '../../../demo/larchwater-house.json'
 
 vi.stubGlobal(
@@ -67,8 +68,12 @@ export async function openDemoStore() {
   return { kitchen, recorded, takeIn }
 }
 
-/** Mounts a component as the page would: with Vuetify's own parts, a router and whatever store is active. */
-export function mountScreen(component: Component, props: Record<string, unknown>): VueWrapper {
+/** Mounts a component as the page would: with Vuetify's own parts, a router, and the kitchen given to it or whatever store is active. */
+export function mountScreen(
+  component: Component,
+  props: Record<string, unknown>,
+  port?: KitchenPort,
+): VueWrapper {
   const vuetify = createVuetify({
     theme: { defaultTheme: 'day', themes: { day: { dark: false }, night: { dark: true } } },
     components: { VAutocomplete, VBtn, VCheckbox, VList, VListItem, VMenu, VSelect, VTextField },
@@ -80,7 +85,7 @@ export function mountScreen(component: Component, props: Record<string, unknown>
   const wrapper: VueWrapper = mount(component as never, {
     props: props as never,
     attachTo: document.body,
-    global: { plugins: [vuetify, router] },
+    global: { plugins: [vuetify, router], provide: port ? { [kitchenPortKey]: port } : {} },
   })
   mounted.push(wrapper)
   return wrapper

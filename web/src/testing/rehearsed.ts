@@ -10,6 +10,7 @@ import {
   viewBatch,
   type BatchView,
   type Fact,
+  type OrderShare,
 } from '@liquamen/core'
 import { catalog } from './mountScreen'
 
@@ -20,13 +21,19 @@ export const ORDER_ID = '018f0000-0000-7000-8000-00000000000a'
 export const LIT_AT_MS = Date.UTC(2026, 10, 28, 16)
 const goods = kitchenGoods(catalog)
 
-/** A batch of a demo formula, worked as planned up to a step, through the real plan and the real fold. */
-export function rehearsed(formulaId: string, untilStepId: string, afterMin = 0) {
+/** A batch of a demo formula, worked as planned up to a step, through the real plan and the real fold; for one order of its basis where none are told. */
+export function rehearsed(
+  formulaId: string,
+  untilStepId: string,
+  afterMin = 0,
+  shares?: readonly OrderShare[],
+) {
   const formula = chosenFormula(catalog.formulas, formulaId, undefined)!
+  const portions = shares?.reduce((sum, s) => sum + s.portions, 0) ?? formula.basisPortions
   const request = {
     formula,
     ingredients: goods,
-    portions: formula.basisPortions,
+    portions,
     pickupAtMs: LIT_AT_MS + 36e6,
   }
   const placed = placeBatch({ ...request, nowMs: LIT_AT_MS }, catalog, [])
@@ -35,7 +42,7 @@ export function rehearsed(formulaId: string, untilStepId: string, afterMin = 0) 
     batchId: BATCH_ID,
     planned: plannedAt(
       {
-        shares: [{ orderId: ORDER_ID, portions: formula.basisPortions }],
+        shares: shares ?? [{ orderId: ORDER_ID, portions }],
         formulaId,
         sauceName: formula.name,
         fill: formula.fill,

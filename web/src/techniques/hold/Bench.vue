@@ -153,7 +153,7 @@ async function goOn(): Promise<void> {
         @keep="keepTemp"
         @cancel="isTyping = false"
       />
-      <div v-if="isGoingOn" class="choice-row">
+      <div v-if="isGoingOn && clock.state === 'pastHouse'" class="choice-row">
         <v-text-field v-model="reason" :label="texts.emulsion.goOnReason" maxlength="300" /><HoldButton
           :disabled="!reason.trim() || !kitchen.crewId"
           @held="goOn"

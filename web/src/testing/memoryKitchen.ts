@@ -1,0 +1,92 @@
+import type { GuestDetails, Samples } from '@liquamen/contracts'
+import { kitchenGoods, viewBatch, type BatchView, type Fact, type FactKind } from '@liquamen/core'
+import { computed, reactive, ref, shallowReactive } from 'vue'
+import { OutOfReach, Refusal } from '../port/api'
+import { useChannels } from '../port/channels.store'
+import { checked, makeFact, type Entry } from '../port/makeFact'
+import { createMirror } from '../port/mirror'
+import type { KitchenPort } from '../port/useKitchen'
+import { catalog } from './mountScreen'
+
+/** A kitchen that keeps its facts in memory and has a clock of its own: what a tap makes is judged as the server judges it, and folded on. */
+export function memoryKitchen(startMs: number) {
+  const nowMs = ref(startMs)
+  const mirror = createMirror()
+  const made: Fact[] = []
+  let refuses: string | undefined
+  let isAway = false
+
+  function recordAll(entries: readonly Entry[]): Promise<string[]> {
+    if (refuses)
+      return Promise.reject(new Refusal({ type: '', title: refuses, status: 422, code: 'badInput' }))
+    const by = { kitchenId: 'k', deviceId: 'd', crewId: 'ilse', clockOffsetMs: 0 }
+    const at = { deviceAtMs: nowMs.value, atMs: nowMs.value }
+    const facts = entries
+      .map(checked)
+      .map((e, i): Fact => ({ ...makeFact(e, by, made.length + 1 + i), ...at }))
+    made.push(...facts)
+    mirror.merge(facts)
+    return Promise.resolve(facts.map((f) => f.id))
+  }
+  const port = reactive({
+    catalog,
+    ingredients: kitchenGoods(catalog),
+    batches: mirror.batches,
+    orders: mirror.orders,
+    lots: mirror.lots,
+    details: shallowReactive(new Map<string, GuestDetails>()),
+    crewId: 'ilse',
+    nowMs,
+    exactNowMs: () => nowMs.value,
+    recordAll,
+    record: async (kind: FactKind, streamId: string, payload: unknown) =>
+      (await recordAll([{ kind, streamId, payload } as Entry]))[0]!,
+    takeBack: async (factIds: readonly string[], streamId: string, reason: string) => {
+      const entry = (factId: string): Entry => ({
+        kind: 'fact.voided',
+        streamId,
+        payload: { factId, reason },
+        streamKind: 'batch',
+      })
+      await recordAll(factIds.map(entry))
+    },
+    factsOf: mirror.factsOf,
+    keepDetails: (kept: GuestDetails) => Promise.resolve(void port.details.set(kept.id, kept)),
+    takeFromLarder: ({ massG }: { massG: number }) =>
+      isAway
+        ? Promise.reject(new OutOfReach())
+        : Promise.resolve({ taken: [{ lotId: 'l', massG }], missingG: 0 }),
+    refreshCatalog: () => Promise.resolve(),
+  }) as unknown as KitchenPort
+
+  return {
+    port,
+    /** What was put on record since the kitchen was opened, in order. */
+    made,
+    kinds: () => made.map((f) => f.kind),
+    /** The newest fact of a kind. */
+    last: <K extends FactKind>(kind: K) =>
+      made.findLast((f) => f.kind === kind) as Extract<Fact, { kind: K }>,
+    /** Facts that were there before. */
+    knows: (facts: readonly Fact[]) => mirror.merge(facts),
+    wait: (minutes: number) => {
+      nowMs.value += minutes * 60_000
+    },
+    /** From now on every tap is refused with these words; without words none is. */
+    refuse: (title?: string) => {
+      refuses = title
+    },
+    goAway: () => {
+      isAway = true
+    },
+    /** What a probe says now. */
+    reads: (channelId: string, value: number) =>
+      useChannels().take(channelId, [{ atMs: nowMs.value, value }] as unknown as Samples['samples']),
+    /** A batch as its bench is given it, moving with clock and record. */
+    viewOf: (batchId: string) =>
+      computed<BatchView>(() =>
+        viewBatch(port.batches.get(batchId)!, catalog, nowMs.value, useChannels().pointsOf)!,
+      ),
+  }
+}
+export type MemoryKitchen = ReturnType<typeof memoryKitchen>

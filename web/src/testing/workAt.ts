@@ -1,0 +1,85 @@
+import { techniqueOf, type BatchView, type OrderShare, type TechniqueId } from '@liquamen/core'
+import { flushPromises, type VueWrapper } from '@vue/test-utils'
+import { createPinia, setActivePinia } from 'pinia'
+import { vi } from 'vitest'
+import { defineComponent, h, shallowRef, watch, type Component, type ComputedRef } from 'vue'
+import { benchOf } from '../techniques/registry'
+import { memoryKitchen, type MemoryKitchen } from './memoryKitchen'
+import { button, catalog, mountScreen } from './mountScreen'
+import { BATCH_ID, rehearsed } from './rehearsed'
+
+type Async = Component & { __asyncLoader: () => Promise<Component> }
+/** The bench that a batch is worked at, changing with it as the page changes it. */
+const Worked = defineComponent({
+  props: { view: { type: Object, required: true } },
+  setup(props) {
+    const bench = shallowRef<Component>()
+    const of = () => benchOf(props.view as BatchView) as Async | undefined
+    watch(of, async (next) => (bench.value = await next?.__asyncLoader()), { immediate: true })
+    return () =>
+      bench.value
+        ? h(bench.value, { view: props.view, key: (props.view as BatchView).step?.id })
+        : h('p', 'no bench')
+  },
+})
+
+/** The first step of the book that is worked in a room. */
+export function firstStep(id: TechniqueId, act?: string) {
+  for (const formula of catalog.formulas)
+    for (const step of formula.steps)
+      if (techniqueOf(step).id === id && (!act || step.technique === act)) return { formula, step }
+  throw new Error(`no ${id} in the book`)
+}
+
+/** A cook at the bench of one batch: the page's keys, the kitchen behind them, and the batch as it stands. */
+export interface AtBench {
+  readonly w: VueWrapper
+  readonly kitchen: MemoryKitchen
+  readonly view: ComputedRef<BatchView>
+  /** Presses the key of these words, and waits for what it does. */
+  readonly press: (says: string | RegExp) => Promise<void>
+  /** Types a number into the entry that is open, and keeps it. */
+  readonly enter: (value: number | string) => Promise<void>
+  /** Waits for what is under way. */
+  readonly settle: () => Promise<void>
+}
+
+/** Stands a cook at a step that everything before was worked as planned for, through the real plan, record and fold. */
+export async function workAt(
+  formulaId: string,
+  stepId: string,
+  afterMin = 0,
+  shares?: readonly OrderShare[],
+): Promise<AtBench> {
+  setActivePinia(createPinia())
+  const { facts, nowMs } = rehearsed(formulaId, stepId, afterMin, shares)
+  const kitchen = memoryKitchen(nowMs)
+  kitchen.knows(facts)
+  const view = kitchen.viewOf(BATCH_ID)
+  const w = mountScreen(
+    defineComponent(() => () => h(Worked, { view: view.value })),
+    {},
+    kitchen.port,
+  )
+  const settle = async () => {
+    await flushPromises()
+    await vi.dynamicImportSettled()
+    await flushPromises()
+  }
+  await settle()
+  return {
+    w,
+    kitchen,
+    view,
+    settle,
+    press: async (says) => {
+      await button(w, says).trigger('click')
+      await settle()
+    },
+    enter: async (value) => {
+      await w.find('.digits input').setValue(String(value))
+      await w.find('form').trigger('submit')
+      await settle()
+    },
+  }
+}
