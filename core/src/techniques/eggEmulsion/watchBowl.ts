@@ -2,7 +2,7 @@ import type { Watch } from '../technique'
 import { watchMinutes } from '../watchMinutes'
 import { creditOf, liveEmulsion } from './liveEmulsion'
 
-/** A bowl over its bath: lift before it grains. Without a bath its minutes are watched. */
+/** A bowl over its bath: lift before it grains. Off its bath, or without one, its minutes are watched. */
 export const watchBowl: Watch = {
   live(context) {
     const bowl = liveEmulsion(context.state, context.probe, context.nowMs)
@@ -13,8 +13,9 @@ export const watchBowl: Watch = {
   deadlines(live, context) {
     if (live.kind !== 'eggEmulsion') return watchMinutes.deadlines(live, context)
     const { isOnBath, liftAtMs } = live.bowl
-    return isOnBath && liftAtMs !== undefined
-      ? [{ kind: 'actNow', code: 'liftOff', atMs: liftAtMs, isFragile: true }]
-      : []
+    if (isOnBath && liftAtMs !== undefined)
+      return [{ kind: 'actNow', code: 'liftOff', atMs: liftAtMs, isFragile: true }]
+    const minutes = watchMinutes.live(context)
+    return minutes ? watchMinutes.deadlines(minutes, context) : []
   },
 }
