@@ -88,7 +88,15 @@ export { yieldContradiction } from './formula/yieldContradiction'
 
 // pan
 export { actualEnd, actualSalt, actualWalk, beginStage } from './pan/actualWalk'
-export { bulkMl, type Contents, contentsG, sauceOf, VESSEL_ROLES, type VesselRole } from './pan/contents'
+export {
+  bulkMl,
+  type Contents,
+  contentsG,
+  EMPTY_CONTENTS,
+  sauceOf,
+  VESSEL_ROLES,
+  type VesselRole,
+} from './pan/contents'
 export { spoonPaS } from './pan/thicknessOf'
 export { vesselsOf } from './pan/vesselsOf'
 export { type WalkStep } from './pan/walkFormula'

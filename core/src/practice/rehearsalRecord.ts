@@ -13,7 +13,7 @@ export function rehearsalRecord(batchId: string): RehearsalRecord {
   const facts: Fact[] = []
   const put: Put = (kind, atMs, payload) => {
     const fact = {
-      id: `f${String(facts.length).padStart(4, '0')}`,
+      id: `00000000-0000-7000-8000-${String(facts.length).padStart(12, '0')}`,
       kitchenId: 'k',
       streamKind: 'batch',
       streamId: batchId,

@@ -9,6 +9,7 @@ import {
   rehearsalRecord,
   viewBatch,
   type BatchView,
+  type Choices,
   type Fact,
   type OrderShare,
 } from '@liquamen/core'
@@ -21,14 +22,20 @@ export const ORDER_ID = '018f0000-0000-7000-8000-00000000000a'
 export const LIT_AT_MS = Date.UTC(2026, 10, 28, 16)
 const goods = kitchenGoods(catalog)
 
-/** A batch of a demo formula, worked as planned up to a step, through the real plan and the real fold; for one order of its basis where none are told. */
+/** For whom a rehearsed batch is, one order of its basis unless told, and the schools and swaps taken. */
+export interface Asked {
+  readonly shares?: readonly OrderShare[]
+  readonly choices?: Choices
+}
+
+/** A batch of a demo formula, worked as planned up to a step, through the real plan and the real fold. */
 export function rehearsed(
   formulaId: string,
   untilStepId: string,
   afterMin = 0,
-  shares?: readonly OrderShare[],
+  { shares, choices }: Asked = {},
 ) {
-  const formula = chosenFormula(catalog.formulas, formulaId, undefined)!
+  const formula = chosenFormula(catalog.formulas, formulaId, choices)!
   const portions = shares?.reduce((sum, s) => sum + s.portions, 0) ?? formula.basisPortions
   const request = {
     formula,
@@ -46,6 +53,7 @@ export function rehearsed(
         formulaId,
         sauceName: formula.name,
         fill: formula.fill,
+        ...(choices ? { choices } : {}),
         sources: {},
         phrases: {},
       },

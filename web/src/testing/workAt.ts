@@ -1,4 +1,4 @@
-import { techniqueOf, type BatchView, type OrderShare, type TechniqueId } from '@liquamen/core'
+import { techniqueOf, type BatchView, type TechniqueId } from '@liquamen/core'
 import { flushPromises, type VueWrapper } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { vi } from 'vitest'
@@ -6,7 +6,7 @@ import { defineComponent, h, shallowRef, watch, type Component, type ComputedRef
 import { benchOf } from '../techniques/registry'
 import { memoryKitchen, type MemoryKitchen } from './memoryKitchen'
 import { button, catalog, mountScreen } from './mountScreen'
-import { BATCH_ID, rehearsed } from './rehearsed'
+import { BATCH_ID, rehearsed, type Asked } from './rehearsed'
 
 type Async = Component & { __asyncLoader: () => Promise<Component> }
 /** The bench that a batch is worked at, changing with it as the page changes it. */
@@ -49,10 +49,10 @@ export async function workAt(
   formulaId: string,
   stepId: string,
   afterMin = 0,
-  shares?: readonly OrderShare[],
+  asked?: Asked,
 ): Promise<AtBench> {
   setActivePinia(createPinia())
-  const { facts, nowMs } = rehearsed(formulaId, stepId, afterMin, shares)
+  const { facts, nowMs } = rehearsed(formulaId, stepId, afterMin, asked)
   const kitchen = memoryKitchen(nowMs)
   kitchen.knows(facts)
   const view = kitchen.viewOf(BATCH_ID)

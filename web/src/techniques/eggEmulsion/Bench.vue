@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { tempOnDevice } from '../../ui/useDeviceUnits'
 import { BATHS, type BathHeat, type BatchView, type LiveEmulsion } from '@liquamen/core'
-import { useEventListener } from '@vueuse/core'
 import { computed, ref, toRef } from 'vue'
 import { useKitchenNow } from '../../port/useKitchen'
 import { clockText, numberText, spanText } from '../../ui/format'
@@ -14,6 +13,7 @@ import type { RulerEntry } from '../../ui/rulerEntry'
 import TempEntry from '../../bench/TempEntry.vue'
 import LoadScale from './LoadScale.vue'
 import ProbeLine from '../../bench/ProbeLine.vue'
+import { useBenchKeys } from '../../bench/useBenchKeys'
 import { useBench } from '../../bench/useBench'
 import StepBench from '../../bench/StepBench.vue'
 import BlendBench from './BlendBench.vue'
@@ -98,25 +98,14 @@ const nextWord = computed(() => {
   return bowl.value.butterToComeG > 1 ? texts.emulsion.pour : texts.bench.stepDone
 })
 
-function onKey(event: KeyboardEvent): void {
-  if (
-    event.ctrlKey ||
-    event.metaKey ||
-    event.altKey ||
-    /^(INPUT|TEXTAREA|SELECT)$/.test((event.target as HTMLElement).tagName)
-  )
-    return
-  if (event.key === ' ') {
-    event.preventDefault()
-    void work.next()
-  } else if (event.key.toLowerCase() === 'z') void bench.takeBack()
-  else if (event.key.toLowerCase() === 't') {
-    event.preventDefault()
+useBenchKeys({
+  ' ': work.next,
+  z: bench.takeBack,
+  t: () => {
     if (props.view.probe && props.view.probe.health !== 'silent') probe.spot()
     else entry.value = 'temp'
-  }
-}
-useEventListener(window, 'keydown', onKey)
+  },
+})
 </script>
 
 <template>

@@ -12,7 +12,6 @@ import {
   type BatchView,
   type HeatLevel,
 } from '@liquamen/core'
-import { useEventListener } from '@vueuse/core'
 import { computed, ref, toRef } from 'vue'
 import { useKitchenNow } from '../../port/useKitchen'
 import { clockText, degreesText, numberText, percentText, spanText } from '../../ui/format'
@@ -27,6 +26,7 @@ import TempEntry from '../../bench/TempEntry.vue'
 import StepBench from '../../bench/StepBench.vue'
 import ThickenerOffer from '../thicken/ThickenerOffer.vue'
 import TargetForms from './TargetForms.vue'
+import { useBenchKeys } from '../../bench/useBenchKeys'
 import { useBench } from '../../bench/useBench'
 import { useReduction } from './useReduction'
 
@@ -139,23 +139,18 @@ function onDragged(mm: number): void {
   entry.value = 'level'
 }
 
-function onKey(event: KeyboardEvent): void {
-  if (
-    event.ctrlKey ||
-    event.metaKey ||
-    event.altKey ||
-    /^(INPUT|TEXTAREA|SELECT)$/.test((event.target as HTMLElement).tagName)
-  )
-    return
-  const key = event.key.toLowerCase()
-  if (key === 'z') void bench.takeBack()
-  const opens = ({ d: 'dip', w: 'weigh', t: 'temp', l: 'look' } as Record<string, Entry>)[key]
-  if (opens && live.value) {
-    event.preventDefault()
-    entry.value = opens
-  }
+const opens = (which: Entry) => () => {
+  if (!live.value) return false
+  entry.value = which
+  return true
 }
-useEventListener(window, 'keydown', onKey)
+useBenchKeys({
+  z: bench.takeBack,
+  d: opens('dip'),
+  w: opens('weigh'),
+  t: opens('temp'),
+  l: opens('look'),
+})
 </script>
 
 <template>

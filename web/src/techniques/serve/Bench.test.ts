@@ -14,7 +14,7 @@ async function forTwo(formulaId: string, stepId: string, noLightlyCookedEgg = fa
     { orderId: ORDER_ID, portions: 1 },
     { orderId: OTHER_ORDER, portions: 2 },
   ]
-  const at = await workAt(formulaId, stepId, 1, shares)
+  const at = await workAt(formulaId, stepId, 1, { shares })
   const detailsId = '018f0000-0000-7000-8000-0000000000dd'
   for (const [i, { orderId, portions }] of shares.entries())
     await at.kitchen.port.record('order.taken', orderId, {

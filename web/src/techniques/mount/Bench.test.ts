@@ -1,0 +1,49 @@
+import { describe, expect, it } from 'vitest'
+import { techniqueOf } from '@liquamen/core'
+import { catalog } from '../../testing/mountScreen'
+import { firstStep, workAt, type AtBench } from '../../testing/workAt'
+
+const { formula, step } = firstStep('mount')
+const work = (at: AtBench) => {
+  const of = at.view.value.planned!.work
+  if (of.kind !== 'mount') throw new Error('nothing is mounted')
+  return of
+}
+const says = (at: AtBench) => at.w.text().replace(/\s+/g, ' ')
+const read = async (at: AtBench, tempC: number) => {
+  await at.press('Temperature')
+  await at.enter(tempC)
+}
+
+describe('cold butter into a hot reduction', () => {
+  it('says its grams, how full of fat it ends, and the window in which it stays whole', async () => {
+    const at = await workAt(formula.id, step.id, 0.2)
+    const { butterG, phaseFrac, phaseLimitFrac, window } = work(at)
+    expect(says(at)).toContain(
+      `${Math.round(butterG)} g butter: φ ${phaseFrac.toFixed(2)} of ${phaseLimitFrac.toFixed(2)} at most`,
+    )
+    expect(says(at)).toMatch(new RegExp(`between ${window.lowC}.* and ${window.highC}`))
+  })
+  it('a reading outside its window is marked, one inside is not', async () => {
+    const at = await workAt(formula.id, step.id, 0.2)
+    const { window } = work(at)
+    await read(at, window.highC + 6)
+    expect(says(at)).toMatch(new RegExp(`▽ ${window.highC + 6}`))
+    await read(at, (window.lowC + window.highC) / 2)
+    expect(says(at)).not.toContain('▽ ')
+    await read(at, window.lowC - 8)
+    expect(says(at)).toMatch(new RegExp(`▽ ${window.lowC - 8}`))
+  })
+  it('no sauce of the book asks for more butter than it can hold', async () => {
+    const mounted = catalog.formulas.flatMap((f) =>
+      f.steps.filter((s) => techniqueOf(s).id === 'mount').map((s) => [f.id, s.id] as const),
+    )
+    expect(mounted.length).toBeGreaterThan(10)
+    for (const [formulaId, stepId] of mounted) {
+      const at = await workAt(formulaId, stepId, 0.2)
+      expect(work(at).phaseFrac, formulaId).toBeLessThanOrEqual(work(at).phaseLimitFrac)
+      expect(says(at)).not.toContain('More fat than it can hold')
+      at.w.unmount()
+    }
+  })
+})

@@ -1,0 +1,161 @@
+import { stagesOf, type Payloads } from '@liquamen/core'
+import { describe, expect, it } from 'vitest'
+import { nextTick } from 'vue'
+import { button, catalog } from '../../testing/mountScreen'
+import { workAt, type AtBench } from '../../testing/workAt'
+
+const wine = catalog.formulas.find((f) => f.id === 'redWineShallot')!
+const atWine = (afterMin = 3) => workAt(wine.id, 'reduceWine', afterMin)
+const live = (at: AtBench) => {
+  const of = at.view.value.live
+  if (of?.kind !== 'reduce') throw new Error('no reduction is live')
+  return of
+}
+const stage = (at: AtBench) => live(at).stage
+const grossOf = (at: AtBench, massG: number) => Math.round(massG + stage(at).tareG + stage(at).inPan.massG)
+const says = (at: AtBench) => at.w.text().replace(/\s+/g, ' ')
+const type = async (at: AtBench, key: string | RegExp, value: number) => {
+  await at.press(key)
+  await at.enter(value)
+}
+/** Weighs what the pan would hold if it were this many grams off what is believed. */
+const weighOff = (at: AtBench, offG: number) =>
+  type(at, /^Weigh/, grossOf(at, live(at).estimate.massG + offG))
+
+describe('a pan on its way down', () => {
+  it('a weighing draws the estimate to it, narrows its band, and the forecast that is shown goes on record', async () => {
+    const at = await atWine()
+    const before = live(at).estimate
+    await weighOff(at, 12)
+    const after = live(at).estimate
+    expect(after.sdMassG).toBeLessThan(before.sdMassG)
+    expect(after.massG - before.massG).toBeGreaterThan(3)
+    expect(after.massG - before.massG).toBeLessThanOrEqual(12.5)
+    const { payload } = at.kitchen.last('forecast.shown')
+    expect(payload.massG).toBeCloseTo(after.massG, 1)
+    expect(payload.p50AtMs).toBe(Math.round(live(at).clock.targetAtMs!))
+    expect(payload.p10AtMs!).toBeLessThanOrEqual(payload.p50AtMs!)
+    expect(payload.p90AtMs!).toBeGreaterThanOrEqual(payload.p50AtMs!)
+    expect(at.kitchen.kinds()).toEqual(['reading.taken', 'forecast.shown'])
+  })
+  it('a dip opens at the depth that is believed, and confirming it moves nothing much', async () => {
+    const at = await atWine()
+    const before = live(at)
+    await at.press(/^Dip/)
+    expect(Number((at.w.find('.digits input').element as HTMLInputElement).value)).toBeCloseTo(
+      before.depthMm,
+      0,
+    )
+    await at.w.find('form').trigger('submit')
+    await at.settle()
+    expect(at.kitchen.last('reading.taken').payload).toMatchObject({ how: 'depth' })
+    expect(Math.abs(live(at).estimate.massG - before.estimate.massG)).toBeLessThan(before.estimate.sdMassG)
+  })
+  it('a reading that does not fit is asked about; called a misreading it no longer counts', async () => {
+    const at = await atWine()
+    const before = live(at).estimate.massG
+    await weighOff(at, 260)
+    const asks = at.w.find('[role=alertdialog]')
+    expect(asks.text()).toMatch(/That does not fit|The level has moved/)
+    expect(button(at.w, 'Something was added').exists()).toBe(true)
+    await at.press('Misread')
+    expect(at.kitchen.last('reading.explained').payload).toMatchObject({
+      readingId: at.kitchen.last('reading.taken').id,
+      answer: 'mistake',
+    })
+    expect(Math.abs(live(at).estimate.massG - before)).toBeLessThan(2)
+    expect(at.w.find('[role=alertdialog]').exists()).toBe(false)
+  })
+  it('a reading that is confirmed counts, whatever was expected', async () => {
+    const at = await atWine()
+    const wanted = live(at).estimate.massG - 120
+    await type(at, /^Weigh/, grossOf(at, wanted))
+    expect(button(at.w, 'Some was taken').exists()).toBe(true)
+    await at.press('It is right')
+    expect(live(at).estimate.massG).toBeCloseTo(wanted, -1)
+  })
+  it('a lower flame comes to the notch later; off the heat it waits, and put back it goes on', async () => {
+    const at = await atWine()
+    const first = live(at).clock.targetAtMs!
+    await at.press(/^Flame/)
+    await at.press('medium')
+    expect(at.kitchen.last('heat.changed').payload).toMatchObject({ level: 'medium' })
+    expect(at.kitchen.last('heat.changed').payload.ratio).toBeLessThan(1)
+    expect(live(at).clock.targetAtMs!).toBeGreaterThan(first)
+    await at.press('Take off')
+    expect(at.view.value.state.isPanOff).toBe(true)
+    const massG = live(at).estimate.massG
+    at.kitchen.wait(4)
+    await at.settle()
+    expect(live(at).estimate.massG).toBeGreaterThan(massG - 25)
+    await at.press('Put back')
+    expect(at.view.value.state.isPanOff).toBe(false)
+  })
+  it('what goes in and what is ladled out count in grams, water or salt alike', async () => {
+    const at = await atWine()
+    const before = live(at).estimate.massG
+    await type(at, /^Add/, 100)
+    expect(live(at).estimate.massG).toBeCloseTo(before + 100, 0)
+    await type(at, /^Add/, -60)
+    expect(live(at).estimate.massG).toBeCloseTo(before + 40, 0)
+    expect(at.kitchen.last('addition.made').payload.coolerByK).toBe(0)
+    await at.press(/^Undo/)
+    expect(live(at).estimate.massG).toBeCloseTo(before + 100, 0)
+  })
+  it('looks, and a temperature, are readings too', async () => {
+    const at = await atWine()
+    await at.press('Look')
+    await at.press('boiling hard')
+    expect(at.kitchen.last('reading.taken').payload).toMatchObject({ how: 'look', look: 'boilingHard' })
+    await type(at, 'Temperature', 96)
+    expect(at.kitchen.last('reading.taken').payload).toMatchObject({ how: 'temperature', tempC: 96 })
+  })
+  it('at its notch it calls to stop, past it says what to give back and what salt that makes', async () => {
+    const at = await atWine()
+    at.kitchen.wait((live(at).clock.targetAtMs! - at.kitchen.port.nowMs) / 60_000 + 0.1)
+    await at.settle()
+    expect(at.w.find('.block-act').text()).toContain('Stop')
+    await type(at, /^Weigh/, grossOf(at, 0.8 * stage(at).targetMassG))
+    if (at.w.find('[role=alertdialog]').exists()) await at.press('It is right')
+    expect(says(at)).toMatch(/\d+ g past the notch\. Give back:/)
+    const missingG = Math.round(stage(at).targetMassG - live(at).estimate.massG)
+    await at.press(new RegExp(`^${missingG} g Water salt then [\\d.]+ %`))
+    expect(live(at).estimate.massG).toBeCloseTo(stage(at).targetMassG, -1)
+    expect(says(at)).not.toContain('past the notch')
+  })
+  it('ends with the mass that is believed, from which the next reduction is planned', async () => {
+    const at = await atWine(6)
+    await weighOff(at, -5)
+    const { massG } = live(at).estimate
+    await at.press('Step done')
+    const ended = at.kitchen.made.find((f) => f.kind === 'step.finished')!
+    expect((ended.payload as Payloads['step.finished']).massG).toBeCloseTo(massG, 1)
+    expect(at.view.value.state.currentStepId).toBe(
+      wine.steps[wine.steps.findIndex((s) => s.id === 'reduceWine') + 1]!.id,
+    )
+    await at.press(/^Undo/)
+    expect(at.view.value.step?.id).toBe('reduceWine')
+    expect(live(at).estimate.massG).toBeCloseTo(massG, 0)
+  })
+  it('its letters open what its keys open, but not while something is typed', async () => {
+    const at = await atWine()
+    const strike = async (key: string, on: EventTarget = window) => {
+      on.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true }))
+      await nextTick()
+    }
+    await strike('D')
+    expect(at.w.find('.digits input').exists()).toBe(true)
+    await strike('t', at.w.find('.digits input').element)
+    expect(says(at)).not.toContain('Temperature of the liquid')
+    await at.enter(Math.round(live(at).depthMm))
+    await strike('z')
+    await at.settle()
+    expect(at.kitchen.kinds()).toContain('fact.voided')
+  })
+  it('the plan that began it is what the walk of the batch makes of what really went in', async () => {
+    const at = await atWine()
+    const [planned] = stagesOf(at.view.value.state.plan!)
+    expect(stage(at).targetMassG).toBeCloseTo(planned!.targetMassG, 0)
+    expect(stage(at).start.salt).toBeCloseTo(planned!.start.salt, 2)
+  })
+})
