@@ -136,6 +136,7 @@ export function createConnection(browser: BrowserKitchen) {
         phase.value = error.problem.code === 'codeNeeded' ? 'needsCode' : 'failed'
         return
       }
+      if (!(error instanceof Refusal || error instanceof OutOfReach)) console.error(error) // an answer that cannot be read
       browser.lost()
       if (phase.value === 'opening') phase.value = known.session ? 'open' : 'failed'
       window.setTimeout(() => void connect(known), REACH_AGAIN_MS)

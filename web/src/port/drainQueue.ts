@@ -1,4 +1,4 @@
-import { MOST_FACTS_PER_POST } from '@liquamen/contracts'
+import { MOST_FACTS_PER_POST, type Problem } from '@liquamen/contracts'
 import type { Fact } from '@liquamen/core'
 import type { api } from './api'
 import { Refusal } from './api'
@@ -9,6 +9,14 @@ export interface DrainRound {
   readonly settled: readonly Fact[]
   readonly refused: readonly Refused[]
   readonly serverNowMs?: number
+}
+
+/** A fact that the server passed over: a person must see it. */
+const UNANSWERED: Problem = {
+  type: 'about:blank',
+  title: 'The server gave no answer for this entry.',
+  status: 502,
+  code: 'strangeAnswer',
 }
 
 /**
@@ -51,7 +59,7 @@ export async function drainOnce(
         ...(result.seq === undefined ? {} : { seq: result.seq }),
         ...(result.atMs === undefined ? {} : { atMs: result.atMs }),
       } as Fact)
-    else if (result?.problem) refused.push({ id: fact.id, fact, problem: result.problem })
+    else refused.push({ id: fact.id, fact, problem: result?.problem ?? UNANSWERED })
   })
   await store.settle(
     batch.map(({ key }) => key),

@@ -33,8 +33,8 @@ export function createSender(
           for (let round = await drainOnce(store, api); round; round = await drainOnce(store, api))
             await on.round(round)
         })
-      }
-      await on.settled()
+        await on.settled()
+      } // nothing is awaited between this and the end: a tap either finds its round asked for, or the way free
       retryMs = RETRY_MS.first
     } catch (error) {
       if (error instanceof OutOfReach) on.lost()

@@ -1,0 +1,249 @@
+import 'fake-indexeddb/auto'
+import { IDBFactory } from 'fake-indexeddb'
+import { flushPromises } from '@vue/test-utils'
+import { createPinia, setActivePinia } from 'pinia'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { factOf, fakeServer, KITCHEN } from '../testing/fakeServer'
+import { Refusal } from './api'
+import { kitchenNowMs } from './clock'
+import { useLiveKitchen } from './kitchen.store'
+import type { Entry } from './makeFact'
+
+const BATCH = '018f0000-0000-7000-8000-0000000000b1'
+const lifted = (stepId = 'a'): Entry => ({ kind: 'pan.lifted', streamId: BATCH, payload: { stepId } })
+let server: ReturnType<typeof fakeServer>
+const tabs: ReturnType<typeof useLiveKitchen>[] = []
+
+beforeEach(() => {
+  localStorage.clear()
+  globalThis.indexedDB = new IDBFactory()
+  server = fakeServer()
+})
+afterEach(async () => {
+  // a tab of this test that still waits for its server must not send to the next one's
+  server.is.away = false
+  window.dispatchEvent(new Event('online'))
+  await settled(() => tabs.every((t) => t.unsentCount === 0))
+  tabs.length = 0
+  vi.unstubAllGlobals()
+})
+
+/** One tab of the browser: a store of its own on the browser's one database. */
+function tab() {
+  setActivePinia(createPinia())
+  const kitchen = useLiveKitchen()
+  tabs.push(kitchen)
+  return kitchen
+}
+async function opened() {
+  const kitchen = tab()
+  await kitchen.open()
+  await settled(() => kitchen.phase === 'open')
+  return kitchen
+}
+const settled = (isSo: () => unknown) =>
+  vi.waitFor(
+    async () => {
+      await flushPromises()
+      if (!isSo()) throw new Error(`not yet: ${String(isSo)}`)
+    },
+    { timeout: 4000 },
+  )
+
+describe('opening', () => {
+  it('reads who it is, what is current, and follows from there, at the server’s time', async () => {
+    server.facts.push(factOf('018f0000-0000-7000-8000-0000000000c1', BATCH, 1))
+    const kitchen = await opened()
+    expect(kitchen.session?.kitchenId).toBe(KITCHEN)
+    expect(kitchen.factsOf(BATCH)).toHaveLength(1)
+    await settled(() => server.streams().length)
+    expect(server.streams()[0]!.url).toBe('/api/live?after=1')
+    expect(Math.abs(kitchenNowMs() - server.nowMs)).toBeLessThan(5000)
+  })
+  it('opens without the server from what the browser kept, and says since when it is away', async () => {
+    const first = await opened()
+    await first.record('pan.lifted', BATCH, { stepId: 'a' })
+    await settled(() => first.unsentCount === 0)
+    server.is.away = true
+    const again = await opened()
+    expect(again.catalog?.formulas.length).toBeGreaterThan(40)
+    expect(again.factsOf(BATCH)).toHaveLength(1)
+    expect(again.awaySinceMs).toBeDefined()
+    server.is.away = false
+    await settled(() => again.awaySinceMs === undefined)
+  }, 10_000)
+  it('a browser that was never here fails without the server, and asks for the code where one is needed', async () => {
+    server.is.away = true
+    const kitchen = tab()
+    await kitchen.open()
+    expect(kitchen.phase).toBe('failed')
+    Object.assign(server.is, { away: false, enrolled: false, codeNeeded: true })
+    const asked = tab()
+    await asked.open()
+    expect(asked.phase).toBe('needsCode')
+    await expect(asked.enrol('tablet', '0000')).rejects.toThrow(Refusal)
+    expect(asked.phase).toBe('needsCode')
+    await asked.enrol('tablet', '4711')
+    expect(asked.phase).toBe('open')
+  })
+})
+
+describe('a tap', () => {
+  it('is shown at once, kept while the server is away, and sent in order when it is back', async () => {
+    const kitchen = await opened()
+    server.is.away = true
+    await kitchen.record('pan.lifted', BATCH, { stepId: 'a' })
+    await kitchen.record('pan.returned', BATCH, { stepId: 'a' })
+    expect(kitchen.factsOf(BATCH)).toHaveLength(2)
+    await settled(() => kitchen.unsentCount === 2 && kitchen.awaySinceMs)
+    expect((await kitchen.exportQueue()).map((e) => e.type)).toEqual(['fact', 'fact'])
+    server.is.away = false
+    window.dispatchEvent(new Event('online'))
+    await settled(() => kitchen.unsentCount === 0)
+    expect(server.facts.map((f) => f.kind)).toEqual(['pan.lifted', 'pan.returned'])
+    expect(kitchen.factsOf(BATCH).map((f) => f.seq)).toEqual([1, 2])
+    expect(kitchen.awaySinceMs).toBeUndefined()
+  })
+  it('of several facts is kept whole or not at all: one that the server would refuse keeps none', async () => {
+    const kitchen = await opened()
+    const bad = { kind: 'pan.lifted', streamId: BATCH, payload: { stepId: 7 } } as unknown as Entry
+    await expect(kitchen.recordAll([lifted(), bad])).rejects.toThrow(Refusal)
+    expect(kitchen.factsOf(BATCH)).toEqual([])
+    expect(kitchen.unsentCount).toBe(0)
+    const ids = await kitchen.recordAll([lifted('a'), lifted('b')])
+    expect(kitchen.factsOf(BATCH).map((f) => f.id)).toEqual(ids)
+    expect(kitchen.factsOf(BATCH).map((f) => f.deviceSeq)).toEqual([1, 2])
+  })
+  it('that the server refuses leaves the batch and stands in the tray until somebody has read it', async () => {
+    const kitchen = await opened()
+    server.refuse('pan.lifted')
+    await kitchen.record('pan.lifted', BATCH, { stepId: 'a' })
+    await kitchen.record('pan.returned', BATCH, { stepId: 'a' })
+    await settled(() => kitchen.tray.length)
+    expect(kitchen.factsOf(BATCH).map((f) => f.kind)).toEqual(['pan.returned'])
+    expect(kitchen.tray[0]).toMatchObject({ fact: { kind: 'pan.lifted' }, problem: { code: 'badInput' } })
+    const again = await opened()
+    expect(again.tray).toHaveLength(1)
+    await again.dropRefused(again.tray[0]!.id)
+    expect((await opened()).tray).toEqual([])
+  })
+  it('is taken back by facts of the same stream', async () => {
+    const kitchen = await opened()
+    const ids = await kitchen.recordAll([lifted('a'), lifted('b')])
+    await kitchen.takeBack(ids, BATCH, 'by mistake')
+    const voided = kitchen.factsOf(BATCH).filter((f) => f.kind === 'fact.voided')
+    expect(voided.map((f) => f.payload.factId)).toEqual(ids)
+    expect(voided.every((f) => f.streamKind === 'batch')).toBe(true)
+  })
+  it('before the kitchen is open is not swallowed', async () => {
+    await expect(tab().record('pan.lifted', BATCH, { stepId: 'a' })).rejects.toThrow('not open')
+  })
+  it('carries the name of whoever is at the stove, kept for the next start', async () => {
+    const kitchen = await opened()
+    kitchen.setCrew('bram')
+    await kitchen.record('pan.lifted', BATCH, { stepId: 'a' })
+    expect(kitchen.factsOf(BATCH)[0]!.actor.crewId).toBe('bram')
+    expect((await opened()).crewId).toBe('bram')
+  })
+})
+
+describe('what a guest said', () => {
+  it('waits like a tap does and goes to the server, and stands by its order meanwhile', async () => {
+    const kitchen = await opened()
+    server.is.away = true
+    const said = {
+      id: '018f0000-0000-7000-8000-0000000000d1',
+      note: '',
+      allergies: ['milk' as const],
+      noLightlyCookedEgg: true,
+    }
+    await kitchen.keepDetails(said)
+    expect(kitchen.details.get(said.id)).toEqual(said)
+    expect(kitchen.unsentCount).toBe(1)
+    server.is.away = false
+    window.dispatchEvent(new Event('online'))
+    await settled(() => kitchen.unsentCount === 0)
+    expect(server.details).toEqual([said])
+  })
+})
+
+describe('what the server tells', () => {
+  const heard = async () => {
+    const kitchen = await opened()
+    await settled(() => server.streams().length)
+    server.streams()[0]!.onopen?.()
+    return kitchen
+  }
+  it('facts of other devices are folded, kept, and followed from their number', async () => {
+    const kitchen = await heard()
+    server.tell('facts', [factOf('018f0000-0000-7000-8000-0000000000e1', BATCH, 9)], '9')
+    expect(kitchen.factsOf(BATCH)).toHaveLength(1)
+    server.is.away = true
+    await settled(async () => true)
+    const again = tab()
+    await again.open()
+    expect(again.factsOf(BATCH)).toHaveLength(1)
+  })
+  it('its clock is the kitchen’s', async () => {
+    const kitchen = await heard()
+    server.tell('clock', String(Date.now() + 90_000))
+    expect(Math.abs(kitchen.exactNowMs() - Date.now() - 90_000)).toBeLessThan(200)
+  })
+  it('a lost line is said, reached for again, and what changed meanwhile is asked for', async () => {
+    const kitchen = await heard()
+    const [first] = server.streams()
+    first!.onerror?.()
+    expect(kitchen.awaySinceMs).toBeDefined()
+    expect(first!.isClosed).toBe(true)
+    await settled(() => server.streams().length === 2)
+    const before = server.asked.filter((a) => a === 'GET /session').length
+    server.streams()[1]!.onopen?.()
+    expect(kitchen.awaySinceMs).toBeUndefined()
+    await settled(() => server.asked.filter((a) => a === 'GET /session').length > before)
+  }, 10_000)
+  it('a changed catalogue is read again, in every tab', async () => {
+    const kitchen = await heard()
+    const other = await opened()
+    const before = server.asked.filter((a) => a === 'GET /session').length
+    server.tell('catalog', '')
+    await settled(() => server.asked.filter((a) => a === 'GET /session').length >= before + 2)
+    expect([kitchen.phase, other.phase]).toEqual(['open', 'open'])
+  })
+})
+
+describe('tabs and kitchens', () => {
+  it('a tap in one tab is seen in the other', async () => {
+    const one = await opened()
+    const other = await opened()
+    await one.record('pan.lifted', BATCH, { stepId: 'a' })
+    expect(other.factsOf(BATCH)).toHaveLength(1)
+    await settled(() => one.unsentCount === 0)
+    server.is.away = true
+    await one.record('pan.returned', BATCH, { stepId: 'a' })
+    await settled(() => other.unsentCount === 1)
+  })
+  it('a tablet that was moved to another kitchen neither shows nor sends what the old one’s cooks tapped', async () => {
+    const old = await opened()
+    server.is.away = true
+    await old.record('pan.lifted', BATCH, { stepId: 'a' })
+    await settled(() => old.awaySinceMs)
+    Object.assign(server.is, { away: false, kitchenId: '018f0000-0000-7000-8000-0000000000a9' })
+    const posts = () => server.asked.filter((a) => a === 'POST /facts').length
+    const before = posts()
+    const moved = tab()
+    await moved.open()
+    await settled(() => moved.session?.kitchenId.endsWith('a9'))
+    expect(moved.factsOf(BATCH)).toEqual([])
+    expect(moved.unsentCount).toBe(0)
+    expect(server.facts).toEqual([])
+    expect(posts()).toBe(before)
+  })
+  it('a server whose log is shorter than what was known has another database: the mirror is read anew', async () => {
+    const kitchen = await opened()
+    await settled(() => server.streams().length)
+    server.tell('facts', [factOf('018f0000-0000-7000-8000-0000000000e2', BATCH, 50)], '50')
+    await settled(() => kitchen.factsOf(BATCH).length === 1)
+    const again = await opened()
+    expect(again.factsOf(BATCH)).toEqual([])
+  })
+})
