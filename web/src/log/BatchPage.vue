@@ -143,7 +143,7 @@ const name = (crewId: string | undefined) =>
             <td class="n">
               <template v-if="s.massG !== undefined"
                 >{{ numberText(s.massG) }}
-                <span class="soft">of {{ numberText(s.targetG ?? 0) }}</span></template
+                <span class="soft">{{ texts.batch.ofTarget(numberText(s.targetG ?? 0)) }}</span></template
               >
             </td>
             <td>{{ s.by }}</td>

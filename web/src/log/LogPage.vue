@@ -46,6 +46,14 @@ const byDay = computed(() => {
 })
 const fillOf = (id: string) => catalog.value?.formulas.find((f) => f.id === id)?.fill ?? ''
 
+/** Whether a line falls under what was asked for, as the server judges it. */
+const isAsked = (r: BatchRow) => {
+  const atMs = r.startedAtMs ?? r.pickupAtMs ?? 0
+  const { fromMs, toMs } = query.value
+  return (
+    atMs >= Number(fromMs) && atMs < Number(toMs) && (!formulaId.value || r.formulaId === formulaId.value)
+  )
+}
 /** What the browser holds, in the form of the server's list. */
 function localRows(): BatchRow[] {
   return [...kitchen.batches.values()]
@@ -70,7 +78,7 @@ async function load(): Promise<void> {
     isOffline.value = false
   } catch (error) {
     if (!(error instanceof OutOfReach)) throw error
-    stored.value = localRows()
+    stored.value = localRows().filter(isAsked)
     isOffline.value = true
   }
 }

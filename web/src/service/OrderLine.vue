@@ -26,7 +26,7 @@ const props = defineProps<{
   batches: readonly BatchState[]
   details: GuestDetails | undefined
 }>()
-const emit = defineEmits<{ plan: []; change: [batch: BatchState]; cancelled: [factId: string] }>()
+const emit = defineEmits<{ plan: []; change: [batch: BatchState]; cancel: [] }>()
 const { kitchen, current, nowMs } = useKitchenViews()
 const router = useRouter()
 const taken = computed(() => props.order.taken!)
@@ -79,8 +79,6 @@ const decide = (f: { allergen: Allergen; ingredientId: string }, decision: Aller
     ingredientId: f.ingredientId,
     decision,
   })
-const cancel = async () =>
-  emit('cancelled', await kitchen.record('order.cancelled', props.order.id, { reason: '' }))
 </script>
 
 <template>
@@ -134,7 +132,7 @@ const cancel = async () =>
         <v-btn class="is-first" :disabled="isBlocked" @click="emit('plan')">{{ texts.service.plan }}</v-btn>
       </div>
       <div v-if="!batches.some((b) => b.status !== 'planned')" class="keys-row">
-        <v-btn @click="cancel">{{ texts.service.cancelOrder }}</v-btn>
+        <v-btn @click="emit('cancel')">{{ texts.service.cancelOrder }}</v-btn>
       </div>
     </div>
   </li>

@@ -59,8 +59,8 @@ const together = computed(() =>
 )
 /** The order cancelled last, while it may be taken back. */
 const cancelled = ref<{ readonly factId: string; readonly orderId: string }>()
-function offerUndo(orderId: string, factId: string): void {
-  const offer = { factId, orderId }
+async function cancel(orderId: string): Promise<void> {
+  const offer = { orderId, factId: await kitchen.record('order.cancelled', orderId, { reason: '' }) }
   cancelled.value = offer
   window.setTimeout(() => {
     if (cancelled.value === offer) cancelled.value = undefined
@@ -131,7 +131,7 @@ function rest(order: OrderState): OrderState {
         :details="kitchen.details.get(order.taken?.detailsId ?? '')"
         @plan="planning = { orders: [rest(order)] }"
         @change="(batch) => (planning = { orders: ordersOf(batch), batch })"
-        @cancelled="(factId) => offerUndo(order.id, factId)"
+        @cancel="cancel(order.id)"
       />
     </ul>
     <template v-if="served.length"

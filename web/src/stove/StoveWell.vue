@@ -24,7 +24,7 @@ const isStirDue = computed(
 const margin = computed(() => spanText(Math.max(0, (clock.value?.marginS ?? 0) * 1000)))
 const spoken = computed(() => {
   if (!props.view || !hold.value || !clock.value) return texts.stove.emptyWell(props.well.letter)
-  return `Well ${props.well.letter}, ${props.view.formula.name}, ${hold.value.portionsLeft} ${texts.stove.left}, ${isPast.value ? texts.stove.discardKey : `${margin.value.number} ${margin.value.unit} ${texts.stove.margin}`}, ${texts.stove.discardAt(clockText(clock.value.discardAtMs))}`
+  return `${texts.stove.well(props.well.letter)}, ${props.view.formula.name}, ${hold.value.portionsLeft} ${texts.stove.left}, ${isPast.value ? texts.stove.discardKey : `${margin.value.number} ${margin.value.unit} ${texts.stove.margin}`}, ${texts.stove.discardAt(clockText(clock.value.discardAtMs))}`
 })
 const open = () => {
   if (props.view) void router.push(`/bench/${props.view.state.id}`)

@@ -68,11 +68,20 @@ export async function openDemoStore() {
   return { kitchen, recorded, takeIn }
 }
 
-/** Mounts a component as the page would: with Vuetify's own parts, a router, and the kitchen given to it or whatever store is active. */
+/** Where a screen is mounted: the kitchen it stands in, whatever store is active unless one is given, and what the page asks it for. */
+export interface Mounted {
+  readonly port?: KitchenPort
+  readonly query?: Record<string, string>
+  readonly provide?: Record<symbol, unknown>
+}
+/** The address that the page was sent to last. */
+export let address = ''
+
+/** Mounts a component as the page would: with Vuetify's own parts and a router. */
 export function mountScreen(
   component: Component,
   props: Record<string, unknown>,
-  port?: KitchenPort,
+  { port, query = {}, provide = {} }: Mounted = {},
 ): VueWrapper {
   const vuetify = createVuetify({
     theme: { defaultTheme: 'day', themes: { day: { dark: false }, night: { dark: true } } },
@@ -82,10 +91,16 @@ export function mountScreen(
     history: createMemoryHistory(),
     routes: [{ path: '/:any(.*)*', component: { template: '<i />' } }],
   })
+  address = ''
+  router.currentRoute.value = { ...router.currentRoute.value, query }
+  router.afterEach((to) => (address = to.fullPath))
   const wrapper: VueWrapper = mount(component as never, {
     props: props as never,
     attachTo: document.body,
-    global: { plugins: [vuetify, router], provide: port ? { [kitchenPortKey]: port } : {} },
+    global: {
+      plugins: [vuetify, router],
+      provide: { ...provide, ...(port ? { [kitchenPortKey]: port } : {}) },
+    },
   })
   mounted.push(wrapper)
   return wrapper

@@ -59,7 +59,7 @@ export async function workAt(
   const w = mountScreen(
     defineComponent(() => () => h(Worked, { view: view.value })),
     {},
-    kitchen.port,
+    { port: kitchen.port },
   )
   const settle = async () => {
     await flushPromises()

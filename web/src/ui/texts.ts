@@ -103,6 +103,7 @@ export const texts = {
       `${sauce}, well ${letter}, ${portions} left`,
     wells: 'Wells',
     stirIt: 'margin, stir it',
+    well: (letter: string) => `Well ${letter}`,
     emptyWell: (letter: string) => `Well ${letter} is empty.`,
     margin: 'margin',
     left: 'left',
@@ -318,6 +319,7 @@ export const texts = {
       ignored: 'misread',
       noMass: '',
     },
+    ofTarget: (g: string) => `of ${g}`,
     notFound: 'There is no such batch here.',
     crew: 'By',
     result: {

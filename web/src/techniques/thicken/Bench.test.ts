@@ -54,7 +54,7 @@ describe('what is missing to a coat', async () => {
       const own = useBench(computed(() => bench.view.value))
       return () => h(ThickenerOffer, { contents: thin(800), bench: own, canAdd })
     })
-    const w = mountScreen(Offered, {}, bench.kitchen.port)
+    const w = mountScreen(Offered, {}, { port: bench.kitchen.port })
     return { ...bench, w }
   }
   it('is offered in grams, four fifths first; a slurry goes in with its water in one tap and comes out in one', async () => {
