@@ -11,6 +11,7 @@ import { VCheckbox } from 'vuetify/components/VCheckbox'
 import { VList, VListItem } from 'vuetify/components/VList'
 import { VMenu } from 'vuetify/components/VMenu'
 import { VSelect } from 'vuetify/components/VSelect'
+import { VTable } from 'vuetify/components/VTable'
 import { VTextField } from 'vuetify/components/VTextField'
 import { kitchenPortKey, type KitchenPort } from '../port/useKitchen'
 import demo from '../../../demo/larchwater-house.json'
@@ -72,6 +73,7 @@ export async function openDemoStore() {
 export interface Mounted {
   readonly port?: KitchenPort
   readonly query?: Record<string, string>
+  readonly params?: Record<string, string>
   readonly provide?: Record<symbol, unknown>
 }
 /** The address that the page was sent to last. */
@@ -81,18 +83,18 @@ export let address = ''
 export function mountScreen(
   component: Component,
   props: Record<string, unknown>,
-  { port, query = {}, provide = {} }: Mounted = {},
+  { port, query = {}, params = {}, provide = {} }: Mounted = {},
 ): VueWrapper {
   const vuetify = createVuetify({
     theme: { defaultTheme: 'day', themes: { day: { dark: false }, night: { dark: true } } },
-    components: { VAutocomplete, VBtn, VCheckbox, VList, VListItem, VMenu, VSelect, VTextField },
+    components: { VAutocomplete, VBtn, VCheckbox, VList, VListItem, VMenu, VSelect, VTable, VTextField },
   })
   const router = createRouter({
     history: createMemoryHistory(),
     routes: [{ path: '/:any(.*)*', component: { template: '<i />' } }],
   })
   address = ''
-  router.currentRoute.value = { ...router.currentRoute.value, query }
+  router.currentRoute.value = { ...router.currentRoute.value, query, params }
   router.afterEach((to) => (address = to.fullPath))
   const wrapper: VueWrapper = mount(component as never, {
     props: props as never,
