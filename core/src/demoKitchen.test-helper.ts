@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs'
+import demoFile from '../../demo/larchwater-house.json'
 import { findPlace } from './batch/planBatch'
 import type { Fact } from './facts/fact'
 import { liftFact } from './facts/upcast'
@@ -6,13 +6,8 @@ import { kitchenGoods } from './formula/kitchenGoods'
 import type { KitchenCatalog } from './kitchen/kitchen'
 import { VESSEL_ROLES } from './pan/contents'
 
-/** The demo kitchen, read from its file as any test needs it. */
-const demo = JSON.parse(
-  readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8'),
-) as {
-  catalog: KitchenCatalog
-  facts: Fact[]
-}
+const demo = demoFile as unknown as { catalog: KitchenCatalog; facts: Fact[] }
+/** The demo kitchen. */
 export const larchwaterTest = demo.catalog
 /** Facts of the demo batches: one finished, one under way, one planned. */
 export const demoFacts = demo.facts.map(liftFact)

@@ -1,0 +1,65 @@
+import { foldBatch } from './batch/foldBatch'
+import { frozenAt } from './batch/frozenAt'
+import { placeBatch } from './batch/placeBatch'
+import { plannedAt } from './batch/planAgain'
+import { viewBatch, type BatchView } from './batch/viewBatch'
+import { larchwaterGoods, larchwaterTest } from './demoKitchen.test-helper'
+import { compareFacts, type Fact } from './facts/fact'
+import { withMove } from './formula/withMove'
+import { followPlan, type Truth } from './practice/followPlan'
+import { rehearsalRecord } from './practice/rehearsalRecord'
+
+/** When a rehearsed batch is lit. */
+export const LIT_AT_MS = Date.UTC(2026, 10, 28, 16)
+const BATCH_ID = 'b'
+
+/** How far a batch is worked, with what truth, and from when. */
+export interface Rehearsed {
+  readonly untilStepId?: string
+  readonly truth?: Truth
+  readonly pickupAtMs?: number
+}
+
+/** A batch of the demo's book, placed, planned and worked by a made-up cook. */
+export function rehearse(
+  formulaId: string,
+  { untilStepId, truth, pickupAtMs = LIT_AT_MS + 36e6 }: Rehearsed = {},
+) {
+  const formula = larchwaterTest.formulas.find((f) => f.id === formulaId)!
+  const request = { formula, ingredients: larchwaterGoods, portions: formula.basisPortions, pickupAtMs }
+  const placed = placeBatch({ ...request, nowMs: LIT_AT_MS }, larchwaterTest, [])
+  const { facts, put } = rehearsalRecord(BATCH_ID)
+  const what = {
+    shares: [],
+    formulaId,
+    sauceName: formula.name,
+    fill: formula.fill,
+    sources: {},
+    phrases: {},
+  }
+  const place = {
+    formula: withMove(formula, placed.choice.movesAtStepId),
+    vessels: placed.place.vessels,
+    ring: placed.ring,
+    settings: larchwaterTest.settings,
+  }
+  const endsAtMs = followPlan({
+    batchId: BATCH_ID,
+    planned: plannedAt(what, placed),
+    frozen: frozenAt(placed.plan, place, larchwaterGoods),
+    startAtMs: LIT_AT_MS,
+    put,
+    ...(untilStepId ? { untilStepId } : {}),
+    ...(truth ? { truth } : {}),
+    well: { id: larchwaterTest.wells[0]!.id, letter: larchwaterTest.wells[0]!.letter },
+  })
+  const fold = (more: readonly Fact[] = []) => foldBatch(BATCH_ID, [...facts, ...more].sort(compareFacts))
+  return {
+    placed,
+    facts,
+    put,
+    endsAtMs,
+    fold,
+    viewAt: (nowMs: number): BatchView => viewBatch(fold(), larchwaterTest, nowMs)!,
+  }
+}
