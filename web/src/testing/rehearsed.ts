@@ -12,6 +12,7 @@ import {
   type Choices,
   type Fact,
   type OrderShare,
+  type PlacedBatch,
 } from '@liquamen/core'
 import { catalog } from './mountScreen'
 
@@ -21,6 +22,8 @@ export const ORDER_ID = '018f0000-0000-7000-8000-00000000000a'
 /** When a rehearsed batch was lit. */
 export const LIT_AT_MS = Date.UTC(2026, 10, 28, 16)
 const goods = kitchenGoods(catalog)
+/** Where each sauce was placed, so that a test of all its steps places it once. */
+const placedOnce = new Map<string, PlacedBatch>()
 
 /** For whom a rehearsed batch is, one order of its basis unless told, and the schools and swaps taken. */
 export interface Asked {
@@ -43,7 +46,9 @@ export function rehearsed(
     portions,
     pickupAtMs: LIT_AT_MS + 36e6,
   }
-  const placed = placeBatch({ ...request, nowMs: LIT_AT_MS }, catalog, [])
+  const key = JSON.stringify([formulaId, portions, choices])
+  const placed = placedOnce.get(key) ?? placeBatch({ ...request, nowMs: LIT_AT_MS }, catalog, [])
+  placedOnce.set(key, placed)
   const { facts, put } = rehearsalRecord(BATCH_ID)
   const startedAtMs = followPlan({
     batchId: BATCH_ID,
