@@ -7,6 +7,7 @@ export default defineConfig({
     projects: [
       { test: { name: 'core', root: 'core', include: ['src/**/*.test.ts'], setupFiles: [SEED] } },
       { test: { name: 'contracts', root: 'contracts', include: ['src/**/*.test.ts'], setupFiles: [SEED] } },
+      { test: { name: 'devices', root: 'devices', include: ['src/**/*.test.ts'] } },
       './server/vitest.config.ts',
       './web/vitest.config.ts',
     ],

@@ -16,6 +16,9 @@ export interface LotState {
   readonly deviations: readonly Deviation[]
 }
 
+const takenG = ({ taken }: LotState) => taken.reduce((sum, t) => sum + t.massG, 0)
+
+/** What was taken before it was stored was stored by a clock that ran ahead: it is gone all the same. */
 function apply(state: LotState, fact: FactOf<LotKind>): LotState {
   switch (fact.kind) {
     case 'lot.stored':
@@ -23,7 +26,7 @@ function apply(state: LotState, fact: FactOf<LotKind>): LotState {
         ...state,
         status: 'held',
         stored: fact.payload,
-        massG: fact.payload.massG,
+        massG: Math.max(0, fact.payload.massG - takenG(state)),
         countedAtMs: fact.atMs,
       }
     case 'lot.counted':

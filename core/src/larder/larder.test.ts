@@ -52,6 +52,11 @@ describe('a lot of the store', () => {
       massG: 0,
     })
   })
+  it('what was taken of it before a clock that ran ahead had it stored is gone all the same', () => {
+    const taking = fact('lot.taken', { massG: 300, batchId: 'b', itemId: 'i' }, NOW - 5)
+    expect(foldLot('l', [taking, stored(2400)]).massG).toBe(2100)
+    expect(foldLot('l', [taking, stored(200)]).massG).toBe(0)
+  })
   it('a count taken back brings the one before it back; a fact of another stream is a deviation', () => {
     const count = fact('lot.counted', { massG: 100 })
     const back = fact('fact.voided', { factId: count.id, reason: 'wrong tub' }, NOW + 2)
