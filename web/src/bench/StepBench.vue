@@ -132,8 +132,10 @@ const band = (m: { low: number; high: number }) =>
       }}</v-btn>
       <slot name="keys" />
       <v-btn v-if="isLookDue" @click="bench.answer('lookSoon')">{{ texts.bench.looked }}</v-btn>
-      <v-btn v-if="isPlanned" class="is-first" @click="bench.start()"
-        >{{ texts.bench.startBatch }} {{ view.ring.number }}</v-btn
+      <template v-if="isPlanned"
+        ><v-btn v-if="!bench.ringTaken.value" class="is-first" @click="bench.start()"
+          >{{ texts.bench.startBatch }} {{ view.ring.number }}</v-btn
+        ></template
       >
       <v-btn
         v-else-if="view.stepStartedAtMs === undefined"

@@ -8,6 +8,11 @@ export const TOOLS = { spoon: 0.4, handWhisk: 1, hardHandWhisk: 1.5, handMixer: 
 export type Tool = keyof typeof TOOLS
 /** Temperatures between which fat goes in: from none over full to none again, °C. */
 export const POUR_WINDOW_C = { egg: [28, 42, 64, 74], mounted: [30, 40, 57, 66] } as const
+/** Outside these the bench warns before butter is poured into an egg sauce, °C: two kelvin past where the pour is at its best. */
+export const POUR_WARNS_C = {
+  tooCool: POUR_WINDOW_C.egg[1] - 2,
+  tooHot: POUR_WINDOW_C.egg[2] + 2,
+} as const
 /** Share of free oil at which to stop pouring, and at which it is broken. */
 export const FREE_OIL = { warn: 0.04, broken: 0.12 } as const
 const BROKEN_RATE = 0.05

@@ -1,6 +1,13 @@
 <script setup lang="ts">
 import { tempOnDevice } from '../../ui/useDeviceUnits'
-import { BATHS, type BathHeat, type BatchView, type LiveEmulsion } from '@liquamen/core'
+import {
+  BATHS,
+  FREE_OIL,
+  POUR_WARNS_C,
+  type BathHeat,
+  type BatchView,
+  type LiveEmulsion,
+} from '@liquamen/core'
 import { computed, ref, toRef } from 'vue'
 import { useKitchenNow } from '../../port/useKitchen'
 import { clockText, numberText, spanText } from '../../ui/format'
@@ -195,17 +202,23 @@ useBenchKeys({
       ✕ {{ texts.emulsion.graceful }}
     </p>
     <p
-      v-else-if="isPour && bowl.butterToComeG > 1 && (bowl.tempC > 66 || bowl.tempC < 40)"
+      v-else-if="
+        isPour &&
+        bowl.butterToComeG > 1 &&
+        (bowl.tempC > POUR_WARNS_C.tooHot || bowl.tempC < POUR_WARNS_C.tooCool)
+      "
       class="roux label"
     >
       ▽
       {{
-        bowl.tempC > 66
+        bowl.tempC > POUR_WARNS_C.tooHot
           ? texts.emulsion.tooHot(numberText(tempOnDevice(bowl.tempC)))
           : texts.emulsion.tooCoolToPour(numberText(tempOnDevice(bowl.tempC)))
       }}
     </p>
-    <p v-else-if="bowl.freeOil > 0.04" class="roux label" role="alert">▽ {{ texts.emulsion.keepWhisking }}</p>
+    <p v-else-if="bowl.freeOil > FREE_OIL.warn" class="roux label" role="alert">
+      ▽ {{ texts.emulsion.keepWhisking }}
+    </p>
     <section
       v-if="work.asksRibbon.value"
       class="question-row"
@@ -261,7 +274,7 @@ useBenchKeys({
       <template v-else
         ><v-btn @click="work.oily()"
           >{{ texts.emulsion.cues.oily }} <small>{{ texts.emulsion.cueKey }}</small></v-btn
-        ><v-btn v-if="work.seen.value.has('oily') || bowl.freeOil > 0.04" @click="work.cue('split')"
+        ><v-btn v-if="work.seen.value.has('oily') || bowl.freeOil > FREE_OIL.warn" @click="work.cue('split')"
           >{{ texts.emulsion.cues.split }} <small>{{ texts.emulsion.cueKey }}</small></v-btn
         ></template
       >
