@@ -8,12 +8,12 @@ export default defineConfig({
   fullyParallel: true,
   retries: 0,
   timeout: 300_000,
-  expect: { timeout: 15_000 },
+  expect: { timeout: 30_000 },
   reporter: [['list'], ['json', { outputFile: '../test-results/e2e.json' }]],
   outputDir: '../test-results/e2e',
   use: {
     ...TABLET,
-    actionTimeout: 10_000,
+    actionTimeout: 30_000,
     trace: process.env.E2E_TRACE ? 'on' : 'off',
     launchOptions: {
       executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
