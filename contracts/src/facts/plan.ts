@@ -196,7 +196,7 @@ export const batchPlanSchema: z.ZodType<BatchPlan> = z.strictObject({
         z.strictObject({ code: z.literal('panTooShallow'), stepId, depthMm: finite }),
         z.strictObject({ code: z.literal('saltyAlready'), saltFrac: finite }),
         z.strictObject({ code: z.literal('waterFirst'), waterG: grams, phaseFrac: share }),
-        z.strictObject({ code: z.literal('bowlTooSmall'), shareFull: finite, batches: finite }),
+        z.strictObject({ code: z.literal('bowlTooSmall'), shareFull: finite, batches: finite.optional() }),
         z.strictObject({ code: z.literal('splits'), stepId, phaseFrac: share, limitFrac: share }),
         z.strictObject({ code: z.literal('metalTaints'), metal: text(30) }),
         z.strictObject({ code: z.literal('baseTooSmall'), baseMm: finite, leastMm: finite }),

@@ -156,7 +156,11 @@ export type PlanWarning =
       readonly phaseFrac: number
       readonly limitFrac: number
     }
-  | { readonly code: 'bowlTooSmall'; readonly shareFull: number; readonly batches: number }
+  | {
+      readonly code: 'bowlTooSmall'
+      readonly shareFull: number
+      /** As earlier releases counted them. */ readonly batches?: number | undefined
+    }
   | { readonly code: 'grainyBath' }
   | { readonly code: 'linedCopper' }
   | { readonly code: 'metalTaints'; readonly metal: string }

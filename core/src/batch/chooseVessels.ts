@@ -1,7 +1,7 @@
 import { withMove } from '../formula/withMove'
 import { leastBaseMm } from '../heat/heater'
 import type { Pan, Ring } from '../kitchen/kitchen'
-import { bulkMl, type Contents, type VesselRole } from '../pan/contents'
+import { bulkMl, contentsG, type Contents, type VesselRole } from '../pan/contents'
 import { walkFormula, type WalkRequest, type WalkStep } from '../pan/walkFormula'
 import { SCORCH } from '../techniques/reduce/scorch'
 import { techniqueOf } from '../techniques/registry'
@@ -12,6 +12,7 @@ const HOT = 1.04 // a boiling liquid stands so much higher
 const FULLEST_BOWL = 1 // what is counted for a bowl is its foam
 const FULLEST_TRAY = 0.8
 const LOW_WALL_MM = 60
+const WEIGHED_FILL = 0.95 // a batch is weighed to whole grams and whole yolks: it must not be full to the last
 
 /** What speaks against a vessel, most pressing first. */
 export const VESSEL_TROUBLES = ['tooFull', 'inUse', 'taints', 'baseTooSmall', 'film', 'tooLow'] as const
@@ -152,13 +153,39 @@ function assign(walk: readonly WalkStep[], supply: VesselSupply) {
   return { vessels, tried }
 }
 
+/** How many times over the whole fills what it may be made in: the roomiest vessel of each role, and what a technique can do in one. */
+function fillOf(walk: readonly WalkStep[], tried: VesselChoice['tried']): number {
+  const byVessel = Object.entries(tried).flatMap(([role, tries]) => {
+    const roomiest = Math.min(...tries.map((t) => t.shareFull / fullestShare(role as VesselRole)))
+    return Number.isFinite(roomiest) && role !== 'tray' ? [roomiest] : []
+  })
+  const byHands = walk.flatMap((w) => {
+    const mostG = techniqueOf(w.step).mostInOneG?.(w.step)
+    return mostG === undefined ? [] : [contentsG(w.end) / mostG]
+  })
+  return Math.max(0, ...byVessel, ...byHands)
+}
+
+/** The fewest equal batches of whole portions of which none is too much. */
+function batchesFor(fill: number, portions: number): number {
+  if (fill <= 1 + 1e-9) return 1
+  let batches = Math.ceil(fill)
+  while (batches < portions && (Math.ceil(portions / batches) / portions) * fill > WEIGHED_FILL) batches += 1
+  return batches
+}
+
 /**
  * Picks the vessels of a batch: by floor (a film misleads and scorches) and ceiling (two thirds of a pan; a bowl that doubles), metal for what is
  * sour, the base that an induction ring finds, what is free then; and a move to a smaller pan where a late reduction wants it.
  *
  * The walk does not depend on the vessels, so it is made once for all of them.
+ * @param portions - of the whole: so many may be dealt out, should it be too much for one batch
  */
-export function chooseVessels(request: WalkRequest, supply: VesselSupply): VesselChoice {
+export function chooseVessels(
+  request: WalkRequest,
+  supply: VesselSupply,
+  portions = request.formula.basisPortions,
+): VesselChoice {
   const walk = walkFormula(request)
   const first = assign(walk, supply)
   const movesAtStepId = first.vessels.pan && moveFor(walk, first.vessels.pan, supply)
@@ -166,9 +193,5 @@ export function chooseVessels(request: WalkRequest, supply: VesselSupply): Vesse
     movesAtStepId === undefined
       ? first
       : assign(walkFormula({ ...request, formula: withMove(request.formula, movesAtStepId) }), supply)
-  const forced = Object.entries(moved.tried).map(([role, tries]) => {
-    const roomiest = Math.min(...tries.map((t) => t.shareFull / fullestShare(role as VesselRole)))
-    return Number.isFinite(roomiest) && role !== 'tray' ? Math.ceil(roomiest - 1e-9) : 1
-  })
-  return { ...moved, movesAtStepId, batches: Math.max(1, ...forced) }
+  return { ...moved, movesAtStepId, batches: batchesFor(fillOf(walk, moved.tried), portions) }
 }

@@ -33,9 +33,15 @@ describe('a place for a batch', () => {
       expect(placed.map((p) => p.plan.portions).reduce((a, b) => a + b, 0)).toBe(400)
       const taken: Taken[] = []
       for (const one of placed) {
+        const tooMuch = one.plan.warnings.filter((w) => w.code === 'panTooFull' || w.code === 'bowlTooSmall')
+        expect([tooMuch, one.choice.batches]).toEqual([[], 1])
         const span = spanOfPlan(one.plan)
         const panIds = Object.values(one.place.vessels).map((p) => p.id)
-        for (const t of taken) if (t.ringId === one.ring.id) expect(overlaps(span, t)).toBe(false)
+        for (const t of taken) {
+          if (t.ringId === one.ring.id) expect(overlaps(span, t)).toBe(false)
+          const shared = panIds.filter((id) => t.panIds.includes(id))
+          if (shared.length) expect([shared, overlaps(span, t)]).toEqual([shared, false])
+        }
         taken.push({ ...span, ringId: one.ring.id, panIds, batchId: String(taken.length), isLit: false })
       }
     },
@@ -50,7 +56,7 @@ describe('a place for a batch', () => {
       isLit: true,
     }))
     const placed = placeBatch(request('redWineShallot', 8), larchwaterTest, taken)
-    expect(placed.isRingBusy).toBe(true)
+    expect(placed.waitsFor).toBe('ring')
     expect(placed.plan.isLate).toBe(true)
     expect(spanOfPlan(placed.plan).fromMs).toBeGreaterThanOrEqual(1e9)
   })

@@ -19,9 +19,10 @@ export interface PlaceWish {
 /** A batch with its place: ring and vessels chosen, and the plan there. */
 export interface PlacedBatch {
   readonly ring: Ring
-  /** When that ring is free for so long, ms; at or before its start where nothing is in the way. */
-  readonly ringFreeFromMs: number
-  readonly isRingBusy: boolean
+  /** From when ring and vessels are free for so long, ms; at or before its start where nothing is in the way. */
+  readonly freeFromMs: number
+  /** What it waits for until then: its ring, or a vessel that no other in the kitchen can stand in for. */
+  readonly waitsFor: 'ring' | Pan | undefined
   readonly choice: VesselChoice
   readonly place: BatchPlace
   readonly plan: BatchPlan
@@ -51,6 +52,7 @@ function vesselsFor(
       phrases: request.phrases,
     },
     { pans, ring, busyPanIds },
+    request.portions,
   )
 }
 
@@ -70,7 +72,10 @@ interface TryOn {
   readonly wish: PlaceWish
 }
 
-/** The plan on one ring: first as if nothing were in the way, then with what is taken in that stretch. */
+/**
+ * The plan on one ring: first as if nothing were in the way, then with what is taken in that stretch; where a vessel is in use then and none will
+ * do in its place, from when it is free.
+ */
 function tryRing({ request, catalog, taken, wish }: TryOn, ring: Ring): PlacedBatch {
   const { settings, pans } = catalog
   const onRing = taken.filter((t) => t.ringId === ring.id)
@@ -86,13 +91,23 @@ function tryRing({ request, catalog, taken, wish }: TryOn, ring: Ring): PlacedBa
   }
   const alone = planIn(new Set())
   const span = spanOfPlan(alone.plan)
-  const ringFreeFromMs = freeFrom(onRing, span.fromMs, span.toMs - span.fromMs)
-  const isRingBusy = ringFreeFromMs > span.fromMs
-  const busy = new Set(
-    meets(taken, ringFreeFromMs, ringFreeFromMs + span.toMs - span.fromMs).flatMap((t) => t.panIds),
-  )
-  if (!isRingBusy && busy.size === 0) return { ring, ringFreeFromMs, isRingBusy, ...alone }
-  return { ring, ringFreeFromMs, isRingBusy, ...planIn(busy, isRingBusy ? ringFreeFromMs : undefined) }
+  const lengthMs = span.toMs - span.fromMs
+  const freeFromMs = freeFrom(onRing, span.fromMs, lengthMs)
+  let waitsFor: PlacedBatch['waitsFor'] = freeFromMs > span.fromMs ? 'ring' : undefined
+  let placed: PlacedBatch = { ring, freeFromMs, waitsFor, ...alone }
+  // each round waits for the end of one stretch that is taken, so there are no more rounds than those
+  for (let round = 0, fromMs = freeFromMs; round <= taken.length; round += 1) {
+    const then = meets(taken, fromMs, fromMs + lengthMs)
+    const busy = new Set(then.flatMap((t) => t.panIds))
+    if (busy.size > 0 || waitsFor)
+      placed = { ring, freeFromMs: fromMs, waitsFor, ...planIn(busy, waitsFor ? fromMs : undefined) }
+    const inUse = Object.values(placed.place.vessels).find((p) => busy.has(p.id))
+    if (!inUse) break
+    waitsFor = inUse
+    const freed = Math.min(...then.filter((t) => t.panIds.includes(inUse.id)).map((t) => t.toMs))
+    fromMs = freeFrom(onRing, freed, lengthMs)
+  }
+  return placed
 }
 
 const troublesOf = ({ choice }: PlacedBatch): number =>
@@ -121,7 +136,7 @@ export function placeBatch(
     const placed = tryRing(tryOn, ring)
     if (!best || compare(placed, best) < 0) best = placed
     // the first ring that is free and has no trouble will not be beaten
-    if (!best.plan.isLate && !best.isRingBusy && troublesOf(best) === 0) break
+    if (!best.plan.isLate && !best.waitsFor && troublesOf(best) === 0) break
   }
   if (!best) throw new DomainError('unknownRing', 'ringId', wish.ringId ?? '')
   return best
@@ -131,7 +146,7 @@ function compare(a: PlacedBatch, b: PlacedBatch): number {
   const lateness = (p: PlacedBatch) => (p.plan.isLate ? p.plan.earliestReadyAtMs : 0)
   return (
     lateness(a) - lateness(b) ||
-    Number(a.isRingBusy) - Number(b.isRingBusy) ||
+    Number(a.waitsFor !== undefined) - Number(b.waitsFor !== undefined) ||
     troublesOf(a) - troublesOf(b) ||
     a.plan.totalMin.value - b.plan.totalMin.value
   )

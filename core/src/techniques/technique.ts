@@ -108,6 +108,8 @@ export interface Technique {
   readonly wantsWalls?: true
   /** How many times its bulk what is in the vessel rises to; a boiling liquid's rise where it says none. */
   swellsTo?(step: FormulaStep): number | undefined
+  /** The most that may be in its vessel when it ends, g, however large the vessel is. */
+  mostInOneG?(step: FormulaStep): number | undefined
   /** Its goods are already for the step that follows, and stand in that step's vessel. */
   isForNext?(step: FormulaStep): boolean
   /** Solids stay in a sieve. */

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, inject } from 'vue'
 import { useRouter } from 'vue-router'
+import { tapped } from '../port/tapped'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { alarmOf, type Deadline } from '@liquamen/core'
 import { deadlineVerb } from '../ui/deadlineVerb'
@@ -16,7 +17,7 @@ const calls = computed(() => all.value.slice(0, 1))
 /** What ends it: a step's own words, or what to do then. */
 const untilOf = (d: Deadline) => (d.kind === 'step' ? d.endsWhen : texts.acts[d.code])
 const silence = (d: Deadline) =>
-  void kitchen.record('alarm.silenced', d.batchId, { alarm: alarmOf(d.kind), stepId: d.stepId })
+  tapped(() => kitchen.record('alarm.silenced', d.batchId, { alarm: alarmOf(d.kind), stepId: d.stepId }))
 </script>
 
 <template>

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { useLiveKitchen } from '../port/kitchen.store'
 import type { Refused } from '../port/localStore'
+import { notKept } from '../port/tapped'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { clockText } from '../ui/format'
 import { texts } from '../ui/texts'
@@ -56,6 +57,12 @@ async function saveQueue(): Promise<void> {
       @click="update.take"
     >
       {{ texts.offline.updateNow }}
+    </button>
+  </div>
+  <div v-if="notKept" class="line" role="alert">
+    <span class="wine">✕ {{ notKept }}</span
+    ><button class="text-key" @click="notKept = ''">
+      {{ texts.offline.drop }}
     </button>
   </div>
   <div v-if="kitchen.tray.length" class="line" role="status">

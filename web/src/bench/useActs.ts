@@ -1,6 +1,6 @@
 import { viewBatch, type FactKind, type KitchenCatalog, type Payloads } from '@liquamen/core'
 import { computed, ref, shallowReactive } from 'vue'
-import { Refusal } from '../port/api'
+import { whyNotKept } from '../port/tapped'
 import { useKitchen } from '../port/useKitchen'
 import { texts } from '../ui/texts'
 
@@ -34,9 +34,9 @@ export function useActs(batchId: string) {
       problem.value = ''
       return true
     } catch (error) {
-      const isRefused = error instanceof Refusal
-      problem.value = texts.bench.notKept(isRefused ? error.problem.title : texts.app.failedTap)
-      if (!isRefused) throw error
+      const why = whyNotKept(error)
+      problem.value = why ?? texts.bench.notKept(texts.app.failedTap)
+      if (why === undefined) throw error
       return false
     }
   }

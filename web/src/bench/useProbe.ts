@@ -38,19 +38,22 @@ export function useProbe(view: Ref<BatchView>, bench: ReturnType<typeof useBench
     const { name, isSimulated } = channel
     const holder = holderOf(channelId)
     const old = view.value.probe
-    await kitchen.recordAll([
-      ...(holder ? [released(holder.state.id, channelId)] : []),
-      ...(old ? [released(id, old.channelId)] : []),
-      {
-        kind: 'channel.bound',
-        streamId: id,
-        payload: { channelId, name, isSimulated, place: view.value.hold ? 'well' : 'bowl' },
-      },
-    ])
+    await bench.attempt(() =>
+      kitchen.recordAll([
+        ...(holder ? [released(holder.state.id, channelId)] : []),
+        ...(old ? [released(id, old.channelId)] : []),
+        {
+          kind: 'channel.bound',
+          streamId: id,
+          payload: { channelId, name, isSimulated, place: view.value.hold ? 'well' : 'bowl' },
+        },
+      ]),
+    )
   }
   const release = async () => {
-    if (view.value.probe)
-      await kitchen.record('channel.released', id, { channelId: view.value.probe.channelId })
+    const { probe } = view.value
+    if (probe)
+      await bench.attempt(() => kitchen.record('channel.released', id, { channelId: probe.channelId }))
   }
 
   /** Lift, tilt, two seconds in the pool: the mean of what the probe says meanwhile is one spot reading. */

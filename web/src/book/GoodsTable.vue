@@ -2,6 +2,7 @@
 import { weighedGood, type HouseMeasures, type Ingredient, type KitchenCatalog } from '@liquamen/core'
 import { computed, ref } from 'vue'
 import { api } from '../port/api'
+import { tapped } from '../port/tapped'
 import { useKitchen } from '../port/useKitchen'
 import { texts } from '../ui/texts'
 import AmountField from './AmountField.vue'
@@ -20,8 +21,7 @@ const steps = computed(() => draft.value.steps.map((s) => ({ value: s.id, title:
 const goodOf = (id: string) => ingredients.value.get(id) as Ingredient
 
 async function keepMeasures(measures: HouseMeasures): Promise<void> {
-  await api.saveMeasures(measures).catch(() => undefined)
-  await kitchen.refreshCatalog()
+  if (await tapped(() => api.saveMeasures(measures))) await kitchen.refreshCatalog()
 }
 /** A good that is put in has no amount until somebody says one. */
 function put(): void {

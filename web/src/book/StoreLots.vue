@@ -13,6 +13,7 @@ import {
 } from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
 import { computed, reactive, ref } from 'vue'
+import { tapped } from '../port/tapped'
 import { useKitchen } from '../port/useKitchen'
 import { storeAmountText, useLarder } from '../port/useLarder'
 import { dayText } from '../ui/format'
@@ -62,22 +63,25 @@ async function put(): Promise<void> {
   error.value = keepsDays === 0 ? texts.workbench.store.notThere : misread
   if (weight?.status !== 'ok' || error.value) return
   const madeAtMs = Math.round(minute.value - daysAgo * DAY_MS)
-  await kitchen.record('lot.stored', uuidv7(), {
-    ingredientId: good.id,
-    massG: weight.massG.value,
-    place: draft.place,
-    madeAtMs,
-    expiresAtMs: madeAtMs + keepsDays * DAY_MS,
-    batchId: null,
-  })
+  const isKept = await tapped(() =>
+    kitchen.record('lot.stored', uuidv7(), {
+      ingredientId: good.id,
+      massG: weight.massG.value,
+      place: draft.place,
+      madeAtMs,
+      expiresAtMs: madeAtMs + keepsDays * DAY_MS,
+      batchId: null,
+    }),
+  )
+  if (!isKept) return
   isPutting.value = false
   draft.said = ''
 }
-function count(lot: LotState, massG: number): void {
-  countingId.value = undefined
-  void kitchen.record('lot.counted', lot.id, { massG })
+async function count(lot: LotState, massG: number): Promise<void> {
+  if (await tapped(() => kitchen.record('lot.counted', lot.id, { massG }))) countingId.value = undefined
 }
-const empty = (lot: LotState, reason: string) => void kitchen.record('lot.emptied', lot.id, { reason })
+const empty = (lot: LotState, reason: 'used' | 'past') =>
+  tapped(() => kitchen.record('lot.emptied', lot.id, { reason: texts.workbench.store.reasons[reason] }))
 </script>
 
 <template>
@@ -133,9 +137,7 @@ const empty = (lot: LotState, reason: string) => void kitchen.record('lot.emptie
                 >{{ texts.workbench.store.gone }}</v-btn
               >
             </template>
-            <HoldButton v-else @held="empty(lot, 'past its day')">{{
-              texts.workbench.store.discard
-            }}</HoldButton>
+            <HoldButton v-else @held="empty(lot, 'past')">{{ texts.workbench.store.discard }}</HoldButton>
           </span>
           <div v-if="countingId === lot.id" class="counting">
             <AmountField

@@ -6,12 +6,13 @@ import {
   type ShowAs,
 } from '@liquamen/core'
 import { numberText } from '../ui/format'
+import { texts } from '../ui/texts'
 
-const WORD: Readonly<Record<string, string>> = { cup: 'US cup', flOz: 'fl oz' }
+const { difference: says, units } = texts.workbench
 /** What one is called where it is counted. */
 function pieceWord(good: Ingredient, n: number): string {
-  if (good.emulsionRole !== 'yolk') return 'pieces'
-  return n === 1 ? 'yolk' : 'yolks'
+  if (good.emulsionRole !== 'yolk') return units.pieces
+  return n === 1 ? units.yolk : units.yolks
 }
 
 /** An amount as this device and this kitchen's scale show it; typed back it means the same. */
@@ -23,7 +24,7 @@ export function amountText(
 ): string {
   const { spoken } = shownItem(amount, good, factor, showAs)
   if (spoken.unitId === 'piece') return `${spoken.value} ${pieceWord(good, spoken.value)}`
-  return `${Number(spoken.value.toFixed(2))} ${WORD[spoken.unitId] ?? spoken.unitId}`
+  return `${Number(spoken.value.toFixed(2))} ${units.words[spoken.unitId] ?? spoken.unitId}`
 }
 
 /** An amount with the decimals that tell it from another. */
@@ -33,7 +34,7 @@ const exactText = (a: FormulaItem['amount'], decimals: number): string =>
 /** Both sides of a changed amount; where rounding would hide the change, with their decimals. */
 function bothAmounts(to: FormulaItem['amount'], from: FormulaItem['amount']): string {
   const decimals = exactText(to, 0) === exactText(from, 0) ? 2 : 0
-  return `${exactText(to, decimals)}, was ${exactText(from, decimals)}`
+  return says.amount(exactText(to, decimals), exactText(from, decimals))
 }
 
 /** A difference as a cook would note it. */
@@ -43,18 +44,18 @@ export function sayDifference(d: FormulaDifference, ingredients: ReadonlyMap<str
     case 'amount':
       return `${name(d.ingredientId)} ${bothAmounts(d.to, d.from)}`
     case 'swapped':
-      return `${name(d.to)} for ${name(d.from)}`
+      return says.swapped(name(d.to), name(d.from))
     case 'added':
-      return `${exactText(d.amount, 0)} ${name(d.ingredientId)} more`
+      return says.added(exactText(d.amount, 0), name(d.ingredientId))
     case 'dropped':
-      return `no ${name(d.ingredientId)}`
+      return says.dropped(name(d.ingredientId))
     case 'moved':
-      return `${name(d.ingredientId)} at “${d.to}”, not “${d.from}”`
+      return says.moved(name(d.ingredientId), d.to, d.from)
     case 'stepAdded':
-      return `then: ${d.verb}`
+      return says.stepAdded(d.verb)
     case 'stepDropped':
-      return `without: ${d.verb}`
+      return says.stepDropped(d.verb)
     case 'step':
-      return `${d.verb}: ${d.what} ${d.to}, was ${d.from}`
+      return says.step(d.verb, d.what, d.to, d.from)
   }
 }

@@ -161,6 +161,22 @@ export const workbenchTexts = {
     cool: 'cool',
   } as Record<string, string>,
   // the store
+  units: {
+    pieces: 'pieces',
+    yolk: 'yolk',
+    yolks: 'yolks',
+    words: { cup: 'US cup', flOz: 'fl oz' } as Readonly<Record<string, string>>,
+  },
+  difference: {
+    amount: (to: string, from: string) => `${to}, was ${from}`,
+    swapped: (to: string, from: string) => `${to} for ${from}`,
+    added: (amount: string, name: string) => `${amount} ${name} more`,
+    dropped: (name: string) => `no ${name}`,
+    moved: (name: string, to: string, from: string) => `${name} at “${to}”, not “${from}”`,
+    stepAdded: (verb: string) => `then: ${verb}`,
+    stepDropped: (verb: string) => `without: ${verb}`,
+    step: (verb: string, what: string, to: string, from: string) => `${verb}: ${what} ${to}, was ${from}`,
+  },
   store: {
     title: 'Store',
     empty: 'Nothing is held. Put in what the walk-in has.',
@@ -178,6 +194,7 @@ export const workbenchTexts = {
     discard: 'Discard',
     counted: (at: string) => `counted ${at}`,
     makes: (what: string, n: number) => `${what} for ${n}`,
+    reasons: { used: 'used', past: 'past its day' },
     notThere: 'It does not keep there.',
     hint: 'Kept so long by the formula; the local code rules.',
   },

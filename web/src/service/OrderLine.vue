@@ -14,6 +14,7 @@ import {
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { choiceWords } from '../book/choiceWords'
+import { tapped } from '../port/tapped'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { clockText, dayText, isoDayText } from '../ui/format'
 import { texts } from '../ui/texts'
@@ -74,11 +75,13 @@ const portionsOf = (batch: BatchState) =>
 const unplanned = computed(() => taken.value.portions - lines.value.reduce((sum, l) => sum + l.portions, 0))
 const isMade = (batch: BatchState) => batch.status === 'planned' || batch.status === 'underWay'
 const decide = (f: { allergen: Allergen; ingredientId: string }, decision: AllergenDecision) =>
-  void kitchen.record('allergen.decided', props.order.id, {
-    allergen: f.allergen,
-    ingredientId: f.ingredientId,
-    decision,
-  })
+  tapped(() =>
+    kitchen.record('allergen.decided', props.order.id, {
+      allergen: f.allergen,
+      ingredientId: f.ingredientId,
+      decision,
+    }),
+  )
 </script>
 
 <template>

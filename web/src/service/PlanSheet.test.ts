@@ -10,6 +10,7 @@ import {
 import { flushPromises } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { notKept } from '../port/tapped'
 import { EVERY_SAUCE } from '../testing/everySauce'
 import { memoryKitchen, type MemoryKitchen } from '../testing/memoryKitchen'
 import { address, button, catalog, mountScreen } from '../testing/mountScreen'
@@ -127,7 +128,7 @@ describe('a plan', () => {
     const key = /batches/i
     await press(key)
     expect(planned()).toHaveLength(0)
-    expect(says()).toContain('That was not kept. No.')
+    expect(notKept.value).toBe('That was not kept. No.')
     kitchen.refuse()
     await press(key)
     expect(planned()).toHaveLength(many)

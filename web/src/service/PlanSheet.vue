@@ -13,7 +13,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { choiceWords } from '../book/choiceWords'
-import { Refusal } from '../port/api'
+import { tapped } from '../port/tapped'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { roomOf } from '../techniques/registry'
 import { clockText, numberText, percentText } from '../ui/format'
@@ -55,7 +55,6 @@ for (const item of formula.value?.items ?? []) {
     draft.sources[item.id] = usable[0]
 }
 const why = ref(false)
-const problem = ref('')
 const placed = computed(() => result.value.placed)
 const plan = computed(() => placed.value?.plan)
 const words = computed(() =>
@@ -106,6 +105,13 @@ const sums = computed(() =>
     return step && Sums && planned.work.kind !== 'plain' ? [{ planned, step, Sums }] : []
   }),
 )
+/** What stands in the way of its ring or of a vessel, and until when. */
+const waitsText = computed(() => {
+  const { waitsFor, ring, freeFromMs = 0 } = placed.value ?? {}
+  if (!waitsFor || !ring) return ''
+  const at = clockText(freeFromMs)
+  return waitsFor === 'ring' ? texts.plan.ringFree(ring.number, at) : texts.plan.vesselFree(waitsFor.name, at)
+})
 const batches = computed(() => placed.value?.choice.batches ?? 1)
 const warnings = computed(() => (plan.value?.warnings ?? []).filter((w) => w.code !== 'tooManyForOne'))
 function say(w: PlanWarning): string {
@@ -113,7 +119,6 @@ function say(w: PlanWarning): string {
     return texts.service.late(clockText(pickupAtMs.value ?? 0), clockText(w.earliestAtMs))
   if (w.code === 'saltyAlready') return texts.plan.saltyAlready(percentText(w.saltFrac, 2))
   if (w.code === 'waterFirst') return texts.plan.waterFirst(numberText(w.waterG), numberText(w.phaseFrac, 2))
-  if (w.code === 'bowlTooSmall') return texts.plan.bowlTooSmall(w.batches)
   return texts.plan.warnings[w.code]
 }
 
@@ -126,8 +131,8 @@ async function put(list: readonly PlacedBatch[]): Promise<void> {
     shares.value,
     list.map((p) => p.plan.portions),
   )
-  try {
-    await kitchen.recordAll(
+  const isKept = await tapped(() =>
+    kitchen.recordAll(
       list.map((one, i) => ({
         kind: 'batch.planned',
         streamId: (i === 0 && props.batch?.id) || uuidv7(),
@@ -144,19 +149,15 @@ async function put(list: readonly PlacedBatch[]): Promise<void> {
           one,
         ),
       })),
-    )
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    problem.value = texts.bench.notKept(error.problem.title)
-    return
-  }
+    ),
+  )
+  if (!isKept) return
   emit('close')
   await router.push('/stove')
 }
 async function takeOff(): Promise<void> {
-  if (!props.batch) return
-  await kitchen.record('batch.takenOff', props.batch.id, { reason: '' })
-  emit('close')
+  const { batch } = props
+  if (batch && (await tapped(() => kitchen.record('batch.takenOff', batch.id, { reason: '' })))) emit('close')
 }
 const useVessel = (role: VesselRole, panId: string) => (draft.vessels = { ...draft.vessels, [role]: panId })
 </script>
@@ -224,10 +225,8 @@ const useVessel = (role: VesselRole, panId: string) => (draft.vessels = { ...dra
       </div>
     </div>
     <template v-if="plan && placed">
-      <ul v-if="warnings.length || batches > 1 || placed.isRingBusy" class="warn">
-        <li v-if="placed.isRingBusy" class="roux label">
-          ▽ {{ texts.plan.ringFree(placed.ring.number, clockText(placed.ringFreeFromMs)) }}
-        </li>
+      <ul v-if="warnings.length || batches > 1 || waitsText" class="warn">
+        <li v-if="waitsText" class="roux label">▽ {{ waitsText }}</li>
         <li v-for="(w, i) in warnings" :key="i" class="roux label">▽ {{ say(w) }}</li>
         <li v-if="batches > 1" class="roux label keys-row">
           ▽ {{ texts.plan.warnings.tooManyForOne }}
@@ -273,7 +272,6 @@ const useVessel = (role: VesselRole, panId: string) => (draft.vessels = { ...dra
           </div>
         </dl>
       </div>
-      <p v-if="problem" class="wine label" role="alert">✕ {{ problem }}</p>
       <div class="last">
         <p class="label">
           {{ texts.plan.start }} <strong>{{ clockText(plan.latestStartAtMs) }}</strong>

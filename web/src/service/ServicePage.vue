@@ -2,6 +2,7 @@
 import type { BatchState, OrderState } from '@liquamen/core'
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
+import { tapped } from '../port/tapped'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { choicesFromQuery } from '../ui/choicesInAddress'
 import { texts } from '../ui/texts'
@@ -60,7 +61,10 @@ const together = computed(() =>
 /** The order cancelled last, while it may be taken back. */
 const cancelled = ref<{ readonly factId: string; readonly orderId: string }>()
 async function cancel(orderId: string): Promise<void> {
-  const offer = { orderId, factId: await kitchen.record('order.cancelled', orderId, { reason: '' }) }
+  let factId = ''
+  const cancelling = async () => (factId = await kitchen.record('order.cancelled', orderId, { reason: '' }))
+  if (!(await tapped(cancelling))) return
+  const offer = { orderId, factId }
   cancelled.value = offer
   window.setTimeout(() => {
     if (cancelled.value === offer) cancelled.value = undefined
@@ -69,7 +73,7 @@ async function cancel(orderId: string): Promise<void> {
 async function undoCancel(): Promise<void> {
   const offer = cancelled.value
   cancelled.value = undefined
-  if (offer) await kitchen.takeBack([offer.factId], offer.orderId, texts.service.undone)
+  if (offer) await tapped(() => kitchen.takeBack([offer.factId], offer.orderId, texts.service.undone))
 }
 /** Of an order that is partly planned, what is left. */
 function rest(order: OrderState): OrderState {

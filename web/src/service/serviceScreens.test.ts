@@ -99,7 +99,7 @@ describe('a plan from an order', async () => {
     expect(busy.result.value.placed!.ring.id).not.toBe(ring.id)
     expect(busy.ringFreeAtMs(ring.id)).toBe(2e12)
     busy.draft.ringId = ring.id // asked for all the same: it begins when the ring is free
-    expect(busy.result.value.placed!.isRingBusy).toBe(true)
+    expect(busy.result.value.placed!.waitsFor).toBe('ring')
     expect(busy.result.value.placed!.plan.earliestReadyAtMs).toBeGreaterThan(2e12)
   })
   it('four hundred portions are dealt out to as many batches as the bowls force, and no portion is lost', () => {

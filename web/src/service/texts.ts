@@ -84,6 +84,7 @@ export const planTexts = {
     metalTaints: 'Bare metal taints and stains anything sour. Take stainless steel or a lined pan.',
     baseTooSmall: 'Its base is too small for this ring to find.',
     thinAtNappe: 'It will not coat a spoon as the step says: the bench offers what is missing, in grams.',
+    bowlTooSmall: 'Too much for one bowl and one pair of hands.',
     tooManyForOne: 'Too much for one vessel.',
     panTooFull: 'More than two thirds full: it will boil over. Take a larger pan.',
     panTooShallow: 'Under 8 mm at the end: a stick misleads. Weigh, or tip the pan and look at the pool.',
@@ -107,6 +108,7 @@ export const planTexts = {
   readyBy: 'Ready by',
   left: (percent: string) => `${percent} % left`,
   freeAt: (at: string) => `free ${at}`,
+  vesselFree: (name: string, at: string) => `${name} is free from ${at}.`,
   ringFree: (n: number, at: string) => `Ring ${n} is free from ${at}.`,
   takeOff: 'Take it off the stove',
   changeIt: 'Change',
@@ -114,7 +116,6 @@ export const planTexts = {
   noVessel: 'none of the kind here',
   waterFirst: (g: string, phi: string) =>
     `So full of butter (φ ${phi}) that it may split: ${g} g warm water before the last of it.`,
-  bowlTooSmall: (n: number) => `Too much for one bowl and one pair of hands: make it in ${n}.`,
   saltyAlready: (s: string) => `Salt will be ${s} % before any is added: over the mark. Use unsalted base.`,
   flags: {
     loose: 'The two amounts are a little apart.',

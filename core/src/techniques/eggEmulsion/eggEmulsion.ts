@@ -1,17 +1,17 @@
 import { HIGHEST_PHASE_FRAC } from '../../mixture/phases'
 import { bindFat } from '../../pan/sieve'
+import { bowlSwellsTo, LARGEST_BASE_G } from './bowlRoom'
 import { planEggStep } from './planEmulsion'
 import { watchBowl } from './watchBowl'
 import { leavesAll, type Technique } from '../technique'
-
-const WHISKED_YOLK = 2 // it doubles
 
 /** Yolk over a bath, and butter into it: whisk, pour, or both at once with a power blender. */
 export const eggEmulsion: Technique = {
   id: 'eggEmulsion',
   vessel: 'bowl',
   stands: (step) => (step.technique === 'whisk' ? 'bath' : 'aside'),
-  swellsTo: (step) => (step.technique === 'whisk' ? WHISKED_YOLK : undefined),
+  swellsTo: bowlSwellsTo,
+  mostInOneG: (step) => (step.technique === 'whisk' ? LARGEST_BASE_G : undefined),
   usualMin: (step) => (step.technique === 'blend' ? 0 : 5),
   attention: () => 'constant',
   end: (contents, step) =>

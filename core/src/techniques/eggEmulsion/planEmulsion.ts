@@ -1,8 +1,8 @@
+import { bowlShareFull, LARGEST_BASE_G } from './bowlRoom'
 import type { EmulsionPlan, PlanWarning } from '../../batch/batchPlan'
 import type { MinutesBand } from '../../formula/formula'
 import type { Ingredient } from '../../ingredients/ingredient'
 import { compositionOf } from '../../ingredients/ingredient'
-import type { Pan } from '../../kitchen/kitchen'
 import type { ButterParts } from '../../mixture/butterFat'
 import { massG } from '../../mixture/composition'
 import {
@@ -15,13 +15,12 @@ import {
 } from '../../mixture/phases'
 import { contentsPhases, type Contents } from '../../pan/contents'
 import type { WalkStep } from '../../pan/walkFormula'
-import { capacityMl } from '../../vessel/profile'
 import { techniqueOf } from '../registry'
 import type { PlanContext, StepPlanned } from '../technique'
 import { blenderMixTempC } from './blenderMix'
 import { DROPS_G_PER_S, recommendedPourGPerS, runPour, type PourSetting } from './butterPour'
 import { runYolkBath } from './runYolkBath'
-import { liquidMl, startYolkBath, type BowlMaterial } from './yolkBath'
+import { startYolkBath, type BowlMaterial } from './yolkBath'
 
 /** Version of the emulsion models as a whole; raised whenever their numbers change. */
 export const EMULSION_MODEL_VERSION = 'emulsion-2'
@@ -29,9 +28,6 @@ export const EMULSION_MODEL_VERSION = 'emulsion-2'
 export const POUR_AT_C = 58
 const RIBBON_SPREAD = 0.2 // until the house has logged five batches per bowl and burner
 const LONGEST_S = 1800
-const FOAM_ROOM = 2 // a sabayon stands twice as high as its liquid
-const LARGEST_BASE_G = 400 // beyond it the bath model is not valid
-const WHISKED_UP = 1.15 // air that a finished sauce keeps
 const SHAFT_W = 60
 const JUG_J_PER_K = 80
 const ROOM_C = 20
@@ -198,7 +194,7 @@ export function planEmulsion(
 
 /** The plan of a step of an egg and butter sauce: the first of them carries the sauce, the others their minutes. */
 export function planEggStep(context: PlanContext): StepPlanned {
-  const { walked, walk, formula, ingredients, pan } = context
+  const { walked, walk, formula, ingredients } = context
   const parts = bowlParts(walk, ingredients)
   const method = formula.emulsion
   if (!parts || !method) return { work: { kind: 'plain' } }
@@ -215,25 +211,19 @@ export function planEggStep(context: PlanContext): StepPlanned {
     minutes: ribbonS
       ? { low: ribbonS.low / 60, value: ribbonS.value / 60, high: ribbonS.high / 60 }
       : ownMinutes,
-    warnings: emulsionWarnings(walked.step.id, pan, emulsion),
+    warnings: emulsionWarnings(context, emulsion),
   }
 }
 
 /** What the plan of an emulsion wants said. */
-export function emulsionWarnings(stepId: string, pan: Pan, plan: EmulsionPlan): PlanWarning[] {
-  const baseG = plan.yolkG + plan.aqueousG
-  const yolk = { bowl: 'steel', yolkG: plan.yolkG } as const
-  const foamMl = FOAM_ROOM * liquidMl(yolk, plan.aqueousG, 0)
-  const sauceMl = liquidMl(
-    yolk,
-    plan.aqueousG + plan.lateAqueousG + plan.butterG * plan.butter.waterFrac,
-    plan.butterG * plan.butter.fatFrac,
-  )
-  const shareFull = Math.max(foamMl, sauceMl * WHISKED_UP) / capacityMl(pan.profile)
-  const batches = Math.ceil(Math.max(shareFull, baseG / LARGEST_BASE_G))
+function emulsionWarnings({ walk, walked, pan }: PlanContext, plan: EmulsionPlan): PlanWarning[] {
+  const stepId = walked.step.id
+  const ours = walk.filter((w) => techniqueOf(w.step).id === 'eggEmulsion')
+  const shareFull = bowlShareFull(ours, pan.profile)
+  const isTooMuch = shareFull > 1 || plan.yolkG + plan.aqueousG > LARGEST_BASE_G
   const splits = plan.peakPhaseFrac > plan.phaseLimitFrac
   return [
-    ...(batches > 1 ? [{ code: 'bowlTooSmall' as const, shareFull, batches }] : []),
+    ...(isTooMuch ? [{ code: 'bowlTooSmall' as const, shareFull }] : []),
     ...(splits
       ? [{ code: 'splits' as const, stepId, phaseFrac: plan.peakPhaseFrac, limitFrac: plan.phaseLimitFrac }]
       : []),
