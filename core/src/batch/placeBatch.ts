@@ -5,7 +5,7 @@ import type { VesselRole } from '../pan/contents'
 import { withMove } from '../formula/withMove'
 import type { BatchPlan } from './batchPlan'
 import { chooseVessels, type VesselChoice } from './chooseVessels'
-import { planBatch, type BatchPlace, type PlanRequest } from './planBatch'
+import { planWork, timePlan, type BatchPlace, type PlannedWork, type PlanRequest } from './planBatch'
 import { freeFrom, meets, spanOfPlan, type Taken } from './takenTimes'
 import { weighOut } from './weighOut'
 
@@ -65,29 +65,46 @@ function wished({ vessels }: VesselChoice, pans: readonly Pan[], wish: PlaceWish
   return { ...vessels, ...Object.fromEntries(fixed) }
 }
 
+/** What was worked out for some portions on a ring and in vessels: the hour does not change it. */
+interface Worked {
+  readonly choices: Map<string, VesselChoice>
+  readonly plans: Map<string, PlannedWork>
+}
+const nothingWorked = (): Worked => ({ choices: new Map(), plans: new Map() })
+function once<V>(kept: Map<string, V>, key: string, make: () => V): V {
+  const value = kept.get(key) ?? make()
+  kept.set(key, value)
+  return value
+}
+
 interface TryOn {
   readonly request: UnplacedRequest
   readonly catalog: KitchenCatalog
   readonly taken: readonly Taken[]
   readonly wish: PlaceWish
+  readonly worked: Worked
 }
 
 /**
  * The plan on one ring: first as if nothing were in the way, then with what is taken in that stretch; where a vessel is in use then and none will
  * do in its place, from when it is free.
  */
-function tryRing({ request, catalog, taken, wish }: TryOn, ring: Ring): PlacedBatch {
+function tryRing({ request, catalog, taken, wish, worked }: TryOn, ring: Ring): PlacedBatch {
   const { settings, pans } = catalog
   const onRing = taken.filter((t) => t.ringId === ring.id)
   const planIn = (busy: ReadonlySet<string>, freeFromMs?: number) => {
-    const choice = vesselsFor(request, catalog, ring, busy)
+    const on = `${request.portions} ${ring.id}`
+    const choice = once(worked.choices, `${on} ${[...busy].sort().join()}`, () =>
+      vesselsFor(request, catalog, ring, busy),
+    )
     const place = { vessels: wished(choice, pans, wish), ring, settings }
     const formula = withMove(request.formula, choice.movesAtStepId)
-    return {
-      choice,
-      place,
-      plan: planBatch({ ...request, formula, place, ...(freeFromMs === undefined ? {} : { freeFromMs }) }),
-    }
+    const where = Object.entries(place.vessels).map(([role, pan]) => `${role}=${pan.id}`)
+    const work = once(worked.plans, `${on} ${where.join()} ${choice.movesAtStepId ?? ''}`, () =>
+      planWork({ ...request, formula, place }),
+    )
+    const when = { ...request, ...(freeFromMs === undefined ? {} : { freeFromMs }) }
+    return { choice, place, plan: timePlan(work, when) }
   }
   const alone = planIn(new Set())
   const span = spanOfPlan(alone.plan)
@@ -125,12 +142,16 @@ export function placeBatch(
   taken: readonly Taken[],
   wish: PlaceWish = {},
 ): PlacedBatch {
+  return placeOn({ request, catalog, taken, wish, worked: nothingWorked() })
+}
+
+function placeOn(tryOn: TryOn): PlacedBatch {
+  const { catalog, taken, wish } = tryOn
   const stands = (ring: Ring) =>
     Math.max(0, ...taken.filter((t) => t.ringId === ring.id).map((t) => (t.isLit ? 2 : 1)))
   // an empty ring may be lit early too, one that only has plans if need be; among equals the strongest
   const rings = [...catalog.rings].sort((a, b) => stands(a) - stands(b) || b.heater.ratedW - a.heater.ratedW)
   const candidates = wish.ringId ? rings.filter((r) => r.id === wish.ringId) : rings
-  const tryOn = { request, catalog, taken, wish }
   let best: PlacedBatch | undefined
   for (const ring of candidates) {
     const placed = tryRing(tryOn, ring)
@@ -160,12 +181,13 @@ export function placeBatches(
   batches: number,
 ): PlacedBatch[] {
   const placed: PlacedBatch[] = []
+  const worked = nothingWorked()
   const sofar = [...taken]
   let left = request.portions
   for (let i = batches; i > 0; i--) {
     const portions = Math.ceil(left / i)
     left -= portions
-    const one = placeBatch({ ...request, portions }, catalog, sofar)
+    const one = placeOn({ request: { ...request, portions }, catalog, taken: sofar, wish: {}, worked })
     placed.push(one)
     const panIds = Object.values(one.place.vessels).map((p) => p.id)
     sofar.push({ ...spanOfPlan(one.plan), ringId: one.ring.id, panIds, batchId: `next${i}`, isLit: false })

@@ -85,9 +85,12 @@ const anyVessel = ({ vessels }: BatchPlace): Pan => {
   return found
 }
 
+/** What is asked for, without the hour. */
+export type WorkRequest = Omit<PlanRequest, 'pickupAtMs' | 'nowMs' | 'freeFromMs'>
+
 /** Steps of a walk as planned, with what their rooms want said. */
 function planSteps(
-  request: PlanRequest,
+  request: WorkRequest,
   walk: readonly WalkStep[],
 ): { steps: StepPlan[]; warnings: PlanWarning[] } {
   const { formula, ingredients, place } = request
@@ -128,7 +131,10 @@ function planSteps(
 }
 
 /** When the work must begin, and when it will be ready: counted back from the pick-up, and on from when ring and pans are free. */
-function planTimes({ pickupAtMs, nowMs, freeFromMs = nowMs }: PlanRequest, totalMin: MinutesBand) {
+function planTimes(
+  { pickupAtMs, nowMs, freeFromMs = nowMs }: Pick<PlanRequest, 'pickupAtMs' | 'nowMs' | 'freeFromMs'>,
+  totalMin: MinutesBand,
+) {
   const spareMs = totalMin.value * COUNT_BACK_SPARE * 60_000
   const earliestReadyAtMs = Math.ceil((Math.max(nowMs, freeFromMs) + spareMs) / 60_000) * 60_000
   return {
@@ -146,7 +152,22 @@ function planTimes({ pickupAtMs, nowMs, freeFromMs = nowMs }: PlanRequest, total
  * @throws DomainError `outOfRange` for impossible numbers, `targetUnclear`, `missingIngredient`
  */
 export function planBatch(request: PlanRequest): BatchPlan {
-  const { formula, ingredients, place, portions, pickupAtMs } = request
+  return timePlan(planWork(request), request)
+}
+
+/** A plan before anyone has asked when: it is the same at any hour. */
+export type PlannedWork = Omit<BatchPlan, 'pickupAtMs' | keyof ReturnType<typeof planTimes>>
+
+/** When planned work must begin and will be ready. */
+export function timePlan(work: PlannedWork, request: Omit<PlanRequest, 'place'>): BatchPlan {
+  const times = planTimes(request, work.totalMin)
+  const late = times.isLate ? [{ code: 'late' as const, earliestAtMs: times.earliestReadyAtMs }] : []
+  return { ...work, pickupAtMs: request.pickupAtMs, ...times, warnings: [...work.warnings, ...late] }
+}
+
+/** As `planBatch`, without its times. */
+export function planWork(request: WorkRequest): PlannedWork {
+  const { formula, ingredients, place, portions } = request
   requireInRange('portions', portions, LIMITS.portions)
   requireInRange('altitudeM', place.settings.altitudeM, LIMITS.altitudeM)
   const lines = weighOut(request)
@@ -167,10 +188,8 @@ export function planBatch(request: PlanRequest): BatchPlan {
   if (!finished) throw new DomainError('nothingMade', 'steps', 0)
   const salt = planSalt(formula, finished, place.settings.scaleStepG)
   const totalMin = sumBands(steps.map((step) => step.minutes))
-  const times = planTimes(request, totalMin)
   return {
     portions,
-    pickupAtMs,
     factor: portions / formula.basisPortions,
     weighOut: lines,
     steps,
@@ -179,14 +198,12 @@ export function planBatch(request: PlanRequest): BatchPlan {
     yieldPortions: portionsOf(finished, formula.portionMl),
     ethanolLeftFrac: ethanolLeftOf(finished),
     totalMin,
-    ...times,
     warnings: [
       ...warnings,
       ...materialWarnings(place, walk),
       ...(salt.ownSaltFrac > formula.saltTargetFrac.high
         ? [{ code: 'saltyAlready' as const, saltFrac: salt.ownSaltFrac }]
         : []),
-      ...(times.isLate ? [{ code: 'late' as const, earliestAtMs: times.earliestReadyAtMs }] : []),
     ],
     modelVersion: REDUCTION_MODEL_VERSION,
   }

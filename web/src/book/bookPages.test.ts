@@ -98,10 +98,14 @@ describe('saving', () => {
   const panJus = catalog.formulas.find((f) => f.id === 'panJus')!
   const edited = async () => {
     const w = page(FormulaBench, { formula: panJus, catalog })
-    await w.find('.target input').setValue('by a quarter')
-    await w.find('.target input').trigger('change')
+    await phrase(w, 'by a quarter')
     await flushPromises()
     return w
+  }
+  async function phrase(w: ReturnType<typeof mountScreen>, to: string) {
+    const input = w.find('.target input')
+    ;(input.element as HTMLInputElement).value = to
+    await input.trigger('change')
   }
   const save = (w: ReturnType<typeof mountScreen>) => button(w, /^Save/)
   it('nothing changed, nothing to save; a change is told, undone it is none', async () => {
@@ -146,8 +150,7 @@ describe('saving', () => {
   it('a version saved by somebody else meanwhile is told, and does not wipe what is being changed', async () => {
     const w = page(WorkbenchPage, {}, { params: { id: 'panJus' } })
     await flushPromises()
-    await w.find('.target input').setValue('by a third')
-    await w.find('.target input').trigger('change')
+    await phrase(w, 'by a third')
     const newer = { ...panJus, version: panJus.version + 1 }
     const next: KitchenCatalog = {
       ...catalog,
