@@ -124,5 +124,6 @@ for (const [technique, id] of BENCHES)
       await finishStep(page)
     }
     await page.evaluate(() => document.fonts.ready)
+    await expect(page.getByText('not sent yet')).toHaveCount(0)
     await page.screenshot({ path: `${OUT}bench-${technique}.png` })
   })

@@ -95,6 +95,8 @@ describe('butter going in', () => {
     await at.press('Pour')
     expect(at.kitchen.last('pour.started').payload.gPerS).toBeGreaterThan(0)
     await waitS(at, 60)
+    expect(at.w.find('.emulsion').text()).toContain(`of ${Math.round(all)} g`)
+    expect(at.w.find('.emulsion').text()).not.toContain('trails')
     await at.press('Stop')
     const { massG } = at.kitchen.last('pour.stopped').payload
     expect(massG).toBeGreaterThan(0)

@@ -15,9 +15,7 @@ const theme = useTheme()
 const bowl = computed(
   () => (props.view.live?.kind === 'eggEmulsion' ? props.view.live.bowl : undefined) as LiveEmulsion,
 )
-const isPour = computed(
-  () => props.view.planned?.work.kind === 'eggEmulsion' && props.view.step?.technique === 'pour',
-)
+const isPour = computed(() => props.view.step?.technique === 'pour')
 const scale = { pxPerMm: 1.9, heightFactor: 1 }
 const depth = computed(() => depthAtVolumeMm(props.view.pan.profile, bowl.value.volumeMl))
 const coming = computed(() =>
@@ -94,7 +92,7 @@ const spoken = computed(
         :fill="isDeep ? colours.text : undefined"
       >
         {{ numberText(bowl.butterInG) }}
-        <tspan class="of" dx="8">{{ texts.emulsion.of(numberText(goal)) }}</tspan>
+        <tspan v-if="!view.probe" class="of" dx="8">{{ texts.emulsion.of(numberText(goal)) }}</tspan>
       </text>
       <text
         v-if="isPour && coming && isDeep"

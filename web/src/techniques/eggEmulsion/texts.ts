@@ -115,7 +115,7 @@ export const emulsionTexts = {
   onto: (sauce: string, at: string) => `onto the old ${sauce}: takes its clock of ${at}`,
   taken: (sauce: string) => `taken by ${sauce}`,
   margin: 'before it must go',
-  readAt: 'read',
+  readAt: (at: string) => `Read ${at}.`,
   stirNow: 'Stir it before it is served',
   discardAt: 'discard at',
   houseLimit: (h: string, at: string, until: string) =>

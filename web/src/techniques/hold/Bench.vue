@@ -121,17 +121,16 @@ async function goOn(): Promise<void> {
         </p>
         <p class="temp">
           <span class="big">{{ hold.tempC === undefined ? '?°' : degreesText(hold.tempC, 1) }}</span>
-          <span class="soft"
-            >{{
-              hold.tempC === undefined
-                ? texts.emulsion.noProbe
-                : hold.tempC < limits.hotHoldC
-                  ? texts.emulsion.underHold(numberText(tempOnDevice(limits.hotHoldC)))
-                  : texts.emulsion.atHold(numberText(tempOnDevice(limits.hotHoldC)))
-            }}<template v-if="hold.tempFrom === 'spot'">
-              {{ texts.emulsion.readAt }} {{ clockText(hold.readAtMs ?? 0) }}</template
-            ></span
-          >
+          <span class="soft">{{
+            hold.tempC === undefined
+              ? texts.emulsion.noProbe
+              : hold.tempC < limits.hotHoldC
+                ? texts.emulsion.underHold(numberText(tempOnDevice(limits.hotHoldC)))
+                : texts.emulsion.atHold(numberText(tempOnDevice(limits.hotHoldC)))
+          }}</span>
+          <span v-if="hold.tempFrom === 'spot'" class="soft">{{
+            texts.emulsion.readAt(clockText(hold.readAtMs ?? 0))
+          }}</span>
         </p>
         <p v-if="isEgg" :class="isCredited ? 'sorrel' : 'roux'" class="label">
           {{ texts.emulsion.credit[view.state.credit?.band ?? view.credit] }}
