@@ -2,7 +2,7 @@ import { ALLERGENS, LIMITS } from '@liquamen/core'
 import { z } from 'zod'
 import { catalogSchema } from './catalog'
 import { storedFactSchema } from './facts/facts'
-import { inRange, instantMs, slug, text, uuid } from './primitives'
+import { inRange, instantMs, queryMs, slug, text, uuid } from './primitives'
 import { problemSchema } from './problem'
 
 /** Most facts in one request; a device with more sends again. */
@@ -24,6 +24,9 @@ export const factsPageSchema = z.object({
   headSeq: z.number().int(),
   hasMore: z.boolean(),
 })
+
+/** A page of facts, each still to be read by itself. */
+export const unreadFactsPageSchema = factsPageSchema.extend({ facts: z.array(z.unknown()) })
 
 export const enrolSchema = z.strictObject({ name: text(60).min(1), code: text(20).optional() })
 export const sessionSchema = z.object({
@@ -63,9 +66,9 @@ export const batchRowSchema = z.object({
 export type BatchRow = z.infer<typeof batchRowSchema>
 export const batchListSchema = z.object({ batches: z.array(batchRowSchema) })
 export const batchQuerySchema = z.object({
-  fromMs: z.coerce.number().optional(),
-  toMs: z.coerce.number().optional(),
-  formulaId: z.string().max(64).optional(),
+  fromMs: queryMs.optional(),
+  toMs: queryMs.optional(),
+  formulaId: slug.optional(),
 })
 export type BatchQuery = z.infer<typeof batchQuerySchema>
 
@@ -84,6 +87,8 @@ export const takeFromLarderAnswerSchema = z.object({
 })
 export type TakeFromLarderAnswer = z.infer<typeof takeFromLarderAnswerSchema>
 export const batchFactsSchema = z.object({ facts: z.array(storedFactSchema) })
+/** As `batchFactsSchema`, each fact still to be read by itself. */
+export const unreadBatchSchema = z.object({ facts: z.array(z.unknown()) })
 export const importAnswerSchema = z.object({
   facts: z.number().int(),
   batches: z.number().int(),

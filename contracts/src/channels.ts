@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { finite, instantMs, text, uuid } from './primitives'
+import { deviceMs, finite, instantMs, queryMs, text, uuid } from './primitives'
 
 /** Most samples in one group: ten minutes of one a second. */
 export const MOST_SAMPLES = 600
@@ -18,9 +18,9 @@ export const channelListSchema = z.object({ channels: z.array(channelSchema) })
 /** A group of samples with the device's own clock at sending, by which its times are settled. The same group again is stored once. */
 export const postSamplesSchema = z.strictObject({
   groupId: uuid,
-  sentAtMs: instantMs,
+  sentAtMs: deviceMs,
   samples: z
-    .array(z.strictObject({ atMs: instantMs, value: finite.min(-WILDEST).max(WILDEST) }))
+    .array(z.strictObject({ atMs: deviceMs, value: finite.min(-WILDEST).max(WILDEST) }))
     .min(1)
     .max(MOST_SAMPLES),
 })
@@ -39,4 +39,4 @@ export const postSamplesAnswerSchema = z.object({
 })
 export const samplesSchema = z.object({ channelId: uuid, samples: z.array(sampleSchema) })
 export type Samples = z.infer<typeof samplesSchema>
-export const samplesQuerySchema = z.object({ fromMs: z.coerce.number(), toMs: z.coerce.number() })
+export const samplesQuerySchema = z.object({ fromMs: queryMs, toMs: queryMs })

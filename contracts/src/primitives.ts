@@ -9,20 +9,38 @@ export const inRange = ({ min, max, unit }: Range) => z.number().min(min).max(ma
 /** Any finite number. */
 export const finite = z.number()
 
+const LAST_MS = 253_402_300_799_999
 const LONE_SURROGATE = /[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/
 
 /** What PostgreSQL and UTF-8 cannot keep: NUL, and halves of surrogate pairs. */
 export const isStorableText = (text: string): boolean => !text.includes('\0') && !LONE_SURROGATE.test(text)
 
+const DEEPEST = 60
+/** Whether a value from outside holds a text that cannot be stored anywhere, or is nested beyond any use. */
+export function isUnstorable(value: unknown): boolean {
+  const waiting: [unknown, number][] = [[value, 0]]
+  for (let next = waiting.pop(); next; next = waiting.pop()) {
+    const [of, depth] = next
+    if (depth > DEEPEST || (typeof of === 'string' && !isStorableText(of))) return true
+    if (of === null || typeof of !== 'object') continue
+    for (const [key, inner] of Object.entries(of)) waiting.push([key, depth], [inner, depth + 1])
+  }
+  return false
+}
+
 /** A text that can be stored, up to a length. */
 export const text = (max: number) =>
   z.string().max(max).refine(isStorableText, 'has characters that cannot be stored')
 
-/** A UUID of any version. */
-export const uuid = z.uuid()
+/** A UUID of any version, in the one spelling in which ids are compared and linked. */
+export const uuid = z.uuid().toLowerCase()
 /** An id that people may have chosen: letters, digits, dash, underscore. */
 export const slug = z.string().regex(/^[A-Za-z][A-Za-z0-9_-]{0,63}$/)
-/** Milliseconds since 1970, from 2020 to 2100: a wild clock is inside, nonsense is not. */
+/** What a device's own clock may say, ms: from 1970 to the year 9999. A clock that is wild is kept and flagged; nonsense is no time at all. */
+export const deviceMs = z.number().int().min(0).max(LAST_MS)
+/** A time of an address, as text; the same bounds. */
+export const queryMs = z.coerce.number().min(0).max(LAST_MS)
+/** Milliseconds since 1970, from 2020 to 2100: the kitchen's own times. */
 export const instantMs = z.number().int().min(1_577_836_800_000).max(4_102_444_800_000)
 
 /** The keys of a table of the core, as an enum wants them. */

@@ -1,6 +1,7 @@
 import { belongsTo, isReadableVersion, KINDS, upcast, type Envelope } from '@liquamen/core'
 import type { z } from 'zod'
 import { envelopeSchema, PAYLOAD_SCHEMAS } from './facts/facts'
+import { isUnstorable } from './primitives'
 import { problem, schemaProblem, type Problem } from './problem'
 
 /** A fact that may be stored, or why not. `envelope` is as sent; `payload` in its newest version. */
@@ -11,6 +12,8 @@ const refuse = (found: Problem): ReadFact => ({ ok: false, problem: found })
 
 /** Reads one fact from outside: wrapping, version, stream, payload. */
 export function readFact(input: unknown): ReadFact {
+  if (isUnstorable(input))
+    return refuse(problem(400, 'badText', 'This entry has characters or a nesting that cannot be kept.'))
   const envelope = envelopeSchema.safeParse(input)
   if (!envelope.success)
     return refuse(schemaProblem(envelope.error, 'This entry is not in a form that can be kept.'))

@@ -85,6 +85,14 @@ export function createApp(deps: AppDeps) {
     await next()
     if (!c.res.headers.has('cache-control')) c.header('cache-control', 'no-store')
   })
+  app.use('/api/*', async (c, next) => {
+    if (!deps.stopping.aborted) return next()
+    c.header('connection', 'close') // a browser that keeps its line open would wait for a server that is gone
+    return sendProblem(
+      c,
+      problem(503, 'stopping', 'The server is being stopped. The app will send it again.'),
+    )
+  })
   app.use('/api/*', limitBodies, requireJson)
   app.use('*', except('/api/live', compress())) // a compressed stream would be held back
   app.get('/api/health', (c) => c.json({ status: 'up', nowMs: deps.clock() }))

@@ -75,6 +75,7 @@ async function announce(): Promise<void> {
   process.send?.({ isDemo, url: `${tls ? 'https' : 'http'}://${host}:${port}` })
 }
 
+const STOP_WITHIN_MS = 800
 let isClosing = false
 async function close(): Promise<void> {
   if (isClosing) return
@@ -83,8 +84,9 @@ async function close(): Promise<void> {
   await new Promise<void>((resolve) => {
     server.close(() => resolve())
     if ('closeIdleConnections' in server) server.closeIdleConnections()
-    setTimeout(resolve, 3000).unref()
+    setTimeout(resolve, STOP_WITHIN_MS).unref()
   })
+  if ('closeAllConnections' in server) server.closeAllConnections()
   await feed.stop()
   await database.close()
   process.exit(0)

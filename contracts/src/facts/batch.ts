@@ -21,7 +21,8 @@ import { batchPlanSchema, grams, heatLevel, share, stagePlanSchema, stepId, vers
 const stamp = { channelId: uuid, name: text(60), isSimulated: z.boolean() }
 const probe = z.strictObject(stamp).optional()
 const readMass = { massG: grams, sigmaG: grams, modelVersion: version }
-const atMsOrNull = finite.nullable()
+const LAST_MOMENT_MS = 8.64e15 // beyond it no date can be written
+const atMsOrNull = finite.min(0).max(LAST_MOMENT_MS).nullable()
 
 /** Payloads of a batch's facts, checked against the core's types. */
 export const BATCH_SCHEMAS: { readonly [K in BatchKind]: z.ZodType<Payloads[K]> } = {

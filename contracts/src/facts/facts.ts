@@ -1,6 +1,6 @@
 import { IN_ANY_STREAM, KINDS, STREAM_KINDS, type FactKind, type Payloads } from '@liquamen/core'
 import { z } from 'zod'
-import { instantMs, slug, text, uuid } from '../primitives'
+import { deviceMs, instantMs, slug, text, uuid } from '../primitives'
 import { BATCH_SCHEMAS } from './batch'
 import { LOT_SCHEMAS } from './lot'
 import { ORDER_SCHEMAS } from './order'
@@ -24,6 +24,7 @@ export const PAYLOAD_SCHEMAS: { readonly [K in FactKind]: z.ZodType<Payloads[K]>
   'fact.voided': z.strictObject({ factId: uuid, reason: text(200) }),
 }
 
+const WIDEST_OFFSET_MS = 3e14 // a clock anywhere in its range can be put right by it
 const FACT_KINDS = Object.keys(KINDS) as [FactKind, ...FactKind[]]
 
 /** The wrapping of a fact, before its payload is looked at. Devices may send kinds' older versions. */
@@ -36,15 +37,15 @@ export const envelopeSchema = z.strictObject({
   v: z.number().int().min(1).max(1000),
   deviceId: uuid,
   deviceSeq: z.number().int().min(0).max(Number.MAX_SAFE_INTEGER),
-  deviceAtMs: instantMs,
-  clockOffsetMs: z.number().int().min(-4e12).max(4e12),
+  deviceAtMs: deviceMs,
+  clockOffsetMs: z.number().int().min(-WIDEST_OFFSET_MS).max(WIDEST_OFFSET_MS),
   actor: z.strictObject({ deviceId: uuid, crewId: slug.optional() }),
   payload: z.unknown(),
 })
 
 /** A fact as a server sends or a file keeps it. */
 export const storedFactSchema = envelopeSchema.extend({
-  atMs: instantMs,
+  atMs: deviceMs,
   receivedAtMs: instantMs.optional(),
   seq: z.number().int().min(1).optional(),
   clockFlag: z.enum(['future', 'unmeasured']).optional(),

@@ -19,6 +19,8 @@ import { z } from 'zod'
 import { finite, inRange, instantMs, keysOf, slug, text } from '../primitives'
 
 export const grams = finite.min(0).max(200_000)
+/** A moment that is worked out, ms: one that a date can be written for. */
+const moment = finite.min(-8.64e15).max(8.64e15)
 const minutesBand = z.strictObject({ low: finite, value: finite, high: finite })
 export const share = inRange(LIMITS.fraction)
 export const stepId = slug
@@ -185,9 +187,9 @@ export const batchPlanSchema: z.ZodType<BatchPlan> = z.strictObject({
   yieldPortions: z.number().int(),
   ethanolLeftFrac: z.strictObject({ low: finite, high: finite }),
   totalMin: minutesBand,
-  latestStartAtMs: finite,
-  sureStartAtMs: finite,
-  earliestReadyAtMs: finite,
+  latestStartAtMs: moment,
+  sureStartAtMs: moment,
+  earliestReadyAtMs: moment,
   isLate: z.boolean(),
   warnings: z
     .array(
@@ -205,7 +207,7 @@ export const batchPlanSchema: z.ZodType<BatchPlan> = z.strictObject({
         z.strictObject({ code: z.literal('grainyBath') }),
         z.strictObject({ code: z.literal('linedCopper') }),
         z.strictObject({ code: z.literal('neverReached'), stepId }),
-        z.strictObject({ code: z.literal('late'), earliestAtMs: finite }),
+        z.strictObject({ code: z.literal('late'), earliestAtMs: moment }),
       ]),
     )
     .max(20),

@@ -37,12 +37,24 @@ describe('the order of facts', () => {
     [30_000, 0, 1000, 30_000, undefined],
   ])(
     'a device’s %d with offset %d received at %s is %d',
-    (deviceAtMs, clockOffsetMs, received, atMs, clockFlag) =>
-      expect(foldTime({ deviceAtMs, clockOffsetMs }, received)).toEqual({
-        atMs,
-        ...(clockFlag ? { clockFlag } : {}),
-      }),
+    (deviceAtMs, clockOffsetMs, received, atMs, clockFlag) => {
+      const day = Date.UTC(2026, 10, 28)
+      const settled = foldTime(
+        { deviceAtMs: day + deviceAtMs, clockOffsetMs },
+        received === undefined ? undefined : day + received,
+      )
+      expect(settled).toEqual({ atMs: day + atMs, ...(clockFlag ? { clockFlag } : {}) })
+    },
   )
+})
+
+describe('a clock from before any kitchen', () => {
+  it('is put to its receipt and flagged; where nobody has received it yet, it stands', () => {
+    const of1970 = { deviceAtMs: 5000, clockOffsetMs: 0 }
+    const now = Date.UTC(2026, 10, 28)
+    expect(foldTime(of1970, now)).toEqual({ atMs: now, clockFlag: 'unmeasured' })
+    expect(foldTime(of1970)).toEqual({ atMs: 5000 })
+  })
 })
 
 describe('what scale, jug and spoon can show', () => {

@@ -44,9 +44,11 @@ export type Fact = {
 export type ClockFlag = 'future' | 'unmeasured'
 
 const FUTURE_TOLERANCE_MS = 60_000
+const EARLIEST_MS = Date.UTC(2020, 0) // no kitchen of ours is older
 
 /**
- * The time a fact is folded by: the device's, corrected by its measured offset. A time from the future is pulled back to its receipt and flagged.
+ * The time a fact is folded by: the device's, corrected by its measured offset. A time from the future, or from before any kitchen, is put to its
+ * receipt and flagged.
  * @param receivedAtMs - the server's clock at receipt; undefined in the browser that made the fact
  */
 export function foldTime(
@@ -54,9 +56,9 @@ export function foldTime(
   receivedAtMs?: number,
 ): { atMs: number; clockFlag?: ClockFlag } {
   const atMs = envelope.deviceAtMs + envelope.clockOffsetMs
-  return receivedAtMs !== undefined && atMs > receivedAtMs + FUTURE_TOLERANCE_MS
-    ? { atMs: receivedAtMs, clockFlag: 'future' }
-    : { atMs }
+  if (receivedAtMs === undefined) return { atMs }
+  if (atMs > receivedAtMs + FUTURE_TOLERANCE_MS) return { atMs: receivedAtMs, clockFlag: 'future' }
+  return atMs < EARLIEST_MS ? { atMs: receivedAtMs, clockFlag: 'unmeasured' } : { atMs }
 }
 
 const compareText = (a: string, b: string) => Number(a > b) - Number(a < b)

@@ -1,6 +1,6 @@
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { createTestApp, testFact, type TestApp } from '../testing/testApp'
+import { createTestApp, type TestApp } from '../testing/testApp'
 
 let t: TestApp
 beforeAll(async () => {
@@ -8,8 +8,9 @@ beforeAll(async () => {
 })
 afterAll(() => t.close())
 
-const sound = () =>
-  JSON.stringify({ facts: [testFact(t, 'order.cancelled', uuidv7(), { reason: 'REASON' })] })
+/** A channel whose name has this in it, as JSON. */
+const named = (text: string) => `{"kind":"probe","name":"a${text}b","isSimulated":true}`
+const nested = () => `{"kind":"probe","name":${'['.repeat(3000)}${']'.repeat(3000)},"isSimulated":true}`
 const compute = '/compute/panDepth'
 const pan = { baseDiameterMm: 140, rimDiameterMm: 190, heightMm: 75, volumeMl: 300 }
 
@@ -49,14 +50,9 @@ describe('bad input is told plainly and leaves nothing behind', () => {
     ],
     ['a part nobody knows', compute, () => ({ body: { ...pan, colour: 'red' } }), 400, 'badInput'],
     ['an unknown model', '/compute/weather', () => ({ body: {} }), 404, 'unknownModel'],
-    ['NUL in a text', '/facts', () => ({ raw: sound().replace('REASON', '\\u0000') }), 400, 'badText'],
-    [
-      'half a surrogate pair',
-      '/facts',
-      () => ({ raw: sound().replace('REASON', '\\ud800') }),
-      400,
-      'badText',
-    ],
+    ['NUL in a text', '/channels', () => ({ raw: named('\\u0000') }), 400, 'badText'],
+    ['half a surrogate pair', '/channels', () => ({ raw: named('\\ud800') }), 400, 'badText'],
+    ['a nesting of three thousand', '/channels', () => ({ raw: nested() }), 400, 'badText'],
     [
       'a huge body',
       '/facts',

@@ -14,7 +14,9 @@ const isDatabaseAway = (error: unknown): boolean => {
   const { code, cause } = error as { code?: string; cause?: unknown }
   return (
     (typeof code === 'string' && /^(ECONNREFUSED|ECONNRESET|57P0\d|08\d{3}|EPIPE)$/.test(code)) ||
-    /terminat|timeout exceeded|Connection ended/i.test(String((error as Error).message)) ||
+    /terminat|timeout exceeded|Connection ended|not queryable|after calling end/i.test(
+      String((error as Error).message),
+    ) ||
     (cause !== undefined && isDatabaseAway(cause))
   )
 }

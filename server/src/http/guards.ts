@@ -1,4 +1,4 @@
-import { CSV_LIMIT_BYTES, isStorableText, problem } from '@liquamen/contracts'
+import { CSV_LIMIT_BYTES, isUnstorable, problem } from '@liquamen/contracts'
 import { bodyLimit } from 'hono/body-limit'
 import { createMiddleware } from 'hono/factory'
 import { ProblemError } from './problemError'
@@ -29,16 +29,7 @@ export const limitBodies = createMiddleware((c, next) => {
   return (c.req.path.startsWith('/api/catalog/ingredients/') ? tableBodies : smallBodies)(c, next)
 })
 
-/** Every text in a body must be one that can be stored. */
-function findBadText(value: unknown): boolean {
-  if (typeof value === 'string') return !isStorableText(value)
-  if (Array.isArray(value)) return value.some(findBadText)
-  return (
-    value !== null &&
-    typeof value === 'object' &&
-    Object.entries(value).some(([key, v]) => !isStorableText(key) || findBadText(v))
-  )
-}
+const ONE_BY_ONE = '/api/facts' // each entry is judged alone: one that cannot be kept holds up no other
 
 /** Refuses bodies that are no JSON before a schema sees them, and texts that no database can keep. */
 export const requireJson = createMiddleware(async (c, next) => {
@@ -50,7 +41,7 @@ export const requireJson = createMiddleware(async (c, next) => {
       problem(400, 'malformedJson', 'What was sent is not whole: the JSON cannot be read.'),
     )
   })) as unknown
-  if (findBadText(body))
+  if (c.req.path !== ONE_BY_ONE && isUnstorable(body))
     throw new ProblemError(problem(400, 'badText', 'A text has characters that cannot be kept.'))
   return next()
 })

@@ -132,6 +132,19 @@ export async function readCurrent(tx: Tx, sinceMs: number): Promise<StoredFact[]
   )
 }
 
+/** Of which kind each of these streams is; none for one that has no facts yet. */
+export async function streamKinds(
+  tx: Tx,
+  streamIds: readonly string[],
+): Promise<Map<string, Fact['streamKind']>> {
+  const rows = await tx
+    .selectDistinctOn([events.streamId], { id: events.streamId, kind: events.streamKind })
+    .from(events)
+    .where(inArray(events.streamId, [...new Set(streamIds)]))
+    .orderBy(asc(events.streamId), asc(events.seq))
+  return new Map(rows.map((row) => [row.id, row.kind as Fact['streamKind']]))
+}
+
 /** Ids of all streams of a kind. */
 export async function listStreams(tx: Tx, kind: Fact['streamKind']): Promise<string[]> {
   return (

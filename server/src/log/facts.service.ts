@@ -3,7 +3,15 @@ import { foldTime, KINDS, liftFact, type Envelope, type Fact } from '@liquamen/c
 import type { Database, Tx } from '../db/database'
 import type { Sender } from '../http/sender'
 import { canonicalEnvelope, chainLink, type StoredFact } from './chain'
-import { appendFacts, findFacts, lockKitchen, readAfter, readCurrent, readHead } from './facts.repo'
+import {
+  appendFacts,
+  findFacts,
+  lockKitchen,
+  readAfter,
+  readCurrent,
+  readHead,
+  streamKinds,
+} from './facts.repo'
 import { refreshReadModels } from './readModels'
 
 type Result = PostFactsAnswer['results'][number]
@@ -33,6 +41,10 @@ export async function intake(
       )
     ).map((fact) => [fact.id, fact]),
   )
+  const kinds = await streamKinds(
+    tx,
+    envelopes.map((e) => e.streamId),
+  )
   const fresh: StoredFact[] = []
   let { lastSeq: seq, chainHead: chain } = kitchen
   const results = envelopes.map((envelope): Result => {
@@ -46,6 +58,18 @@ export async function intake(
         problem: problem(409, 'idTaken', 'Another entry already has this id.'),
       }
     }
+    const kind = kinds.get(envelope.streamId) ?? envelope.streamKind
+    if (kind !== envelope.streamKind)
+      return {
+        id: envelope.id,
+        status: 'refused',
+        problem: problem(
+          409,
+          'otherStream',
+          `What this entry belongs to is a ${kind}, not a ${envelope.streamKind}.`,
+        ),
+      }
+    kinds.set(envelope.streamId, kind)
     const unlinked = { ...envelope, ...settle(envelope), seq: ++seq } as Omit<StoredFact, 'chain'>
     chain = chainLink(chain, unlinked)
     const fact = { ...unlinked, chain } as StoredFact

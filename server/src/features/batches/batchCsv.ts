@@ -11,8 +11,10 @@ import {
 } from '@liquamen/core'
 import Papa from 'papaparse'
 
+const LAST_MOMENT_MS = 8.64e15
+/** A moment as it is written for a spreadsheet; nothing where it is none, or beyond any date. */
 const iso = (ms: number | null | undefined) =>
-  ms === null || ms === undefined ? '' : new Date(ms).toISOString()
+  ms === null || ms === undefined || !(Math.abs(ms) <= LAST_MOMENT_MS) ? '' : new Date(ms).toISOString()
 // A cell that a spreadsheet would run as a formula is written as text
 const csv = (rows: object[]) => Papa.unparse(rows, { escapeFormulae: true, newline: '\r\n' })
 

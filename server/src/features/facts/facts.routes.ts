@@ -1,5 +1,5 @@
 import { createRoute, z } from '@hono/zod-openapi'
-import { factsPageSchema, postFactsAnswerSchema, postFactsSchema } from '@liquamen/contracts'
+import { factsPageSchema, postFactsAnswerSchema, postFactsSchema, queryMs } from '@liquamen/contracts'
 import type { AppDeps } from '../../app'
 import { createRouter } from '../../http/context'
 
@@ -15,8 +15,8 @@ const afterRoute = createRoute({
   path: '/facts',
   request: {
     query: z.object({
-      after: z.coerce.number().int().min(0).optional(),
-      sinceMs: z.coerce.number().optional(),
+      after: z.coerce.number().int().min(0).max(Number.MAX_SAFE_INTEGER).optional(),
+      sinceMs: queryMs.optional(),
     }),
   },
   responses: {
