@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { useLiveKitchen } from '../port/kitchen.store'
 import type { Refused } from '../port/localStore'
+import { unreadable } from '../port/readStored'
 import { notKept } from '../port/tapped'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { clockText } from '../ui/format'
@@ -57,6 +58,14 @@ async function saveQueue(): Promise<void> {
       @click="update.take"
     >
       {{ texts.offline.updateNow }}
+    </button>
+  </div>
+  <div v-if="unreadable" class="line" role="status">
+    <span class="wine">{{ texts.offline.unreadable(unreadable) }}</span><button
+      class="text-key"
+      @click="unreadable = 0"
+    >
+      {{ texts.offline.drop }}
     </button>
   </div>
   <div v-if="notKept" class="line" role="alert">

@@ -4,24 +4,25 @@ import {
   ingredientPreviewSchema,
   savedFormulaSchema,
   savedIngredientSchema,
-  batchFactsSchema,
   batchListSchema,
   channelListSchema,
   enrolAnswerSchema,
-  factsPageSchema,
   guestDetailsListSchema,
   importAnswerSchema,
   postFactsAnswerSchema,
   problemSchema,
   samplesSchema,
+  unreadBatchSchema,
+  unreadFactsPageSchema,
   sessionSchema,
   takeFromLarderAnswerSchema,
   type GuestDetails,
   type Problem,
   type TakeFromLarder,
 } from '@liquamen/contracts'
-import type { Envelope, Fact, Formula, HouseMeasures, Ingredient } from '@liquamen/core'
+import type { Envelope, Formula, HouseMeasures, Ingredient } from '@liquamen/core'
 import type { z } from 'zod'
+import { readStored } from './readStored'
 
 /** An answer that is a refusal, as the server told it. */
 export class Refusal extends Error {
@@ -55,7 +56,7 @@ async function call<T>(
   } catch {
     throw new OutOfReach()
   }
-  if (answer.status === 503 || answer.status === 502 || answer.status === 504) throw new OutOfReach()
+  if (answer.status >= 500) throw new OutOfReach() // whatever ails it, what was sent is kept here and sent again
   const json = (await answer.json().catch(() => undefined)) as unknown
   if (!answer.ok) {
     const problem = problemSchema.safeParse(json)
@@ -79,17 +80,15 @@ export const api = {
   enrol: (name: string, code?: string) =>
     call(enrolAnswerSchema, '/devices/enrol', 'POST', { name, ...(code === undefined ? {} : { code }) }),
   postFacts: (facts: readonly Envelope[]) => call(postFactsAnswerSchema, '/facts', 'POST', { facts }),
-  currentFacts: (sinceMs: number) =>
-    call(factsPageSchema, `/facts?sinceMs=${sinceMs}`) as Promise<unknown> as Promise<{
-      facts: Fact[]
-      headSeq: number
-    }>,
+  async currentFacts(sinceMs: number) {
+    const { facts, headSeq } = await call(unreadFactsPageSchema, `/facts?sinceMs=${sinceMs}`)
+    return { facts: readStored(facts), headSeq }
+  },
   guestDetails: async () => (await call(guestDetailsListSchema, '/guest-details')).details,
   putGuestDetails: (details: GuestDetails) => call(undefined, `/guest-details/${details.id}`, 'PUT', details),
   batches: async (query: Record<string, string>) =>
     (await call(batchListSchema, `/batches?${new URLSearchParams(query).toString()}`)).batches,
-  batchFacts: async (id: string) =>
-    (await call(batchFactsSchema, `/batches/${id}`)).facts as unknown as Fact[],
+  batchFacts: async (id: string) => readStored((await call(unreadBatchSchema, `/batches/${id}`)).facts),
   saveFormula: async (formula: Formula) =>
     (await call(savedFormulaSchema, `/catalog/formulas/${formula.id}`, 'PUT', formula)).formula,
   formulaVersions: async (id: string) =>

@@ -19,6 +19,37 @@ const UNANSWERED: Problem = {
   code: 'strangeAnswer',
 }
 
+/** A refusal of what was sent itself: sent again it would be refused again. One of the sender, or of the hour, is not. */
+const FINAL: readonly number[] = [400, 404, 409, 413, 415, 422]
+const isFinal = (error: unknown): error is Refusal =>
+  error instanceof Refusal && FINAL.includes(error.problem.status)
+
+interface Waiting {
+  readonly key: number
+  readonly fact: Fact
+}
+/** Posts as many of the first entries as are taken at once: what is too large is halved, down to one that goes to the tray by itself. */
+async function postWhatFits(
+  batch: readonly Waiting[],
+  server: Pick<typeof api, 'postFacts'>,
+): Promise<{ sent: readonly Waiting[]; answer: Awaited<ReturnType<typeof api.postFacts>> }> {
+  for (let sent = batch; ; sent = sent.slice(0, Math.ceil(sent.length / 2)))
+    try {
+      return { sent, answer: await server.postFacts(sent.map(({ fact }) => envelopeOf(fact))) }
+    } catch (error) {
+      if (!isFinal(error)) throw error
+      const [only] = sent
+      if (sent.length === 1 && only)
+        return {
+          sent,
+          answer: {
+            results: [{ id: only.fact.id, status: 'refused', problem: error.problem }],
+            serverNowMs: only.fact.atMs,
+          },
+        }
+    }
+}
+
 /**
  * Sends the oldest entries of the queue, once, in order. A refused one goes to the tray and does not hold up those behind it.
  *
@@ -37,7 +68,7 @@ export async function drainOnce(
     const refused = await server.putGuestDetails(details).then(
       (): Refused[] => [],
       (error: unknown): Refused[] => {
-        if (!(error instanceof Refusal)) throw error
+        if (!isFinal(error)) throw error
         return [{ id: details.id, details, problem: error.problem }] // an allergy is never dropped: a person must see it
       },
     )
@@ -48,10 +79,10 @@ export async function drainOnce(
   const batch = (until < 0 ? oldest : oldest.slice(0, until)).flatMap(({ key, entry }) =>
     entry.type === 'fact' ? [{ key, fact: entry.fact }] : [],
   )
-  const answer = await server.postFacts(batch.map(({ fact }) => envelopeOf(fact)))
+  const { sent, answer } = await postWhatFits(batch, server)
   const settled: Fact[] = []
   const refused: Refused[] = []
-  batch.forEach(({ fact }, i) => {
+  sent.forEach(({ fact }, i) => {
     const result = answer.results[i]
     if (result && result.status !== 'refused')
       settled.push({
@@ -62,7 +93,7 @@ export async function drainOnce(
     else refused.push({ id: fact.id, fact, problem: result?.problem ?? UNANSWERED })
   })
   await store.settle(
-    batch.map(({ key }) => key),
+    sent.map(({ key }) => key),
     settled,
     refused,
   )

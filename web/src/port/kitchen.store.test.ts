@@ -8,6 +8,7 @@ import { Refusal } from './api'
 import { kitchenNowMs } from './clock'
 import { useLiveKitchen } from './kitchen.store'
 import type { Entry } from './makeFact'
+import { unreadable } from './readStored'
 
 const BATCH = '018f0000-0000-7000-8000-0000000000b1'
 const lifted = (stepId = 'a'): Entry => ({ kind: 'pan.lifted', streamId: BATCH, payload: { stepId } })
@@ -208,6 +209,38 @@ describe('what the server tells', () => {
     server.tell('catalog', '')
     await settled(() => server.asked.filter((a) => a === 'GET /session').length >= before + 2)
     expect([kitchen.phase, other.phase]).toEqual(['open', 'open'])
+  })
+})
+
+describe('what cannot be read', () => {
+  const odd = {
+    ...factOf('018f0000-0000-7000-8000-0000000000e7', BATCH, 2),
+    deviceAtMs: 'yesterday',
+  } as never
+  beforeEach(() => {
+    unreadable.value = 0
+  })
+  it('is left out alone, counted, and holds up neither the opening nor the stream', async () => {
+    server.facts.push(factOf('018f0000-0000-7000-8000-0000000000e6', BATCH, 1), odd)
+    const kitchen = await opened()
+    expect(kitchen.factsOf(BATCH)).toHaveLength(1)
+    expect(unreadable.value).toBe(1)
+    await settled(() => server.streams().length)
+    const good = factOf('018f0000-0000-7000-8000-0000000000e8', BATCH, 3)
+    server.tell('facts', [odd, good], '3')
+    expect(kitchen.factsOf(BATCH)).toHaveLength(2)
+    expect(unreadable.value).toBe(2)
+  })
+  it('a server that fails is a server out of reach: nothing is refused, all of it waits', async () => {
+    const kitchen = await opened()
+    server.is.failing = true
+    await kitchen.record('pan.lifted', BATCH, { stepId: 'a' })
+    await settled(() => kitchen.awaySinceMs)
+    expect([kitchen.unsentCount, kitchen.tray.length]).toEqual([1, 0])
+    server.is.failing = false
+    window.dispatchEvent(new Event('online'))
+    await settled(() => kitchen.unsentCount === 0)
+    expect(server.facts).toHaveLength(1)
   })
 })
 

@@ -1,5 +1,6 @@
 import type { Samples } from '@liquamen/contracts'
 import type { Fact } from '@liquamen/core'
+import { readStored } from './readStored'
 
 const REACH_AGAIN_MS = 2000
 
@@ -26,7 +27,7 @@ export function followLive(
         source.onopen = on.open
         source.addEventListener('facts', (event: MessageEvent<string>) => {
           head = Number(event.lastEventId)
-          on.facts(JSON.parse(event.data) as Fact[], head)
+          on.facts(readStored(JSON.parse(event.data) as unknown[]), head)
         })
         source.addEventListener('samples', (event: MessageEvent<string>) =>
           on.samples(JSON.parse(event.data) as Samples),

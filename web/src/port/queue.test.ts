@@ -88,6 +88,51 @@ describe('the queue of unsent taps', () => {
     await store.dropFromTray(a.id)
     expect((await store.readAll()).tray).toEqual([])
   })
+  it('what is too large for one post is halved, and an entry that is too large alone goes to the tray by itself', async () => {
+    const store = await newStore()
+    const sizes: number[] = []
+    const taps = []
+    for (let i = 0; i < 9; i += 1) taps.push(await append(store))
+    const huge = taps[6]!
+    const server = {
+      ...answer([]),
+      postFacts: (facts: readonly { id: string }[]) => {
+        sizes.push(facts.length)
+        if (facts.length > 4 || facts.some((f) => f.id === huge.id))
+          return Promise.reject(new Refusal({ ...refusal, status: 413, code: 'tooLarge' }))
+        return Promise.resolve({
+          results: facts.map((f) => ({ id: f.id, status: 'stored' as const, seq: 1, atMs: 1 })),
+          serverNowMs: 5,
+        })
+      },
+    }
+    const refused: string[] = []
+    for (let round = await drainOnce(store, server); round; round = await drainOnce(store, server))
+      refused.push(...round.refused.map((r) => r.id))
+    expect(refused).toEqual([huge.id])
+    expect(await store.count()).toBe(0)
+    expect((await store.readAll()).tray).toMatchObject([{ id: huge.id, problem: { code: 'tooLarge' } }])
+    expect(Math.max(...sizes)).toBe(9)
+  })
+  it.each([401, 403, 429])('a refusal of the sender (%i) refuses no tap: all of it waits', async (status) => {
+    const store = await newStore()
+    await append(store)
+    await store.appendDetails({ id: 'g1', note: '', allergies: ['milk'], noLightlyCookedEgg: false })
+    const no = () => Promise.reject(new Refusal({ ...refusal, status }))
+    await expect(drainOnce(store, { ...answer([]), postFacts: no })).rejects.toThrow(Refusal)
+    expect(await store.count()).toBe(2)
+    const onlyDetails = await newStore()
+    await onlyDetails.appendDetails({ id: 'g1', note: '', allergies: ['milk'], noLightlyCookedEgg: false })
+    await expect(drainOnce(onlyDetails, { ...answer([]), putGuestDetails: no })).rejects.toThrow(Refusal)
+    expect(await onlyDetails.count()).toBe(1)
+    expect((await onlyDetails.readAll()).tray).toEqual([])
+  })
+  it('an entry that the server passed over is not lost: it stands in the tray', async () => {
+    const store = await newStore()
+    const [a, b] = [await append(store), await append(store)]
+    const round = await drainOnce(store, answer([{ id: a.id, status: 'stored', seq: 1, atMs: 1 }]))
+    expect(round?.refused).toMatchObject([{ id: b.id, problem: { code: 'strangeAnswer' } }])
+  })
   it('what a guest said goes before the order that points to it', async () => {
     const store = await newStore()
     const sent: string[] = []

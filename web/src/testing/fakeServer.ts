@@ -59,7 +59,7 @@ export function fakeServer() {
   const details: GuestDetails[] = []
   const asked: string[] = []
   const refused = new Map<string, Problem>()
-  const is = { away: false, codeNeeded: false, enrolled: true, kitchenId: KITCHEN }
+  const is = { away: false, codeNeeded: false, enrolled: true, failing: false, kitchenId: KITCHEN }
   streams = []
   Tabs.all = []
   const problem = (status: number, code: string): Problem => ({
@@ -114,6 +114,7 @@ export function fakeServer() {
     const path = url.replace(/^\/api/, '')
     asked.push(`${init.method ?? 'GET'} ${path.split('?')[0]}`)
     if (is.away) return Promise.reject(new TypeError('no line'))
+    if (is.failing) return Promise.resolve(answer(500, problem(500, 'unforeseen')))
     return Promise.resolve(
       handle(
         init.method ?? 'GET',

@@ -50,6 +50,8 @@ export const texts = {
     drop: 'Put away',
     refusedDetails: (order: string, allergies: string, note: string, why: string) =>
       `${order || 'An order'}: ${[allergies && `allergy ${allergies}`, note].filter(Boolean).join(', ') || 'a note'} was not taken by the server. ${why}`,
+    unreadable: (n: number) =>
+      `${n} ${n === 1 ? 'entry' : 'entries'} of the server could not be read and ${n === 1 ? 'is' : 'are'} left out.`,
     show: 'Show',
     update: 'A new version is ready.',
     updateNow: 'Take it now',
