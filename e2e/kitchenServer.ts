@@ -8,7 +8,7 @@ import { join } from 'node:path'
 
 import { TABLET } from './tablet'
 
-const ACTION_TIMEOUT_MS = 10_000
+const ACTION_TIMEOUT_MS = 30_000
 const ROOT = new URL('..', import.meta.url).pathname
 
 function freePort(): Promise<number> {
