@@ -2,6 +2,7 @@ import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vite'
 import { VitePWA } from 'vite-plugin-pwa'
 import vuetify from 'vite-plugin-vuetify'
+import { compressOnce } from './compressOnce'
 
 export default defineConfig({
   plugins: [
@@ -28,6 +29,7 @@ export default defineConfig({
         cleanupOutdatedCaches: true,
       },
     }),
+    compressOnce(),
   ],
   build: {
     target: 'es2023',

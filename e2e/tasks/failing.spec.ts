@@ -1,4 +1,4 @@
-import { appendFileSync, readFileSync, writeFileSync } from 'node:fs'
+import { appendFileSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, openScreen, serverFacts, test } from '../kitchenServer'
 
@@ -96,11 +96,12 @@ test('a new version is offered, waits while a batch is under way, and is taken w
   await page.locator('svg.bench').waitFor()
   await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true)
   const index = join(kitchen.pageFolder, 'index.html')
+  const worker = join(kitchen.pageFolder, 'sw.js')
+  for (const file of [index, worker]) for (const packed of ['.br', '.gz']) rmSync(file + packed) // they hold the old build
   writeFileSync(
     index,
     readFileSync(index, 'utf8').replace('<title>Liquamen</title>', '<title>Liquamen, newer</title>'),
   )
-  const worker = join(kitchen.pageFolder, 'sw.js')
   writeFileSync(worker, readFileSync(worker, 'utf8').replace(/(url:"index.html",revision:")[^"]+/, '$1newer'))
   appendFileSync(worker, '\n// a newer build\n')
   await page.evaluate(async () => {
