@@ -3,13 +3,13 @@ import { spawn, spawnSync } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { interleave } from './interleave'
 // @ts-expect-error plain JavaScript: it runs before anything is installed
 import { ensureChromium, ensurePostgres, ROOT } from '../../scripts/install.mjs'
 // @ts-expect-error as above
 import { freePort, startPostgres } from '../../scripts/postgres.mjs'
 
 const SLOWDOWN = 4
-const ROUNDS = 5
 const ARGS = [
   '--no-sandbox',
   '--disable-gpu',
@@ -20,7 +20,7 @@ const ARGS = [
   '--disable-sync',
 ]
 
-/** Milliseconds from navigation to the first drawn stove, and to the bare page's button; cold cache, CPU slowed four-fold; medians. */
+/** Milliseconds from navigation to the first drawn stove, and to the bare page's button; cold cache, CPU slowed four-fold; turn by turn, medians. */
 export async function firstView(): Promise<{ appMs: number; bareMs: number }> {
   const root = ROOT as string
   const page = mkdtempSync(join(tmpdir(), 'liquamen-bench-page-'))
@@ -58,22 +58,18 @@ export async function firstView(): Promise<{ appMs: number; bareMs: number }> {
     }),
   )
   const browser = await chromium.launch({ executablePath: (ensureChromium as () => string)(), args: ARGS })
-  async function measure(path: string, selector: string): Promise<number> {
-    const times: number[] = []
-    for (let i = 0; i < ROUNDS; i++) {
-      const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
-      const tab = await context.newPage()
-      await (await context.newCDPSession(tab)).send('Emulation.setCPUThrottlingRate', { rate: SLOWDOWN })
-      const start = performance.now()
-      await tab.goto(`http://127.0.0.1:${port}${path}`, { waitUntil: 'commit' })
-      await tab.locator(selector).first().waitFor()
-      times.push(performance.now() - start)
-      await context.close()
-    }
-    return times.sort((a, b) => a - b)[Math.floor(ROUNDS / 2)] ?? NaN
+  const visit = (path: string, selector: string) => async (): Promise<number> => {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
+    const tab = await context.newPage()
+    await (await context.newCDPSession(tab)).send('Emulation.setCPUThrottlingRate', { rate: SLOWDOWN })
+    const start = performance.now()
+    await tab.goto(`http://127.0.0.1:${port}${path}`, { waitUntil: 'commit' })
+    await tab.locator(selector).first().waitFor()
+    const ms = performance.now() - start
+    await context.close()
+    return ms
   }
-  const bareMs = await measure('/bare.html', '.v-btn')
-  const appMs = await measure('/stove', '.station .level')
+  const [bareMs, appMs] = await interleave(visit('/bare.html', '.v-btn'), visit('/stove', '.station .level'))
   await browser.close()
   server.kill('SIGTERM')
   await new Promise((resolve) => server.once('exit', resolve))

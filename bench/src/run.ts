@@ -4,8 +4,8 @@ import { readFileSync } from 'node:fs'
 import { firstView } from './firstView'
 import { largestFormula } from './formula'
 import { intake } from './intake'
+import { median } from './interleave'
 
-const median = (times: number[]) => [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)] ?? NaN
 function time(work: () => unknown, rounds = 9): number {
   work()
   return median(

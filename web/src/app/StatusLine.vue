@@ -11,7 +11,7 @@ import { useAppUpdate } from './useAppUpdate'
 
 const { current } = useKitchenViews()
 const kitchen = useLiveKitchen()
-const update = useAppUpdate()
+const update = useAppUpdate(() => kitchen.phase === 'open')
 const isTrayOpen = ref(false)
 /** A sauce in its well waits for nobody's hands: its clock is absolute and outlives a reload. */
 const isBusy = computed(() => current.value.some((v) => v.state.status === 'underWay' && !v.hold))

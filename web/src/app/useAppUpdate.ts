@@ -1,9 +1,12 @@
-import { onScopeDispose, ref } from 'vue'
+import { onScopeDispose, ref, watch } from 'vue'
 
 const ASK_AGAIN_MS = 10 * 60_000
 
-/** Offers a new version of the app; it is taken only when somebody says so. */
-export function useAppUpdate() {
+/**
+ * Offers a new version of the app; it is taken only when somebody says so. What keeps the page for a server that is away is installed once the
+ * kitchen stands there and nothing better is to do: it must not compete with the first view.
+ */
+export function useAppUpdate(isOpen: () => boolean) {
   const isReady = ref(false)
   let registration: ServiceWorkerRegistration | undefined
   let isTaking = false
@@ -18,10 +21,14 @@ export function useAppUpdate() {
   }
 
   if ('serviceWorker' in navigator && import.meta.env.PROD) {
-    void navigator.serviceWorker
-      .register('/sw.js')
-      .then(watchWaiting)
-      .catch(() => undefined)
+    const register = () =>
+      void navigator.serviceWorker
+        .register('/sw.js')
+        .then(watchWaiting)
+        .catch(() => undefined)
+    const atRest = (work: () => void) =>
+      'requestIdleCallback' in window ? window.requestIdleCallback(work) : setTimeout(work)
+    watch(isOpen, (is) => is && atRest(register), { immediate: true, flush: 'post' })
     navigator.serviceWorker.addEventListener('controllerchange', () => {
       if (isTaking) window.location.reload()
     })
