@@ -1,5 +1,5 @@
 import { readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
-import { join } from 'node:path'
+import { join, resolve } from 'node:path'
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib'
 import type { Plugin } from 'vite'
 
@@ -14,7 +14,7 @@ export function compressOnce(): Plugin {
     apply: 'build',
     enforce: 'post',
     configResolved(config) {
-      folder = join(config.root, config.build.outDir)
+      folder = resolve(config.root, config.build.outDir)
     },
     closeBundle: {
       order: 'post',

@@ -25,7 +25,15 @@ const demo = JSON.parse(
   facts: Fact[]
   catalog: KitchenCatalog
 }
-const finishedId = demo.facts.find((f) => f.kind === 'batch.finished')?.streamId ?? ''
+/** A finished batch whose wine was reduced with readings. */
+const finishedId =
+  demo.facts.find(
+    (f) =>
+      f.kind === 'batch.finished' &&
+      demo.facts.some(
+        (g) => g.streamId === f.streamId && g.kind === 'reading.taken' && g.payload.stepId === 'reduceWine',
+      ),
+  )?.streamId ?? ''
 const own = mergeFacts(
   [],
   demo.facts.filter((f) => f.streamId === finishedId),
