@@ -68,7 +68,10 @@ export class Cook {
     private readonly page: Page,
     private readonly random: () => number,
   ) {}
-  tap = (name: string | RegExp) => this.page.getByRole('button', { name }).first().click()
+  async tap(name: string | RegExp): Promise<void> {
+    await this.page.bringToFront() // a browser without a screen stops drawing a page that it takes for hidden, and then nothing is ever "stable"
+    await this.page.getByRole('button', { name }).first().click()
+  }
   async wait(minutes: number): Promise<void> {
     aheadMin += minutes
     await runAhead(this.page, aheadMin)
