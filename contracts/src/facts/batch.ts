@@ -14,15 +14,14 @@ import {
 } from '@liquamen/core'
 import { z } from 'zod'
 import { formulaSchema, ingredientSchema, panSchema, ringSchema, settingsSchema } from '../catalog'
-import { finite, inRange, instantMs, keysOf, slug, text, uuid } from '../primitives'
+import { finite, inRange, instantMs, keysOf, moment, slug, text, uuid } from '../primitives'
 import { choicesSchema } from './choices'
 import { batchPlanSchema, grams, heatLevel, share, stagePlanSchema, stepId, version } from './plan'
 
 const stamp = { channelId: uuid, name: text(60), isSimulated: z.boolean() }
 const probe = z.strictObject(stamp).optional()
 const readMass = { massG: grams, sigmaG: grams, modelVersion: version }
-const LAST_MOMENT_MS = 8.64e15 // beyond it no date can be written
-const atMsOrNull = finite.min(0).max(LAST_MOMENT_MS).nullable()
+const atMsOrNull = moment.nullable()
 
 /** Payloads of a batch's facts, checked against the core's types. */
 export const BATCH_SCHEMAS: { readonly [K in BatchKind]: z.ZodType<Payloads[K]> } = {

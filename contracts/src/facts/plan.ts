@@ -16,11 +16,9 @@ import {
   type Whisk,
 } from '@liquamen/core'
 import { z } from 'zod'
-import { finite, inRange, instantMs, keysOf, slug, text } from '../primitives'
+import { finite, inRange, instantMs, keysOf, moment, slug, text } from '../primitives'
 
 export const grams = finite.min(0).max(200_000)
-/** A moment that is worked out, ms: one that a date can be written for. */
-const moment = finite.min(-8.64e15).max(8.64e15)
 const minutesBand = z.strictObject({ low: finite, value: finite, high: finite })
 export const share = inRange(LIMITS.fraction)
 export const stepId = slug

@@ -16,9 +16,9 @@ export interface LotState {
   readonly deviations: readonly Deviation[]
 }
 
+/** What batches took of it so far, g. What was taken before it was stored was stored by a clock that ran ahead: it is gone all the same. */
 const takenG = ({ taken }: LotState) => taken.reduce((sum, t) => sum + t.massG, 0)
 
-/** What was taken before it was stored was stored by a clock that ran ahead: it is gone all the same. */
 function apply(state: LotState, fact: FactOf<LotKind>): LotState {
   switch (fact.kind) {
     case 'lot.stored':

@@ -42,6 +42,8 @@ export const requireJson = createMiddleware(async (c, next) => {
     )
   })) as unknown
   if (c.req.path !== ONE_BY_ONE && isUnstorable(body))
-    throw new ProblemError(problem(400, 'badText', 'A text has characters that cannot be kept.'))
+    throw new ProblemError(
+      problem(400, 'badText', 'What was sent has characters or a nesting that cannot be kept.'),
+    )
   return next()
 })

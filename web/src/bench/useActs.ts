@@ -1,6 +1,6 @@
 import { viewBatch, type FactKind, type KitchenCatalog, type Payloads } from '@liquamen/core'
 import { computed, ref, shallowReactive } from 'vue'
-import { whyNotKept } from '../port/tapped'
+import { tapped } from '../port/tapped'
 import { useKitchen } from '../port/useKitchen'
 import { texts } from '../ui/texts'
 
@@ -27,19 +27,7 @@ export function useActs(batchId: string) {
   const problem = ref('')
   const offerUndo = (factIds: readonly string[], says: string) => offer(batchId, { factIds, says })
 
-  /** Does what a tap asks for. @returns whether it was kept; where not, `problem` says why */
-  async function attempt(act: () => Promise<unknown>): Promise<boolean> {
-    try {
-      await act()
-      problem.value = ''
-      return true
-    } catch (error) {
-      const why = whyNotKept(error)
-      problem.value = why ?? texts.bench.notKept(texts.app.failedTap)
-      if (why === undefined) throw error
-      return false
-    }
-  }
+  const attempt = (act: () => Promise<unknown>) => tapped(act, problem)
   /** A forecast that is shown is itself a fact: the record keeps what the cook saw. */
   async function showForecast(): Promise<void> {
     const state = kitchen.batches.get(batchId)

@@ -40,7 +40,12 @@ export function useServing(view: Ref<BatchView>) {
     isCredited,
     /** The order that the next portion is for: the first that waits for one, else the first that may have it. */
     next: computed(() => open.value.find((o) => o.toGo > 0) ?? open.value[0]),
-    /** Every order of the batch is a guest's who must not have it. */
-    isBlocked: computed(() => orders.value.length > 0 && open.value.length === 0),
+    /** Whoever still waits for it must not have it. */
+    isBlocked: computed(
+      () =>
+        orders.value.length > 0 &&
+        !open.value.some((o) => o.toGo > 0) &&
+        (open.value.length === 0 || orders.value.some((o) => o.toGo > 0)),
+    ),
   }
 }

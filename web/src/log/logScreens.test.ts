@@ -1,6 +1,6 @@
+import { settle } from '../testing/onScreen'
 import type { BatchRow } from '@liquamen/contracts'
 import type { Fact } from '@liquamen/core'
-import { flushPromises } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { api, OutOfReach } from '../port/api'
@@ -19,11 +19,6 @@ beforeEach(() => {
   kitchen = memoryKitchen(made.nowMs)
 })
 afterEach(() => vi.restoreAllMocks())
-const settle = async () => {
-  await flushPromises()
-  await vi.dynamicImportSettled()
-  await flushPromises()
-}
 const row = (more: Partial<BatchRow>): BatchRow => ({
   id: BATCH_ID,
   sauceName: 'Red wine & shallot',

@@ -3,7 +3,7 @@ import { ALLERGENS, LIMITS, type Allergen, type Choices, type Formula } from '@l
 import { v7 as uuidv7 } from 'uuid'
 import { computed, reactive, ref } from 'vue'
 import { choiceWords } from '../book/choiceWords'
-import { Refusal } from '../port/api'
+import { tapped } from '../port/tapped'
 import { useKitchen } from '../port/useKitchen'
 import { clockText, dayText, instantOfClock, instantOn, isoDayText } from '../ui/format'
 import { plainText } from '../ui/plainText'
@@ -102,14 +102,10 @@ async function keep(formulaId: string, pickup: number): Promise<void> {
 }
 async function take(): Promise<void> {
   tried.value = true
-  if (Object.values(errors.value).some(Boolean) || pickupAtMs.value === undefined || !draft.formulaId) return
-  try {
-    await keep(draft.formulaId, pickupAtMs.value)
-    emit('taken')
-  } catch (error) {
-    if (!(error instanceof Refusal)) throw error
-    problem.value = texts.bench.notKept(error.problem.title)
-  }
+  const { formulaId } = draft
+  const pickup = pickupAtMs.value
+  if (Object.values(errors.value).some(Boolean) || pickup === undefined || !formulaId) return
+  if (await tapped(() => keep(formulaId, pickup), problem)) emit('taken')
 }
 </script>
 

@@ -7,13 +7,13 @@ import {
   type OrderState,
   type Payloads,
 } from '@liquamen/core'
-import { flushPromises } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
-import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { beforeEach, describe, expect, it } from 'vitest'
 import { notKept } from '../port/tapped'
 import { EVERY_SAUCE } from '../testing/everySauce'
+import { onScreen, settle } from '../testing/onScreen'
 import { memoryKitchen, type MemoryKitchen } from '../testing/memoryKitchen'
-import { address, button, catalog, mountScreen } from '../testing/mountScreen'
+import { address, catalog, mountScreen } from '../testing/mountScreen'
 import { numberText, percentText } from '../ui/format'
 import PlanSheet from './PlanSheet.vue'
 
@@ -43,21 +43,8 @@ async function order(
 }
 async function sheet(orders: readonly OrderState[], batch?: BatchState) {
   const w = mountScreen(PlanSheet, { orders, ...(batch ? { batch } : {}) }, { port: kitchen.port })
-  const settle = async () => {
-    await flushPromises()
-    await vi.dynamicImportSettled()
-    await flushPromises()
-  }
   await settle()
-  return {
-    w,
-    says: () => w.text().replace(/\s+/g, ' '),
-    press: async (key: string | RegExp) => {
-      await button(w, key).trigger('click')
-      await settle()
-    },
-    settle,
-  }
+  return onScreen(w)
 }
 const planned = () => kitchen.made.filter((f) => f.kind === 'batch.planned')
 const lastPlan = () => kitchen.last('batch.planned').payload

@@ -1,7 +1,7 @@
 import type { Payloads } from '@liquamen/core'
-import { flushPromises } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
-import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { beforeEach, describe, expect, it } from 'vitest'
+import { onScreen, settle } from '../testing/onScreen'
 import { memoryKitchen, type MemoryKitchen } from '../testing/memoryKitchen'
 import { button, mountScreen } from '../testing/mountScreen'
 import { BATCH_ID, ORDER_ID, rehearsed } from '../testing/rehearsed'
@@ -25,20 +25,8 @@ const order = (id = ORDER_ID, more: Partial<Payloads['order.taken']> = {}) =>
   })
 async function page(query: Record<string, string> = {}) {
   const w = mountScreen(ServicePage, {}, { port: kitchen.port, query })
-  const settle = async () => {
-    await flushPromises()
-    await vi.dynamicImportSettled()
-    await flushPromises()
-  }
   await settle()
-  return {
-    w,
-    says: () => w.text().replace(/\s+/g, ' '),
-    press: async (key: string | RegExp) => {
-      await button(w, key).trigger('click')
-      await settle()
-    },
-  }
+  return onScreen(w)
 }
 
 describe('tonight', () => {

@@ -1,7 +1,8 @@
+import { settle } from '../testing/onScreen'
 import { techniqueOf } from '@liquamen/core'
 import { flushPromises, type VueWrapper } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
-import { describe, expect, it, vi } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import { EVERY_SAUCE } from '../testing/everySauce'
 import { memoryKitchen } from '../testing/memoryKitchen'
 import { address, catalog, mountScreen } from '../testing/mountScreen'
@@ -14,11 +15,6 @@ async function stove(made?: ReturnType<typeof rehearsed>) {
   const kitchen = memoryKitchen(made?.nowMs ?? Date.UTC(2026, 10, 28, 16))
   if (made) kitchen.knows(made.facts)
   const w = mountScreen(StovePage, {}, { port: kitchen.port })
-  const settle = async () => {
-    await flushPromises()
-    await vi.dynamicImportSettled()
-    await flushPromises()
-  }
   await settle()
   return { w, kitchen, settle }
 }

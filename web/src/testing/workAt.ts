@@ -1,11 +1,11 @@
 import { techniqueOf, type BatchView, type TechniqueId } from '@liquamen/core'
-import { flushPromises, type VueWrapper } from '@vue/test-utils'
+import type { VueWrapper } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
-import { vi } from 'vitest'
 import { defineComponent, h, shallowRef, watch, type Component, type ComputedRef } from 'vue'
 import { benchOf } from '../techniques/registry'
 import { memoryKitchen, type MemoryKitchen } from './memoryKitchen'
-import { button, catalog, mountScreen } from './mountScreen'
+import { catalog, mountScreen } from './mountScreen'
+import { onScreen, settle } from './onScreen'
 import { BATCH_ID, rehearsed, type Asked } from './rehearsed'
 
 type Async = Component & { __asyncLoader: () => Promise<Component> }
@@ -61,21 +61,13 @@ export async function workAt(
     {},
     { port: kitchen.port },
   )
-  const settle = async () => {
-    await flushPromises()
-    await vi.dynamicImportSettled()
-    await flushPromises()
-  }
   await settle()
   return {
     w,
     kitchen,
     view,
     settle,
-    press: async (says) => {
-      await button(w, says).trigger('click')
-      await settle()
-    },
+    press: onScreen(w).press,
     enter: async (value) => {
       await w.find('.digits input').setValue(String(value))
       await w.find('form').trigger('submit')

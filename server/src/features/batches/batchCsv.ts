@@ -1,4 +1,4 @@
-import type { BatchRow, Sample } from '@liquamen/contracts'
+import { LAST_MOMENT_MS, type BatchRow, type Sample } from '@liquamen/contracts'
 import {
   compareFacts,
   foldBatch,
@@ -11,7 +11,6 @@ import {
 } from '@liquamen/core'
 import Papa from 'papaparse'
 
-const LAST_MOMENT_MS = 8.64e15
 /** A moment as it is written for a spreadsheet; nothing where it is none, or beyond any date. */
 const iso = (ms: number | null | undefined) =>
   ms === null || ms === undefined || !(Math.abs(ms) <= LAST_MOMENT_MS) ? '' : new Date(ms).toISOString()

@@ -68,6 +68,13 @@ describe('the pass', () => {
     expect(button(at.w, 'Serve 2 Table 2').attributes('disabled')).toBeDefined()
     await at.press('Serve 1')
     expect(at.kitchen.last('portion.served').payload.orderId).toBe(ORDER_ID)
+    expect(
+      at.w
+        .findAll('button')
+        .filter((b) => b.text().startsWith('Serve'))
+        .map((b) => b.attributes('disabled')),
+    ).not.toContain(undefined)
+    expect(at.w.find('[role=alert]').text()).toContain('must not have lightly cooked egg')
   })
   it('a refused portion is not counted, and the bench says why', async () => {
     const at = await toServe()
