@@ -50,6 +50,63 @@ function faultsOnPage(): string[] {
   return faults
 }
 
+/** Words that are written over other words, of text and of drawings alike. */
+function wordsOverWords(): string[] {
+  interface Box {
+    left: number
+    right: number
+    top: number
+    bottom: number
+  }
+  const words: (Box & { node: Node; text: string; sticks: boolean })[] = []
+  const sticks = (el: Element | null): boolean =>
+    el !== null && (/sticky|fixed/.test(getComputedStyle(el).position) || sticks(el.parentElement))
+  /** What its ancestors let be seen of it. */
+  const seenThrough = (el: Element | null): Box => {
+    if (!el) return { left: -Infinity, right: Infinity, top: -Infinity, bottom: Infinity }
+    const outer = seenThrough(el.parentElement)
+    if (!/hidden|clip|auto|scroll/.test(getComputedStyle(el).overflow)) return outer
+    const own = el.getBoundingClientRect()
+    return {
+      left: Math.max(outer.left, own.left),
+      right: Math.min(outer.right, own.right),
+      top: Math.max(outer.top, own.top),
+      bottom: Math.min(outer.bottom, own.bottom),
+    }
+  }
+  const walk = document.createTreeWalker(document.querySelector('main')!, NodeFilter.SHOW_TEXT)
+  for (let node = walk.nextNode(); node; node = walk.nextNode()) {
+    const parent = node.parentElement!
+    const text = node.textContent!.trim()
+    if (!text || !parent.checkVisibility({ checkVisibilityCSS: true, checkOpacity: true })) continue
+    if (parent.closest('.visually-hidden, .v-field')) continue // a field's name lies over its value until it floats
+    const range = document.createRange()
+    range.selectNodeContents(node)
+    const shown = seenThrough(parent)
+    for (const { left, right, top, bottom } of range.getClientRects()) {
+      const air = (bottom - top) * 0.28 // a line's box is taller than its letters
+      const seen = {
+        node, // a name cut short by dots is told twice
+        text,
+        sticks: sticks(parent), // the page scrolls under what sticks to the screen's foot
+        left: Math.max(left + 1, shown.left),
+        right: Math.min(right - 1, shown.right),
+        top: Math.max(top + air, shown.top),
+        bottom: Math.min(bottom - air, shown.bottom),
+      }
+      if (seen.left < seen.right && seen.top < seen.bottom) words.push(seen)
+    }
+  }
+  return words.flatMap((a, i) =>
+    words
+      .slice(i + 1)
+      .filter((b) => a.node !== b.node && a.sticks === b.sticks)
+      .filter((b) => a.left < b.right && b.left < a.right)
+      .filter((b) => a.top < b.bottom && b.top < a.bottom)
+      .map((b) => `words over words: “${a.text.slice(0, 40)}” and “${b.text.slice(0, 40)}”`),
+  )
+}
+
 /** Looks at the page at a size, or at both, and leaves it at the last of them. */
 export async function expectWhole(
   page: Page,
@@ -59,7 +116,7 @@ export async function expectWhole(
   for (const size of sizes) {
     await page.setViewportSize(size)
     await expect
-      .poll(() => page.evaluate(faultsOnPage), {
+      .poll(async () => [...(await page.evaluate(faultsOnPage)), ...(await page.evaluate(wordsOverWords))], {
         message: `${where} at ${size.width}x${size.height}`,
         timeout: 4000,
       })

@@ -136,6 +136,7 @@ export { THICKENER_GOODS, thickenerDoses } from './techniques/thicken/thickenerD
 export { saysNappe } from './techniques/thinAtNappe'
 
 // facts
+export { byStream } from './facts/byStream'
 export { type DeviationCode } from './facts/deviation'
 export { type Actor, compareFacts, type Envelope, type Fact, foldTime, mergeFacts } from './facts/fact'
 export { type Frozen, type OrderShare, type Planned } from './facts/kinds/batch'
@@ -191,6 +192,7 @@ export {
   type DeadlineKind,
 } from './batch/deadline'
 export { foldBatch } from './batch/foldBatch'
+export { growingStream, type GrowingStream, type StreamState } from './batch/growingStream'
 export { foldOrder, type OrderState } from './batch/foldOrder'
 export { type ReduceLive } from './batch/live'
 export { placeBatch, placeBatches, type PlacedBatch } from './batch/placeBatch'

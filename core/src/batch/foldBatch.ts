@@ -3,20 +3,23 @@ import { effectiveFacts } from '../facts/effectiveFacts'
 import { isOf, type Fact, type FactOf } from '../facts/fact'
 import type { BatchKind } from '../facts/kinds/kinds'
 import { techniqueOf } from '../techniques/registry'
-import { clockStart } from '../techniques/hold/clockStart'
-import { emptyBatch, type BatchState, type Binding, type StepState } from './batchState'
+import { clockStart, mayStartClock } from '../techniques/hold/clockStart'
+import { emptyBatch, type BatchState, type Binding, type StageFact, type StepState } from './batchState'
 
 type Of<K extends Fact['kind']> = FactOf<K>
 type Draft = { -readonly [P in keyof BatchState]: BatchState[P] }
 
-/** Mutable lists beside the draft, so that a fold of n facts costs n and not n². */
-interface Fold {
+/** A fold under way: mutable lists beside the draft, so that a fold of n facts costs n and not n². */
+export interface BatchFold {
   readonly draft: Draft
-  readonly stageFacts: BatchState['stageFacts'][number][]
+  readonly stageFacts: StageFact[]
   readonly bindings: Binding[]
   readonly forecasts: BatchState['forecasts'][number][]
   readonly servings: BatchState['servings'][number][]
+  readonly silenced: BatchState['silenced'][number][]
   readonly deviations: Deviation[]
+  /** What corrections say, which stands after all else. */
+  readonly corrections: readonly Deviation[]
   readonly crew: Set<string>
 }
 
@@ -37,15 +40,15 @@ const UNFINISHED_BUSINESS: readonly Fact['kind'][] = [
   'channel.released',
 ]
 
-function deviate(fold: Fold, fact: Fact, code: DeviationCode, detail?: string | number): void {
+function deviate(fold: BatchFold, fact: Fact, code: DeviationCode, detail?: string | number): void {
   fold.deviations.push({ code, factId: fact.id, atMs: fact.atMs, detail })
 }
 
-function setStep(fold: Fold, stepId: string, change: StepState): void {
+function setStep(fold: BatchFold, stepId: string, change: StepState): void {
   fold.draft.steps = { ...fold.draft.steps, [stepId]: { ...fold.draft.steps[stepId], ...change } }
 }
 
-function startStep(fold: Fold, fact: Of<'step.started'>): void {
+function startStep(fold: BatchFold, fact: Of<'step.started'>): void {
   const { stepId, stage } = fact.payload
   if (fold.draft.steps[stepId]?.startedAtMs !== undefined)
     return deviate(fold, fact, 'stepStartedTwice', stepId)
@@ -60,7 +63,7 @@ function startStep(fold: Fold, fact: Of<'step.started'>): void {
   if (step && techniqueOf(step).stands(step) === 'bath') fold.draft.bath = formula?.emulsion?.bath ?? 'gentle'
 }
 
-function finishStep(fold: Fold, fact: Of<'step.finished'>): void {
+function finishStep(fold: BatchFold, fact: Of<'step.finished'>): void {
   const { stepId, massG } = fact.payload
   const step = fold.draft.steps[stepId]
   if (step?.finishedAtMs !== undefined) return deviate(fold, fact, 'stepFinishedTwice', stepId)
@@ -71,7 +74,7 @@ function finishStep(fold: Fold, fact: Of<'step.finished'>): void {
   if (fold.draft.currentStepId === stepId) fold.draft.currentStepId = undefined
 }
 
-function serve(fold: Fold, fact: Of<'portion.served'>): void {
+function serve(fold: BatchFold, fact: Of<'portion.served'>): void {
   const { draft } = fold
   draft.servedPortions += fact.payload.portions
   fold.servings.push({
@@ -98,7 +101,7 @@ function serve(fold: Fold, fact: Of<'portion.served'>): void {
     deviate(fold, fact, 'servedMoreThanMade', draft.servedPortions)
 }
 
-function finish(fold: Fold, fact: Of<'batch.finished'>): void {
+function finish(fold: BatchFold, fact: Of<'batch.finished'>): void {
   const { draft } = fold
   if (draft.finishedAtMs !== undefined) return deviate(fold, fact, 'finishedTwice')
   draft.status = RESULT_STATUS[fact.payload.result]
@@ -108,7 +111,7 @@ function finish(fold: Fold, fact: Of<'batch.finished'>): void {
   draft.currentStepId = undefined
 }
 
-function start(fold: Fold, fact: Of<'batch.started'>): void {
+function start(fold: BatchFold, fact: Of<'batch.started'>): void {
   const { draft } = fold
   if (draft.startedAtMs !== undefined) return deviate(fold, fact, 'startedTwice')
   draft.status = 'underWay'
@@ -118,25 +121,25 @@ function start(fold: Fold, fact: Of<'batch.started'>): void {
 }
 
 /** A channel measures one thing at a time: bound again, it has left where it was. */
-function bind(fold: Fold, fact: Of<'channel.bound'>): void {
+function bind(fold: BatchFold, fact: Of<'channel.bound'>): void {
   release(fold, fact, fact.payload.channelId)
   fold.bindings.push({ ...fact.payload, fromMs: fact.atMs })
 }
 
-function release(fold: Fold, fact: Fact, channelId?: string): void {
+function release(fold: BatchFold, fact: Fact, channelId?: string): void {
   fold.bindings.forEach((b, i) => {
     if (b.toMs === undefined && (channelId === undefined || b.channelId === channelId))
       fold.bindings[i] = { ...b, toMs: fact.atMs }
   })
 }
 
-function hold(fold: Fold, fact: Of<'hold.started'>): void {
+function hold(fold: BatchFold, fact: Of<'hold.started'>): void {
   const { wellId, letter, limits, portions, onto } = fact.payload
   fold.draft.hold = { startedAtMs: fact.atMs, wellId, letter, limits, portions, onto, stirredAtMs: fact.atMs }
   fold.draft.bath = 'off'
 }
 
-function goOn(fold: Fold, fact: Of<'hold.goneOn'>): void {
+function goOn(fold: BatchFold, fact: Of<'hold.goneOn'>): void {
   const { hold: held, clockStartedAtMs } = fold.draft
   if (!held) return deviate(fold, fact, 'goneOnWithoutHold')
   if (!fact.actor.crewId) return deviate(fold, fact, 'goneOnWithoutName')
@@ -149,7 +152,7 @@ function goOn(fold: Fold, fact: Of<'hold.goneOn'>): void {
   }
 }
 
-function plan(fold: Fold, fact: Of<'batch.planned'>): void {
+function plan(fold: BatchFold, fact: Of<'batch.planned'>): void {
   const { draft } = fold
   if (draft.startedAtMs !== undefined) return deviate(fold, fact, 'plannedAfterStart')
   draft.status = 'planned'
@@ -158,14 +161,14 @@ function plan(fold: Fold, fact: Of<'batch.planned'>): void {
   draft.plannedAtMs = fact.atMs
 }
 
-function takeOff(fold: Fold, fact: Of<'batch.takenOff'>): void {
+function takeOff(fold: BatchFold, fact: Of<'batch.takenOff'>): void {
   if (fold.draft.startedAtMs !== undefined) return deviate(fold, fact, 'takenOffAfterStart')
   fold.draft.status = 'takenOff'
   fold.draft.reason = fact.payload.reason
 }
 
 /** One kind, one case: a kind without a case does not compile. */
-function apply(fold: Fold, fact: FactOf<BatchKind>): void {
+function apply(fold: BatchFold, fact: FactOf<BatchKind>): void {
   const { draft } = fold
   if (draft.finishedAtMs !== undefined && !UNFINISHED_BUSINESS.includes(fact.kind))
     deviate(fold, fact, 'afterTheEnd', fact.kind)
@@ -234,13 +237,78 @@ function apply(fold: Fold, fact: FactOf<BatchKind>): void {
     case 'portion.served':
       return serve(fold, fact)
     case 'alarm.silenced':
-      draft.silenced = [
-        ...draft.silenced,
-        { key: `${fact.payload.alarm}:${fact.payload.stepId}`, atMs: fact.atMs },
-      ]
+      fold.silenced.push({ key: `${fact.payload.alarm}:${fact.payload.stepId}`, atMs: fact.atMs })
       return
     default:
       fact satisfies never
+  }
+}
+
+function take(fold: BatchFold, fact: Fact): void {
+  if (isOf('batch', fact)) apply(fold, fact)
+  else deviate(fold, fact, 'notOfThisStream', fact.kind)
+  if (fact.actor.crewId) fold.crew.add(fact.actor.crewId)
+  if (fact.clockFlag) deviate(fold, fact, 'clockWasWrong', fact.clockFlag)
+  fold.draft.lastAtMs = fact.atMs
+}
+
+/** Begins a fold with the facts that there are. @param sorted - in fold order */
+export function openFold(id: string, sorted: readonly Fact[]): BatchFold {
+  const effective = effectiveFacts(sorted)
+  const corrected = new Set([...effective.changed].flatMap(([id, how]) => (how === 'corrected' ? [id] : [])))
+  const fold: BatchFold = {
+    draft: emptyBatch(id),
+    stageFacts: [],
+    bindings: [],
+    forecasts: [],
+    servings: [],
+    silenced: [],
+    deviations: [...effective.deviations],
+    corrections: corrected.size
+      ? sorted
+          .filter((fact) => corrected.has(fact.id))
+          .map((fact) => ({ code: 'corrected', factId: fact.id, atMs: fact.atMs, detail: fact.kind }))
+      : [],
+    crew: new Set(),
+  }
+  fold.draft.clockStartedAtMs = clockStart(sorted) // from every fact, taken back or not: a safety clock never moves later
+  for (const fact of effective.facts) take(fold, fact)
+  return fold
+}
+
+/**
+ * Takes one more fact, the last of the fold order and no correction or taking-back, into a fold.
+ * @param sorted - all facts with this one
+ * @returns false where it changes what is already folded (the safety clock moves): the fold must be opened anew
+ */
+export function takeNext(fold: BatchFold, fact: Fact, sorted: readonly Fact[]): boolean {
+  if (mayStartClock(fact) && clockStart(sorted) !== fold.draft.clockStartedAtMs) return false
+  take(fold, fact)
+  return true
+}
+
+/** Puts the server's copy of a fact in place of the browser's own, which says the same of the batch. */
+export function replaceFact({ stageFacts }: BatchFold, own: Fact, settled: Fact): void {
+  const at = stageFacts.lastIndexOf(own as StageFact)
+  if (at >= 0) stageFacts[at] = settled as StageFact
+}
+
+/** The state that a fold has come to; the fold may go on. */
+export function stateOf(fold: BatchFold): BatchState {
+  const { draft, stageFacts, bindings, forecasts, servings, silenced, corrections, crew } = fold
+  const deviations = [...fold.deviations, ...corrections]
+  const [first] = stageFacts
+  if (draft.startedAtMs === undefined && draft.status === 'unknown' && first)
+    deviations.push({ code: 'neverStarted', factId: first.id, atMs: first.atMs, detail: undefined })
+  return {
+    ...draft,
+    stageFacts: [...stageFacts],
+    bindings: [...bindings],
+    forecasts: [...forecasts],
+    servings: [...servings],
+    silenced: [...silenced],
+    deviations,
+    crewIds: [...crew],
   }
 }
 
@@ -250,31 +318,4 @@ function apply(fold: Fold, fact: FactOf<BatchKind>): void {
  * @param id - the stream's id
  * @param sorted - its facts in fold order (`mergeFacts`)
  */
-export function foldBatch(id: string, sorted: readonly Fact[]): BatchState {
-  const effective = effectiveFacts(sorted)
-  const fold: Fold = {
-    draft: emptyBatch(id),
-    stageFacts: [],
-    bindings: [],
-    forecasts: [],
-    servings: [],
-    deviations: [...effective.deviations],
-    crew: new Set(),
-  }
-  fold.draft.clockStartedAtMs = clockStart(sorted) // from every fact, taken back or not: a safety clock never moves later
-  for (const fact of effective.facts) {
-    if (isOf('batch', fact)) apply(fold, fact)
-    else deviate(fold, fact, 'notOfThisStream', fact.kind)
-    if (fact.actor.crewId) fold.crew.add(fact.actor.crewId)
-    if (fact.clockFlag) deviate(fold, fact, 'clockWasWrong', fact.clockFlag)
-    fold.draft.lastAtMs = fact.atMs
-  }
-  for (const [factId, how] of effective.changed) {
-    const fact = sorted.find((f) => f.id === factId)
-    if (fact && how === 'corrected') deviate(fold, fact, 'corrected', fact.kind)
-  }
-  const { draft, stageFacts, bindings, forecasts, servings, deviations, crew } = fold
-  if (draft.startedAtMs === undefined && draft.status === 'unknown' && stageFacts[0])
-    deviate(fold, stageFacts[0], 'neverStarted')
-  return { ...draft, stageFacts, bindings, forecasts, servings, deviations, crewIds: [...crew] }
-}
+export const foldBatch = (id: string, sorted: readonly Fact[]): BatchState => stateOf(openFold(id, sorted))

@@ -97,6 +97,10 @@ function onKey(event: KeyboardEvent): void {
             >{{ texts.app.screens[name] }}</RouterLink
           >
         </nav>
+        <p v-if="kitchen.unsentCount && kitchen.awaySinceMs === undefined" class="unsent" role="status">
+          <span aria-hidden="true">↑ {{ kitchen.unsentCount }}</span>
+          <span class="says">{{ texts.offline.unsent(kitchen.unsentCount) }}</span>
+        </p>
         <div class="tools">
           <button
             v-if="!alarms.canBeHeard.value && current.length"
@@ -167,6 +171,13 @@ function onKey(event: KeyboardEvent): void {
 .screen:hover {
   text-decoration: underline;
   text-underline-offset: 5px;
+}
+/* of no height of its own: at each tap it comes and goes, and what is to be tapped next stays where it is */
+.unsent {
+  display: flex;
+  gap: 8px;
+  white-space: nowrap;
+  color: var(--ink-soft);
 }
 .tools {
   display: flex;
@@ -252,6 +263,18 @@ function onKey(event: KeyboardEvent): void {
   }
   to {
     opacity: 0;
+  }
+}
+@media (max-width: 1100px) {
+  .head {
+    gap: 8px;
+  }
+  .unsent .says {
+    position: absolute;
+    width: 1px;
+    height: 1px;
+    overflow: hidden;
+    clip-path: inset(50%);
   }
 }
 @media print {

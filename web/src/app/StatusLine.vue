@@ -48,9 +48,6 @@ async function saveQueue(): Promise<void> {
     >
     <button class="text-key" v-if="kitchen.unsentCount" @click="saveQueue">{{ texts.offline.save }}</button>
   </div>
-  <div v-else-if="kitchen.unsentCount" class="line" role="status">
-    <span>{{ texts.offline.unsent(kitchen.unsentCount) }}</span>
-  </div>
   <div v-if="update.isReady.value" class="line" role="status">
     <span>{{ isBusy ? texts.offline.updateLater : texts.offline.update }}</span><button
       class="text-key"

@@ -17,6 +17,17 @@ function clockSteps({ steps, emulsion }: Formula): {
   return { rawId: emulsion && egg[0]?.id, finishedId: (emulsion ? egg.at(-1) : steps.findLast(cooked))?.id }
 }
 
+const STARTS: readonly Fact['kind'][] = [
+  'batch.started',
+  'step.started',
+  'step.finished',
+  'control.lost',
+  'hold.started',
+]
+/** Whether a fact may start the clock, or let an earlier one start it. */
+export const mayStartClock = (fact: Fact): boolean =>
+  STARTS.includes(fact.kind) || (fact.kind === 'reading.taken' && fact.payload.how === 'temperature')
+
 /**
  * When a sauce first left control (emulsion.md §6): an egg sauce when it is finished, or read under the hot-hold limit once its yolk was cooked,
  * or at the first egg where the house says so; any other when it is put by, counted from the end of its cooking; the oldest start of anything it

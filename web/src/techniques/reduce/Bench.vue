@@ -158,6 +158,7 @@ useBenchKeys({
   <BenchFrame v-else :view="view" :bench="bench" :place="String(view.ring.number)" has-own-cautions>
     <div class="grid">
       <div class="drawing">
+        <CautionLines class="beware" :view="view" />
         <BenchDrawing :view="view" @dragged="onDragged" />
         <dl class="facts">
           <div>
@@ -173,7 +174,6 @@ useBenchKeys({
             <dd>{{ halfHeatAt }}</dd>
           </div>
         </dl>
-        <CautionLines class="beware" :view="view" />
       </div>
       <aside class="side">
         <div v-if="urgency === 'actNow'" class="act block-act">
@@ -325,10 +325,7 @@ useBenchKeys({
   top: 0;
 }
 .beware {
-  position: absolute;
-  left: 0;
-  top: 0;
-  max-width: 64%;
+  max-width: 64%; /* the facts stand to its right */
 }
 .facts > div {
   display: flex;
@@ -386,7 +383,6 @@ useBenchKeys({
     width: auto;
   }
   .beware {
-    position: static;
     max-width: none;
   }
   .glance {
