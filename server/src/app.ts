@@ -24,6 +24,7 @@ import { larderRoutes } from './features/larder/larder.routes'
 import { createLarderService, type LarderService } from './features/larder/larder.service'
 import { liveRoutes } from './features/live/live.routes'
 import { createFactsService, type FactsService } from './log/facts.service'
+import { createIntake } from './log/intake'
 import type { LiveFeed } from './log/liveFeed'
 import { createRouter, requireDevice } from './http/context'
 import { handleError, sendProblem } from './http/errors'
@@ -57,18 +58,19 @@ export interface AppDeps extends AppOptions {
 
 /** Joins options and services. */
 export function createDeps(options: AppOptions): AppDeps {
-  const files = createFilesService(options)
+  const intake = createIntake()
+  const files = createFilesService({ ...options, intake })
   const channels = createChannelsService(options)
   return {
     isSecure: false,
     ...options,
     devices: createDevicesService(options),
-    facts: createFactsService(options),
+    facts: createFactsService({ ...options, intake }),
     files,
     channels,
     batches: createBatchesService({ ...options, files, channels }),
     guests: createGuestsService(options),
-    larder: createLarderService(options),
+    larder: createLarderService({ ...options, intake }),
     catalog: createCatalogService(options),
   }
 }

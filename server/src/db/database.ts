@@ -1,10 +1,9 @@
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres'
-import { sql } from 'drizzle-orm'
-import { Pool } from 'pg'
+import { escapeLiteral, Pool, type PoolClient } from 'pg'
 import * as schema from './schema'
 
 /** A transaction of one kitchen. */
-export type Tx = Parameters<Parameters<NodePgDatabase<typeof schema>['transaction']>[0]>[0]
+export type Tx = NodePgDatabase<typeof schema>
 
 /** Pool and typed handle; the only way to rows is a transaction that names whose they are. */
 export interface Database {
@@ -13,10 +12,12 @@ export interface Database {
   readonly inKitchen: <T>(kitchenId: string, work: (tx: Tx) => Promise<T>) => Promise<T>
   /** Runs in a transaction with other settings of the row policies (token, enrolment code). */
   readonly withSetting: <T>(
-    name: 'app.token_hash' | 'app.enrol_code_hash',
+    name: 'app.enrol_code_hash',
     value: string,
     work: (tx: Tx) => Promise<T>,
   ) => Promise<T>
+  /** Asks one question without parameters under a setting, in one way there and back: every request asks who sends it. */
+  readonly ask: <T extends object>(name: 'app.token_hash', value: string, question: string) => Promise<T[]>
   readonly close: () => Promise<void>
 }
 
@@ -28,15 +29,37 @@ export function openDatabase(url: string, onError: (error: Error) => void): Data
   pool.on('error', onError) // an idle client dies with the server; the pool makes another
   // one that is in use between two statements has no listener of its own: without this its end would be the process's
   pool.on('connect', (client) => client.on('error', onError))
-  const db = drizzle(pool, { schema })
-  const withSetting = <T>(name: string, value: string, work: (tx: Tx) => Promise<T>) =>
-    db.transaction(async (tx) => {
-      await tx.execute(sql`select set_config(${name}, ${value}, true)`)
-      return work(tx)
-    })
+  const handles = new WeakMap<PoolClient, Tx>() // one a connection: making it costs more than most queries
+  const handleOf = (client: PoolClient): Tx => {
+    const handle = handles.get(client) ?? drizzle(client, { schema })
+    handles.set(client, handle)
+    return handle
+  }
+  async function withSetting<T>(name: string, value: string, work: (tx: Tx) => Promise<T>): Promise<T> {
+    const client = await pool.connect()
+    try {
+      await client.query(`begin; select set_config(${escapeLiteral(name)}, ${escapeLiteral(value)}, true)`) // one way there and back
+      const result = await work(handleOf(client))
+      await client.query('commit')
+      client.release()
+      return result
+    } catch (error) {
+      const isGone = await client.query('rollback').then(
+        () => false,
+        () => true,
+      )
+      client.release(isGone)
+      throw error
+    }
+  }
   return {
     pool,
     withSetting,
+    async ask<T extends object>(name: string, value: string, question: string) {
+      const set = `select set_config(${escapeLiteral(name)}, ${escapeLiteral(value)}, true)`
+      const results = (await pool.query(`${set}; ${question}`)) as unknown as { rows: T[] }[] // statements sent together are one transaction
+      return results[1]?.rows ?? []
+    },
     inKitchen: (kitchenId, work) => withSetting('app.kitchen_id', kitchenId, work),
     close: () => pool.end(),
   }

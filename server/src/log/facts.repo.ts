@@ -1,49 +1,48 @@
 import type { Fact } from '@liquamen/core'
-import { and, asc, eq, gt, gte, inArray, or, sql } from 'drizzle-orm'
+import { and, eq, gte, inArray, or, sql, type SQL } from 'drizzle-orm'
 import type { Tx } from '../db/database'
 import { batches, events, kitchens, lots, orders } from '../db/schema'
 import type { StoredFact } from './chain'
+import { writesOf, type Lines } from './lines.repo'
 
-const toFact = (row: typeof events.$inferSelect): StoredFact =>
-  ({
-    id: row.id,
-    kitchenId: row.kitchenId,
-    streamKind: row.streamKind,
-    streamId: row.streamId,
-    kind: row.kind,
-    v: row.v,
-    deviceId: row.deviceId,
-    deviceSeq: row.deviceSeq,
-    deviceAtMs: row.deviceAt.getTime(),
-    clockOffsetMs: row.clockOffsetMs,
-    actor: row.actor,
-    payload: row.payload,
-    atMs: row.at.getTime(),
-    receivedAtMs: row.receivedAt.getTime(),
-    seq: row.seq,
-    chain: row.chain,
-    ...(row.clockFlag ? { clockFlag: row.clockFlag } : {}),
-  }) as StoredFact
+/** A fact's columns in its own words: what a row says needs no second reading. */
+const FACT =
+  sql.raw(`kitchen_id as "kitchenId", seq::float8 as seq, id, stream_kind as "streamKind", stream_id as "streamId", kind, v,
+  device_id as "deviceId", device_seq::float8 as "deviceSeq", (extract(epoch from device_at) * 1000)::float8 as "deviceAtMs",
+  clock_offset_ms as "clockOffsetMs", actor, payload, (extract(epoch from at) * 1000)::float8 as "atMs",
+  (extract(epoch from received_at) * 1000)::float8 as "receivedAtMs", clock_flag as "clockFlag", chain`)
 
-const toRow = (fact: StoredFact): typeof events.$inferInsert => ({
-  kitchenId: fact.kitchenId,
+async function select(tx: Tx, where: SQL): Promise<StoredFact[]> {
+  const { rows } = await tx.execute(sql`select ${FACT} from events where ${where}`)
+  return rows.map((row) => {
+    if (row.clockFlag === null) delete row.clockFlag
+    return row as unknown as StoredFact
+  })
+}
+
+const instant = (ms: number) => new Date(ms).toISOString()
+const toRow = (fact: StoredFact) => ({
+  kitchen_id: fact.kitchenId,
   seq: fact.seq,
   id: fact.id,
-  streamKind: fact.streamKind,
-  streamId: fact.streamId,
+  stream_kind: fact.streamKind,
+  stream_id: fact.streamId,
   kind: fact.kind,
   v: fact.v,
-  deviceId: fact.deviceId,
-  deviceSeq: fact.deviceSeq,
-  deviceAt: new Date(fact.deviceAtMs),
-  clockOffsetMs: fact.clockOffsetMs,
-  clockFlag: fact.clockFlag ?? null,
+  device_id: fact.deviceId,
+  device_seq: fact.deviceSeq,
+  device_at: instant(fact.deviceAtMs),
+  clock_offset_ms: fact.clockOffsetMs,
+  clock_flag: fact.clockFlag ?? null,
   actor: fact.actor,
   payload: fact.payload,
-  at: new Date(fact.atMs),
-  receivedAt: new Date(fact.receivedAtMs),
+  at: instant(fact.atMs),
+  received_at: instant(fact.receivedAtMs),
   chain: fact.chain,
 })
+
+const isOneOf = (column: 'id' | 'stream_id', ids: readonly string[]): SQL =>
+  sql`${sql.identifier(column)} = any(${sql.param(ids)}::uuid[])`
 
 /** Locks a kitchen's row until the transaction ends: nobody else gives out numbers meanwhile, so no reader sees 2 before 1. */
 export async function lockKitchen(
@@ -67,51 +66,42 @@ export async function readHead(tx: Tx, kitchenId: string): Promise<{ lastSeq: nu
   return row ?? { lastSeq: 0, chainHead: '' }
 }
 
-/** Facts by id. */
-export async function findFacts(tx: Tx, ids: readonly string[]): Promise<StoredFact[]> {
-  return ids.length
-    ? (
-        await tx
-          .select()
-          .from(events)
-          .where(inArray(events.id, [...ids]))
-      ).map(toFact)
-    : []
+/** What an intake must know: the facts of these ids, and all facts of these streams; in receipt order. */
+export function findForIntake(
+  tx: Tx,
+  ids: readonly string[],
+  streamIds: readonly string[],
+): Promise<StoredFact[]> {
+  const [isKnown, isOfThese] = [isOneOf('id', ids), isOneOf('stream_id', streamIds)]
+  return select(tx, streamIds.length ? sql`${isKnown} or ${isOfThese} order by seq` : isKnown)
 }
 
-const ROWS_PER_INSERT = 500 // 17 parameters each, under PostgreSQL's 65,535
-
-/** Appends facts, moves the kitchen's head and tells every server process. */
-export async function appendFacts(tx: Tx, kitchenId: string, facts: readonly StoredFact[]): Promise<void> {
+/** Appends facts with the lines they make in the read models, moves the kitchen's head and tells every server process, in one statement. */
+export async function appendFacts(
+  tx: Tx,
+  kitchenId: string,
+  facts: readonly StoredFact[],
+  lines: Lines,
+): Promise<void> {
   const last = facts.at(-1)
   if (!last) return
-  for (let i = 0; i < facts.length; i += ROWS_PER_INSERT)
-    await tx.insert(events).values(facts.slice(i, i + ROWS_PER_INSERT).map(toRow))
-  await tx
-    .update(kitchens)
-    .set({ lastSeq: last.seq, chainHead: last.chain })
-    .where(eq(kitchens.id, kitchenId))
-  await tx.execute(sql`select pg_notify('liquamen', ${JSON.stringify({ kitchenId, seq: last.seq })})`)
+  const rows = JSON.stringify(facts.map(toRow))
+  await tx.execute(sql`with added as (
+      insert into events select * from json_populate_recordset(null::events, ${rows}::json)
+    ), moved as (
+      update kitchens set last_seq = ${last.seq}, chain_head = ${last.chain} where id = ${kitchenId}
+    ), ${writesOf(lines)}
+    select pg_notify('liquamen', ${JSON.stringify({ kitchenId, seq: last.seq })})`)
 }
 
 /** All facts of some streams, in receipt order. */
 export async function readStreams(tx: Tx, streamIds: readonly string[]): Promise<StoredFact[]> {
-  return streamIds.length
-    ? (
-        await tx
-          .select()
-          .from(events)
-          .where(inArray(events.streamId, [...streamIds]))
-          .orderBy(asc(events.seq))
-      ).map(toFact)
-    : []
+  return streamIds.length ? select(tx, sql`${isOneOf('stream_id', streamIds)} order by seq`) : []
 }
 
 /** Facts after a number, in receipt order. */
-export async function readAfter(tx: Tx, seq: number, limit: number): Promise<StoredFact[]> {
-  return (
-    await tx.select().from(events).where(gt(events.seq, seq)).orderBy(asc(events.seq)).limit(limit)
-  ).map(toFact)
+export function readAfter(tx: Tx, seq: number, limit: number): Promise<StoredFact[]> {
+  return select(tx, sql`seq > ${seq} order by seq limit ${limit}`)
 }
 
 /** Facts of every batch and order that is open or was touched since a moment: what a browser needs to stand beside the stove. */
@@ -130,19 +120,6 @@ export async function readCurrent(tx: Tx, sinceMs: number): Promise<StoredFact[]
     tx,
     [...current, ...open, ...held].map((row) => row.id),
   )
-}
-
-/** Of which kind each of these streams is; none for one that has no facts yet. */
-export async function streamKinds(
-  tx: Tx,
-  streamIds: readonly string[],
-): Promise<Map<string, Fact['streamKind']>> {
-  const rows = await tx
-    .selectDistinctOn([events.streamId], { id: events.streamId, kind: events.streamKind })
-    .from(events)
-    .where(inArray(events.streamId, [...new Set(streamIds)]))
-    .orderBy(asc(events.streamId), asc(events.seq))
-  return new Map(rows.map((row) => [row.id, row.kind as Fact['streamKind']]))
 }
 
 /** Ids of all streams of a kind. */

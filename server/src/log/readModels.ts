@@ -1,18 +1,16 @@
 import type { BatchRow } from '@liquamen/contracts'
 import {
-  compareFacts,
-  foldBatch,
-  foldLot,
-  foldOrder,
+  byStream,
+  growingStream,
   liftFact,
   STREAM_KINDS,
   type BatchState,
+  type GrowingStream,
 } from '@liquamen/core'
 import { sql } from 'drizzle-orm'
 import type { Tx } from '../db/database'
-import { batches, lots, orders } from '../db/schema'
-import type { StoredFact } from './chain'
 import { listStreams, readStreams } from './facts.repo'
+import { writeLines, type Lines } from './lines.repo'
 
 /** The Log's line of a batch. */
 export function summarise(state: BatchState): BatchRow {
@@ -32,49 +30,30 @@ export function summarise(state: BatchState): BatchRow {
   }
 }
 
-/** Folds the named streams anew and writes their lines; called in the transaction that added facts, and by the rebuild. */
-export async function refreshReadModels(
-  tx: Tx,
-  kitchenId: string,
-  streamIds: readonly string[],
-): Promise<void> {
-  const byStream = new Map<string, StoredFact[]>()
-  for (const fact of await readStreams(tx, streamIds))
-    byStream.set(fact.streamId, [...(byStream.get(fact.streamId) ?? []), fact])
-  for (const [id, facts] of byStream) await refreshStream(tx, kitchenId, id, [...facts].sort(compareFacts))
-}
+const instant = (ms: number) => new Date(ms).toISOString()
 
-async function refreshStream(tx: Tx, kitchenId: string, id: string, stored: StoredFact[]): Promise<void> {
-  const sorted = stored.map(liftFact) // the log keeps every fact as it came; a fold knows the newest form
-  if (sorted[0]?.streamKind === 'order') {
-    const state = foldOrder(id, sorted)
-    const row = { status: state.status, pickupAt: state.taken ? new Date(state.taken.pickupAtMs) : null }
-    await tx
-      .insert(orders)
-      .values({ kitchenId, id, ...row })
-      .onConflictDoUpdate({ target: [orders.kitchenId, orders.id], set: row })
-    return
+/** What the read models say of streams. */
+export function linesOf(kitchenId: string, streams: Iterable<GrowingStream>): Lines {
+  const lines: Lines = { batches: [], orders: [], lots: [] }
+  for (const stream of streams) {
+    const now = stream.state()
+    if (!now) continue
+    const key = { kitchen_id: kitchenId, id: now.state.id, status: now.state.status }
+    if (now.of === 'lot') lines.lots.push(key)
+    else if (now.of === 'order')
+      lines.orders.push({ ...key, pickup_at: now.state.taken ? instant(now.state.taken.pickupAtMs) : null })
+    else {
+      const { planned, startedAtMs, plannedAtMs, lastAtMs } = now.state
+      lines.batches.push({
+        ...key,
+        summary: summarise(now.state),
+        formula_id: planned?.formulaId ?? '',
+        day: instant(startedAtMs ?? plannedAtMs ?? lastAtMs),
+        last_at: instant(lastAtMs),
+      })
+    }
   }
-  if (sorted[0]?.streamKind === 'lot') {
-    const row = { status: foldLot(id, sorted).status }
-    await tx
-      .insert(lots)
-      .values({ kitchenId, id, ...row })
-      .onConflictDoUpdate({ target: [lots.kitchenId, lots.id], set: row })
-    return
-  }
-  const state = foldBatch(id, sorted)
-  const row = {
-    summary: summarise(state),
-    formulaId: state.planned?.formulaId ?? '',
-    status: state.status,
-    day: new Date(state.startedAtMs ?? state.plannedAtMs ?? state.lastAtMs),
-    lastAt: new Date(state.lastAtMs),
-  }
-  await tx
-    .insert(batches)
-    .values({ kitchenId, id, ...row })
-    .onConflictDoUpdate({ target: [batches.kitchenId, batches.id], set: row })
+  return lines
 }
 
 /** Throws the read models of a kitchen away and folds them from the log. */
@@ -84,6 +63,11 @@ export async function rebuildReadModels(tx: Tx, kitchenId: string): Promise<numb
   await tx.execute(sql`delete from lots`)
   const ids: string[] = []
   for (const kind of STREAM_KINDS) ids.push(...(await listStreams(tx, kind)))
-  await refreshReadModels(tx, kitchenId, ids)
-  return ids.length
+  const streams = [...byStream(await readStreams(tx, ids))].map(([id, facts]) => {
+    const stream = growingStream(id)
+    stream.merge(facts.map(liftFact)) // the log keeps every fact as it came; a fold knows the newest form
+    return stream
+  })
+  await writeLines(tx, linesOf(kitchenId, streams))
+  return streams.length
 }

@@ -1,4 +1,4 @@
-import { and, eq, isNull } from 'drizzle-orm'
+import { eq } from 'drizzle-orm'
 import type { Tx } from '../../db/database'
 import { devices, kitchens } from '../../db/schema'
 import type { Sender } from '../../http/sender'
@@ -30,14 +30,9 @@ export async function insertDevice(
   await tx.insert(devices).values({ id, kitchenId, name, tokenHash, enrolledAt })
 }
 
-/** The device of a token's digest, unless it was revoked. */
-export async function findDevice(tx: Tx, tokenHash: string): Promise<Sender | undefined> {
-  const [row] = await tx
-    .select({ deviceId: devices.id, name: devices.name, kitchenId: devices.kitchenId })
-    .from(devices)
-    .where(and(eq(devices.tokenHash, tokenHash), isNull(devices.revokedAt)))
-  return row
-}
+/** The device of the token whose digest is set, unless it was revoked. */
+export const DEVICE_OF_TOKEN = `select id as "deviceId", name, kitchen_id as "kitchenId" from devices
+  where token_hash = current_setting('app.token_hash') and revoked_at is null`
 
 /** From now on it speaks for nobody. */
 export async function revokeDevice(tx: Tx, deviceId: string, revokedAt: Date): Promise<void> {

@@ -7,7 +7,7 @@ import { ProblemError } from '../../http/problemError'
 import type { Sender } from '../../http/sender'
 import { readHead } from '../../log/facts.repo'
 import {
-  findDevice,
+  DEVICE_OF_TOKEN,
   insertDevice,
   insertKitchen,
   kitchenOfCode,
@@ -62,9 +62,9 @@ export function createDevicesService({
       return enrol(kitchenId, name)
     },
     /** The device of a token, unless it was revoked. */
-    findByToken(token: string): Promise<Sender | undefined> {
-      const tokenHash = hash(token)
-      return database.withSetting('app.token_hash', tokenHash, (tx) => findDevice(tx, tokenHash))
+    async findByToken(token: string): Promise<Sender | undefined> {
+      const [device] = await database.ask<Sender>('app.token_hash', hash(token), DEVICE_OF_TOKEN)
+      return device
     },
     revoke: (kitchenId: string, deviceId: string): Promise<void> =>
       database.inKitchen(kitchenId, (tx) => revokeDevice(tx, deviceId, new Date(clock()))),

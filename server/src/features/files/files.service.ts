@@ -7,13 +7,13 @@ import {
   schemaProblem,
   type ExportFile,
 } from '@liquamen/contracts'
-import { liftFact, type Envelope } from '@liquamen/core'
+import { liftFact } from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
 import type { Database, Tx } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
 import { addToCatalog, readCatalog } from '../../catalog/catalog.repo'
 import { readAfter, readHead, readStreams } from '../../log/facts.repo'
-import { intake } from '../../log/facts.service'
+import type { Intake } from '../../log/intake'
 import { listGuestDetails, putGuestDetails } from '../../log/guestDetails.repo'
 import { shiftInstants } from './shiftInstants'
 
@@ -44,9 +44,11 @@ export function readExportFile(input: unknown): ExportFile {
 export function createFilesService({
   database,
   clock,
+  intake,
 }: {
   readonly database: Database
   readonly clock: () => number
+  readonly intake: Intake
 }) {
   async function exportFacts(tx: Tx, kitchenId: string, facts: ExportFile['facts']): Promise<ExportFile> {
     const head = await readHead(tx, kitchenId)
@@ -111,10 +113,11 @@ export function createFilesService({
       return database.inKitchen(kitchenId, async (tx) => {
         await addToCatalog(tx, kitchenId, catalog as never)
         for (const details of guestDetails) await putGuestDetails(tx, kitchenId, details)
-        const results = await intake(tx, kitchenId, envelopes, (envelope: Envelope) => {
+        const entries = envelopes.map((envelope) => {
           const { atMs = envelope.deviceAtMs, clockFlag } = settled.get(envelope.id) ?? {}
-          return { atMs, receivedAtMs, ...(clockFlag ? { clockFlag } : {}) }
+          return { envelope, settled: { atMs, receivedAtMs, ...(clockFlag ? { clockFlag } : {}) } }
         })
+        const results = await intake(tx, kitchenId, entries)
         const refused = results.find((result) => result.status === 'refused')
         if (refused?.problem)
           throw new ProblemError({ ...refused.problem, detail: `Entry ${refused.id}. Nothing was imported.` })

@@ -1,8 +1,10 @@
 import type { TakeFromLarder, TakeFromLarderAnswer } from '@liquamen/contracts'
 import {
+  byStream,
   compareFacts,
   foldLot,
   KINDS,
+  liftFact,
   takeFromLots,
   type Envelope,
   type Fact,
@@ -12,7 +14,7 @@ import { v5 as uuidv5 } from 'uuid'
 import type { Database, Tx } from '../../db/database'
 import type { Sender } from '../../http/sender'
 import { listStreams, lockKitchen, readStreams } from '../../log/facts.repo'
-import { intake } from '../../log/facts.service'
+import type { Intake } from '../../log/intake'
 
 const SPACE = '0b4e7f0a-8a39-4f0d-9f54-0d6a43a0f1c2' // makes the same taking the same fact, however often it is asked for
 
@@ -20,15 +22,15 @@ const SPACE = '0b4e7f0a-8a39-4f0d-9f54-0d6a43a0f1c2' // makes the same taking th
 export function createLarderService({
   database,
   clock,
+  intake,
 }: {
   readonly database: Database
   readonly clock: () => number
+  readonly intake: Intake
 }) {
   async function lots(tx: Tx): Promise<LotState[]> {
-    const byLot = new Map<string, Fact[]>()
-    for (const fact of await readStreams(tx, await listStreams(tx, 'lot')))
-      byLot.set(fact.streamId, [...(byLot.get(fact.streamId) ?? []), fact])
-    return [...byLot].map(([id, facts]) => foldLot(id, [...facts].sort(compareFacts)))
+    const ofLots = byStream<Fact>(await readStreams(tx, await listStreams(tx, 'lot')))
+    return [...ofLots].map(([id, facts]) => foldLot(id, facts.map(liftFact).sort(compareFacts)))
   }
   return {
     /**
@@ -61,7 +63,12 @@ export function createLarderService({
           actor: { deviceId, ...(ask.crewId ? { crewId: ask.crewId } : {}) },
           payload: { massG, batchId: ask.batchId, itemId: ask.itemId },
         }))
-        await intake(tx, kitchenId, envelopes, () => ({ atMs: clock(), receivedAtMs: clock() }))
+        const settled = { atMs: clock(), receivedAtMs: clock() }
+        await intake(
+          tx,
+          kitchenId,
+          envelopes.map((envelope) => ({ envelope, settled })),
+        )
         const taken = [...before, ...more]
         return { taken, missingG: Math.max(0, ask.massG - taken.reduce((sum, t) => sum + t.massG, 0)) }
       })
