@@ -2,7 +2,7 @@ import { foldBatch, KINDS, liveEstimate, mergeFacts, type Fact, type KitchenCata
 import { readFileSync } from 'node:fs'
 import { largestFormula } from './formula'
 import { median } from './interleave'
-import { line, type Line } from './line'
+import type { Line } from './line'
 
 function time(work: () => unknown, rounds = 9): number {
   work()
@@ -56,14 +56,12 @@ export function core(): Line[] {
   const json = JSON.stringify(many)
   const parseMs = time(() => JSON.parse(json))
   const foldMs = time(() => foldBatch(finishedId, sorted))
-  lines.push(
-    line(
-      'fold of 10,000 facts',
-      foldMs / parseMs,
-      'JSON.parse of them',
-      `${foldMs.toFixed(1)} ms against ${parseMs.toFixed(1)} ms`,
-    ),
-  )
+  lines.push({
+    name: 'fold of 10,000 facts',
+    ratio: foldMs / parseMs,
+    peer: 'JSON.parse of them',
+    detail: `${foldMs.toFixed(1)} ms against ${parseMs.toFixed(1)} ms`,
+  })
 
   // One estimator update with its forecast. Peer: the same number of readings as plain exponential smoothing, the least that could be done.
   const state = foldBatch(finishedId, own)
@@ -84,14 +82,12 @@ export function core(): Line[] {
       for (let n = 0; n < 100; n++)
         liveEstimate(stage, state.stageFacts, startedAtMs, startedAtMs + 500_000 + n)
     }) / 100
-  lines.push(
-    line(
-      'estimator update',
-      estimateMs / (1000 / 60),
-      'one frame of 16.7 ms',
-      `${estimateMs.toFixed(3)} ms; smoothing alone ${(smoothMs * 1000).toFixed(2)} µs`,
-    ),
-  )
+  lines.push({
+    name: 'estimator update',
+    ratio: estimateMs / (1000 / 60),
+    peer: 'one frame of 16.7 ms',
+    detail: `${estimateMs.toFixed(3)} ms; smoothing alone ${(smoothMs * 1000).toFixed(2)} µs`,
+  })
 
   // The largest formula in all its numbers; a move of the workbench's slider only multiplies its trace.
   const largest = largestFormula(demo.catalog)
@@ -103,40 +99,34 @@ export function core(): Line[] {
     time(() => {
       for (let n = 0; n < 20; n++) largest.trace()
     }) / 20
-  lines.push(
-    line(
-      'formula evaluation',
-      traceMs / flatMs,
-      'one flat loop of the same',
-      `${largest.id}: ${(1000 / traceMs).toFixed(0)} a second against ${(1000 / flatMs).toFixed(0)}`,
-    ),
-  )
+  lines.push({
+    name: 'formula evaluation',
+    ratio: traceMs / flatMs,
+    peer: 'one flat loop of the same',
+    detail: `${largest.id}: ${(1000 / traceMs).toFixed(0)} a second against ${(1000 / flatMs).toFixed(0)}`,
+  })
   const slideMs =
     time(() => {
       for (let n = 0; n < 20; n++) {
         largest.slide()
       }
     }) / 20
-  lines.push(
-    line(
-      'slider in the workbench',
-      slideMs / (1000 / 60),
-      'one frame of 16.7 ms',
-      `${slideMs.toFixed(3)} ms, weighed amounts checked`,
-    ),
-  )
+  lines.push({
+    name: 'slider in the workbench',
+    ratio: slideMs / (1000 / 60),
+    peer: 'one frame of 16.7 ms',
+    detail: `${slideMs.toFixed(3)} ms, weighed amounts checked`,
+  })
   const switchMs =
     time(() => {
       for (let n = 0; n < 20; n++) largest.switchSchool()
     }) / 20
-  lines.push(
-    line(
-      'a school switched',
-      switchMs / (1000 / 60),
-      'one frame of 16.7 ms',
-      `${switchMs.toFixed(3)} ms; other ways follow between frames`,
-    ),
-  )
+  lines.push({
+    name: 'a school switched',
+    ratio: switchMs / (1000 / 60),
+    peer: 'one frame of 16.7 ms',
+    detail: `${switchMs.toFixed(3)} ms; other ways follow between frames`,
+  })
 
   return lines
 }

@@ -7,13 +7,6 @@ export interface Line {
   /** What it is to be, where that is settled. */
   readonly aim?: string | undefined
 }
-export const line = (name: string, ratio: number, peer: string, detail: string, aim?: string): Line => ({
-  name,
-  ratio,
-  peer,
-  detail,
-  aim,
-})
 export const say = ({ name, ratio, peer, detail, aim }: Line) =>
   process.stdout.write(
     `${name.padEnd(34)} ${ratio.toFixed(2).padStart(8)} × ${peer}${aim ? `, aim ${aim}` : ''}  (${detail})\n`,

@@ -12,35 +12,24 @@ export type StoredFact = Fact & {
 /** Head of a chain without links. */
 export const CHAIN_START = '0'.repeat(64)
 
-const MADE_BY_ITS_DEVICE = [
-  'id',
-  'kitchenId',
-  'streamKind',
-  'streamId',
-  'kind',
-  'v',
-  'deviceId',
-  'deviceSeq',
-  'deviceAtMs',
-  'clockOffsetMs',
-  'actor',
-  'payload',
-] as const satisfies readonly (keyof Envelope)[]
-
-/** The canonical JSON (RFC 8785) of the part of a fact that its device made. */
-export function canonicalEnvelope(fact: Envelope): string {
-  return canonicalize(Object.fromEntries(MADE_BY_ITS_DEVICE.map((key) => [key, fact[key]]))) ?? ''
+/** Where a kitchen's log stands: the number and the digest of its newest fact. */
+export interface Head {
+  readonly lastSeq: number
+  readonly chainHead: string
 }
+
+/** The canonical JSON (RFC 8785) of the part of a fact that its device made. Its own keys stand here in their order; what is nested is put in order. */
+export const canonicalEnvelope = (fact: Envelope): string =>
+  `{"actor":${canonicalize(fact.actor)},"clockOffsetMs":${JSON.stringify(fact.clockOffsetMs)},"deviceAtMs":${JSON.stringify(fact.deviceAtMs)},` +
+  `"deviceId":${JSON.stringify(fact.deviceId)},"deviceSeq":${JSON.stringify(fact.deviceSeq)},"id":${JSON.stringify(fact.id)},` +
+  `"kind":${JSON.stringify(fact.kind)},"kitchenId":${JSON.stringify(fact.kitchenId)},"payload":${canonicalize(fact.payload)},` +
+  `"streamId":${JSON.stringify(fact.streamId)},"streamKind":${JSON.stringify(fact.streamKind)},"v":${JSON.stringify(fact.v)}}`
 
 /** The chain's next head: a digest over the last head and the whole of this fact. */
 export function chainLink(previous: string, fact: Omit<StoredFact, 'chain'>): string {
-  const own = canonicalize({
-    atMs: fact.atMs,
-    receivedAtMs: fact.receivedAtMs,
-    seq: fact.seq,
-    clockFlag: fact.clockFlag ?? null,
-  })
+  const { atMs, clockFlag = null, receivedAtMs, seq } = fact
+  const own = JSON.stringify({ atMs, clockFlag, receivedAtMs, seq }) // keys in their canonical order
   return createHash('sha256')
-    .update(`${previous}\n${canonicalEnvelope(fact as Envelope)}\n${own ?? ''}`)
+    .update(`${previous}\n${canonicalEnvelope(fact as Envelope)}\n${own}`)
     .digest('hex')
 }

@@ -24,6 +24,28 @@ const answerAgain = (before: StoredFact, envelope: Envelope): Result =>
     ? { id: envelope.id, status: 'known', seq: before.seq, atMs: before.atMs }
     : refuse(envelope.id, [409, 'idTaken', 'Another entry already has this id.'])
 
+/** A fact that has its place but no link yet; spelt out, since spreading it costs more than all else that is done with it. */
+const storedFact = (envelope: Envelope, settled: Entry['settled'], seq: number) =>
+  ({
+    id: envelope.id,
+    kitchenId: envelope.kitchenId,
+    streamKind: envelope.streamKind,
+    streamId: envelope.streamId,
+    kind: envelope.kind,
+    v: envelope.v,
+    deviceId: envelope.deviceId,
+    deviceSeq: envelope.deviceSeq,
+    deviceAtMs: envelope.deviceAtMs,
+    clockOffsetMs: envelope.clockOffsetMs,
+    actor: envelope.actor,
+    payload: envelope.payload,
+    atMs: settled.atMs,
+    receivedAtMs: settled.receivedAtMs,
+    ...(settled.clockFlag ? { clockFlag: settled.clockFlag } : {}),
+    seq,
+    chain: '',
+  }) as StoredFact & { chain: string }
+
 /** Appends facts in their order, each once; answers one by one. */
 export type Intake = (tx: Tx, kitchenId: string, entries: readonly Entry[]) => Promise<Result[]>
 
@@ -62,9 +84,8 @@ export function createIntake(): Intake {
           `What this entry belongs to is a ${kind}, not a ${streamKind}.`,
         ])
       kinds.set(streamId, kind)
-      const unlinked = { ...envelope, ...settled, seq: ++seq } as Omit<StoredFact, 'chain'>
-      chain = chainLink(chain, unlinked)
-      const fact = { ...unlinked, chain } as StoredFact
+      const fact = storedFact(envelope, settled, ++seq)
+      fact.chain = chain = chainLink(chain, fact)
       fresh.push(fact)
       known.set(id, fact)
       return { id, status: 'stored', seq, atMs: fact.atMs }

@@ -1,16 +1,10 @@
 import { growingStream, liftFact, type GrowingStream } from '@liquamen/core'
 import type { Tx } from '../db/database'
-import { chainLink, type StoredFact } from './chain'
+import { chainLink, type Head, type StoredFact } from './chain'
 import { readAfter } from './facts.repo'
 
 const MOST_FACTS = 60_000 // some 60 MB
 const MOST_TO_FOLLOW = 1000
-
-/** Where a kitchen's log stands. */
-export interface Head {
-  readonly lastSeq: number
-  readonly chainHead: string
-}
 
 /**
  * Streams of a kitchen that facts came to lately, folded, so that one more costs one. They stand for one head of the chain, which no other log has:

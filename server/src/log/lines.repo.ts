@@ -1,6 +1,4 @@
 import type { BatchRow } from '@liquamen/contracts'
-import { sql, type SQL } from 'drizzle-orm'
-import type { Tx } from '../db/database'
 
 /** Lines of the read models, named as their tables' columns are; of each stream one. */
 export interface Lines {
@@ -22,32 +20,18 @@ export interface Lines {
   readonly lots: { readonly kitchen_id: string; readonly id: string; readonly status: string }[]
 }
 
-const CHANGING = {
-  batches: ['summary', 'formula_id', 'status', 'day', 'last_at'],
-  orders: ['status', 'pickup_at'],
-  lots: ['status'],
-} as const
-
-const writeOf = (table: keyof Lines, lines: Lines): SQL => {
-  const set = CHANGING[table].map((column) => `${column} = excluded.${column}`).join(', ')
-  return sql`${sql.identifier(`to_${table}`)} as (
-      insert into ${sql.identifier(table)}
-      select * from json_populate_recordset(null::${sql.identifier(table)}, ${JSON.stringify(lines[table])}::json)
-      on conflict (kitchen_id, id) do update set ${sql.raw(set)}
-    )`
-}
-
-/** What writes lines, as parts of a statement: those of the tables that there is something for. */
-export const writesOf = (lines: Lines): SQL =>
-  sql.join(
-    (['batches', 'orders', 'lots'] as const)
-      .filter((table) => lines[table].length > 0)
-      .map((table) => writeOf(table, lines)),
-    sql`, `,
-  )
-
-/** Writes lines by themselves. */
-export async function writeLines(tx: Tx, lines: Lines): Promise<void> {
-  if (lines.batches.length + lines.orders.length + lines.lots.length > 0)
-    await tx.execute(sql`with ${writesOf(lines)} select 1`)
-}
+/** Parts of a statement that write lines given as $5, $6 and $7. */
+export const WRITES_LINES = `to_batches as (
+    insert into batches select * from json_populate_recordset(null::batches, $5::json)
+    on conflict (kitchen_id, id) do update set summary = excluded.summary, formula_id = excluded.formula_id,
+      status = excluded.status, day = excluded.day, last_at = excluded.last_at
+  ), to_orders as (
+    insert into orders select * from json_populate_recordset(null::orders, $6::json)
+    on conflict (kitchen_id, id) do update set status = excluded.status, pickup_at = excluded.pickup_at
+  ), to_lots as (
+    insert into lots select * from json_populate_recordset(null::lots, $7::json)
+    on conflict (kitchen_id, id) do update set status = excluded.status
+  )`
+/** The values of those parts. */
+export const valuesOf = ({ batches, orders, lots }: Lines): string[] =>
+  [batches, orders, lots].map((lines) => JSON.stringify(lines))

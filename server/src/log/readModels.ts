@@ -8,9 +8,9 @@ import {
   type GrowingStream,
 } from '@liquamen/core'
 import { sql } from 'drizzle-orm'
-import type { Tx } from '../db/database'
+import { prepared, type Tx } from '../db/database'
 import { listStreams, readStreams } from './facts.repo'
-import { writeLines, type Lines } from './lines.repo'
+import { valuesOf, WRITES_LINES, type Lines } from './lines.repo'
 
 /** The Log's line of a batch. */
 export function summarise(state: BatchState): BatchRow {
@@ -56,6 +56,10 @@ export function linesOf(kitchenId: string, streams: Iterable<GrowingStream>): Li
   return lines
 }
 
+const writeLines = prepared(
+  'write_lines',
+  `with ${WRITES_LINES.replace(/\$([567])/g, (_, n) => `$${n - 4}`)} select 1`,
+)
 /** Throws the read models of a kitchen away and folds them from the log. */
 export async function rebuildReadModels(tx: Tx, kitchenId: string): Promise<number> {
   await tx.execute(sql`delete from batches`)
@@ -68,6 +72,6 @@ export async function rebuildReadModels(tx: Tx, kitchenId: string): Promise<numb
     stream.merge(facts.map(liftFact)) // the log keeps every fact as it came; a fold knows the newest form
     return stream
   })
-  await writeLines(tx, linesOf(kitchenId, streams))
+  await writeLines(tx, ...valuesOf(linesOf(kitchenId, streams)))
   return streams.length
 }

@@ -149,6 +149,18 @@ describe('chain and read models', () => {
       ).rejects.toThrow()
     }
   })
+  it('facts come to a kitchen that is there, and it stays while they do', async () => {
+    await post([served(uuidv7())])
+    const stranger = uuidv7()
+    const copy = `insert into events select '${stranger}', seq, id, stream_kind, stream_id, kind, v, device_id, device_seq, device_at, clock_offset_ms, clock_flag, actor, payload, at, received_at, chain from events limit 1`
+    await withClient(t.superuserUrl, async (client) => {
+      const violates = expect.objectContaining({ code: '23503' })
+      await expect(client.query(copy)).rejects.toEqual(violates)
+      await expect(client.query(`delete from kitchens where id = $1`, [t.kitchenId])).rejects.toEqual(
+        violates,
+      )
+    })
+  })
   it('kitchens do not see each other', async () => {
     await post([served(uuidv7())])
     const other = await t.deps.devices.createKitchen('Another')
