@@ -20,6 +20,14 @@ export interface Database {
   readonly pool: Pool
   /** Runs in a transaction that sees one kitchen. */
   readonly inKitchen: <T>(kitchenId: string, work: (tx: Tx) => Promise<T>) => Promise<T>
+  /**
+   * As `inKitchen`, with the kitchen's row locked until the end: nobody else gives out numbers meanwhile, so no reader sees 2 before 1.
+   * `head` is none where there is no such kitchen.
+   */
+  readonly inLockedKitchen: <T>(
+    kitchenId: string,
+    work: (tx: Tx, head: Head | undefined) => Promise<T>,
+  ) => Promise<T>
   /** Runs in a transaction with other settings of the row policies (token, enrolment code). */
   readonly withSetting: <T>(
     name: 'app.enrol_code_hash',
@@ -33,6 +41,16 @@ export interface Database {
 
 const CONNECT_WITHIN_MS = 20_000 // on a machine that is busy building or testing, five seconds were once not enough
 
+/** Where a kitchen's log stands: the number and the digest of its newest fact. */
+export interface Head {
+  readonly lastSeq: number
+  readonly chainHead: string
+}
+const LOCK = `select last_seq::float8 as "lastSeq", chain_head as "chainHead" from kitchens
+  where id = current_setting('app.kitchen_id')::uuid for update`
+
+const setConfig = (name: string, value: string) =>
+  `select set_config(${escapeLiteral(name)}, ${escapeLiteral(value)}, true)`
 /** A kitchen begins empty: a plan that is made then and kept would read whole tables for as long as the connection lasts. */
 const PLANNED_ANEW = '-c plan_cache_mode=force_custom_plan'
 
@@ -53,11 +71,19 @@ export function openDatabase(url: string, onError: (error: Error) => void): Data
     handles.set(client, handle)
     return handle
   }
-  async function withSetting<T>(name: string, value: string, work: (tx: Tx) => Promise<T>): Promise<T> {
+  /** @param first - a question without parameters that is asked with the beginning, in one way there and back; its first row is given to `work` */
+  async function withSetting<T, Row extends object = never>(
+    name: string,
+    value: string,
+    work: (tx: Tx, row: Row | undefined) => Promise<T>,
+    first = '',
+  ): Promise<T> {
     const client = await pool.connect()
     try {
-      await client.query(`begin; select set_config(${escapeLiteral(name)}, ${escapeLiteral(value)}, true)`) // one way there and back
-      const result = await work(handleOf(client))
+      const begun = (await client.query(`begin; ${setConfig(name, value)}; ${first}`)) as unknown as {
+        rows: Row[]
+      }[]
+      const result = await work(handleOf(client), begun[2]?.rows[0])
       await client.query('commit')
       client.release()
       return result
@@ -74,11 +100,13 @@ export function openDatabase(url: string, onError: (error: Error) => void): Data
     pool,
     withSetting,
     async ask<T extends object>(name: string, value: string, question: string) {
-      const set = `select set_config(${escapeLiteral(name)}, ${escapeLiteral(value)}, true)`
-      const results = (await pool.query(`${set}; ${question}`)) as unknown as { rows: T[] }[] // statements sent together are one transaction
+      const results = (await pool.query(`${setConfig(name, value)}; ${question}`)) as unknown as {
+        rows: T[]
+      }[] // statements sent together are one transaction
       return results[1]?.rows ?? []
     },
     inKitchen: (kitchenId, work) => withSetting('app.kitchen_id', kitchenId, work),
+    inLockedKitchen: (kitchenId, work) => withSetting('app.kitchen_id', kitchenId, work, LOCK),
     close: () => pool.end(),
   }
 }

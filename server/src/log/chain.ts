@@ -1,6 +1,6 @@
 import type { Envelope, Fact } from '@liquamen/core'
 import canonicalize from 'canonicalize'
-import { createHash } from 'node:crypto'
+import { hash } from 'node:crypto'
 
 /** A fact as it is stored: settled time, receipt, place in the log and in the chain. */
 export type StoredFact = Fact & {
@@ -11,12 +11,6 @@ export type StoredFact = Fact & {
 
 /** Head of a chain without links. */
 export const CHAIN_START = '0'.repeat(64)
-
-/** Where a kitchen's log stands: the number and the digest of its newest fact. */
-export interface Head {
-  readonly lastSeq: number
-  readonly chainHead: string
-}
 
 /** The canonical JSON (RFC 8785) of the part of a fact that its device made. Its own keys stand here in their order; what is nested is put in order. */
 export const canonicalEnvelope = (fact: Envelope): string =>
@@ -29,7 +23,5 @@ export const canonicalEnvelope = (fact: Envelope): string =>
 export function chainLink(previous: string, fact: Omit<StoredFact, 'chain'>): string {
   const { atMs, clockFlag = null, receivedAtMs, seq } = fact
   const own = JSON.stringify({ atMs, clockFlag, receivedAtMs, seq }) // keys in their canonical order
-  return createHash('sha256')
-    .update(`${previous}\n${canonicalEnvelope(fact as Envelope)}\n${own}`)
-    .digest('hex')
+  return hash('sha256', `${previous}\n${canonicalEnvelope(fact as Envelope)}\n${own}`)
 }

@@ -1,9 +1,9 @@
 import type { Fact } from '@liquamen/core'
 import { and, eq, gte, inArray, or, sql } from 'drizzle-orm'
-import { prepared, type Tx } from '../db/database'
+import { prepared, type Head, type Tx } from '../db/database'
 import { batches, events, lots, orders } from '../db/schema'
-import type { Head, StoredFact } from './chain'
-import { valuesOf, WRITES_LINES, type Lines } from './lines.repo'
+import type { StoredFact } from './chain'
+import { valuesOf, writesLines, type Lines } from './lines.repo'
 
 /** A fact's columns in its own words: what a row says needs no second reading. */
 const FACT = `select kitchen_id as "kitchenId", seq::float8 as seq, id, stream_kind as "streamKind", stream_id as "streamId", kind, v,
@@ -22,36 +22,31 @@ const factsOf = (rows: FactRow[]): StoredFact[] => {
   return rows as StoredFact[]
 }
 
-const instant = (ms: number) => new Date(ms).toISOString()
-const toRow = (fact: StoredFact) => ({
-  kitchen_id: fact.kitchenId,
-  seq: fact.seq,
-  id: fact.id,
-  stream_kind: fact.streamKind,
-  stream_id: fact.streamId,
-  kind: fact.kind,
-  v: fact.v,
-  device_id: fact.deviceId,
-  device_seq: fact.deviceSeq,
-  device_at: instant(fact.deviceAtMs),
-  clock_offset_ms: fact.clockOffsetMs,
-  clock_flag: fact.clockFlag ?? null,
-  actor: fact.actor,
-  payload: fact.payload,
-  at: instant(fact.atMs),
-  received_at: instant(fact.receivedAtMs),
-  chain: fact.chain,
-})
-
-const headForUpdate = prepared<Head>(
-  'lock_kitchen',
-  `select last_seq::float8 as "lastSeq", chain_head as "chainHead" from kitchens where id = $1 for update`,
-)
-/** Locks a kitchen's row until the transaction ends: nobody else gives out numbers meanwhile, so no reader sees 2 before 1. */
-export async function lockKitchen(tx: Tx, kitchenId: string): Promise<Head | undefined> {
-  const [row] = await headForUpdate(tx, kitchenId)
-  return row
-}
+/** How a new fact's columns are sent: a list for each, since a row as JSON takes the database four times as long to read. */
+const COLUMNS: readonly (readonly [column: string, type: string, of: (fact: StoredFact) => unknown])[] = [
+  ['seq', 'bigint', (f) => f.seq],
+  ['id', 'uuid', (f) => f.id],
+  ['stream_kind', 'text', (f) => f.streamKind],
+  ['stream_id', 'uuid', (f) => f.streamId],
+  ['kind', 'text', (f) => f.kind],
+  ['v', 'int', (f) => f.v],
+  ['device_id', 'uuid', (f) => f.deviceId],
+  ['device_seq', 'bigint', (f) => f.deviceSeq],
+  ['device_at', 'float8', (f) => f.deviceAtMs],
+  ['clock_offset_ms', 'float8', (f) => f.clockOffsetMs],
+  ['clock_flag', 'text', (f) => f.clockFlag],
+  ['actor', 'jsonb', (f) => f.actor],
+  ['payload', 'jsonb', (f) => f.payload],
+  ['at', 'float8', (f) => f.atMs],
+  ['received_at', 'float8', (f) => f.receivedAtMs],
+  ['chain', 'text', (f) => f.chain],
+]
+const names = COLUMNS.map(([column]) => column)
+const FIRST_LIST = 8 // $1 to $7 are the head, the lines and the news
+const ADDS_FACTS = `insert into events (kitchen_id, ${names.join(', ')})
+  select $1::uuid, ${names.map((name) => (/at$/.test(name) ? `to_timestamp(${name} / 1000)` : name)).join(', ')}
+  from unnest(${COLUMNS.map(([, type], i) => `$${FIRST_LIST + i}::${type}[]`).join(', ')}) as f (${names.join(', ')})`
+const listsOf = (facts: readonly StoredFact[]) => COLUMNS.map(([, , of]) => facts.map(of))
 
 const head = prepared<Head>(
   'read_head',
@@ -76,10 +71,10 @@ export const findForIntake = async (
 
 const append = prepared(
   'append_facts',
-  `with added as (insert into events select * from json_populate_recordset(null::events, $1::json)),
-   moved as (update kitchens set last_seq = $2, chain_head = $3 where id = $4),
-   ${WRITES_LINES}
-   select pg_notify('liquamen', $8)`,
+  `with added as (${ADDS_FACTS}),
+   moved as (update kitchens set last_seq = $2, chain_head = $3 where id = $1),
+   ${writesLines('$4', '$5', '$6')}
+   select pg_notify('liquamen', $7)`,
 )
 /** Appends facts with the lines they make in the read models, moves the kitchen's head and tells every server process, in one statement. */
 export async function appendFacts(
@@ -90,9 +85,8 @@ export async function appendFacts(
 ): Promise<void> {
   const last = facts.at(-1)
   if (!last) return
-  const rows = JSON.stringify(facts.map(toRow))
   const news = JSON.stringify({ kitchenId, seq: last.seq })
-  await append(tx, rows, last.seq, last.chain, kitchenId, ...valuesOf(lines), news)
+  await append(tx, kitchenId, last.seq, last.chain, ...valuesOf(lines), news, ...listsOf(facts))
 }
 
 const ofStreams = prepared<FactRow>('read_streams', `${FACT} where stream_id = any($1::uuid[]) order by seq`)

@@ -1,5 +1,5 @@
 import { problem, readFact, type PostFactsAnswer, type ReadFact } from '@liquamen/contracts'
-import { foldTime, KINDS, type Fact } from '@liquamen/core'
+import { foldTime, KINDS, type Envelope, type Fact } from '@liquamen/core'
 import type { Database } from '../db/database'
 import type { Sender } from '../http/sender'
 import { readAfter, readCurrent, readHead } from './facts.repo'
@@ -39,22 +39,16 @@ export function createFactsService({
   readonly intake: Intake
 }) {
   const store = createTurns<Entry, Result>((kitchenId, entries) =>
-    database.inKitchen(kitchenId, (tx) => intake(tx, kitchenId, entries)),
+    database.inLockedKitchen(kitchenId, (tx, head) => intake({ tx, kitchenId, head }, entries)),
   )
   return {
     /** Stores what can be stored, refuses the rest one by one; nothing of a request is lost to a bad neighbour. */
     async post(sender: Sender, inputs: readonly unknown[]): Promise<PostFactsAnswer> {
       const receivedAtMs = clock()
       const read = inputs.map((input) => readSent(sender, input))
+      const settle = (envelope: Envelope) => ({ ...foldTime(envelope, receivedAtMs), receivedAtMs })
       const good = read.flatMap((fact): Entry[] =>
-        fact.ok
-          ? [
-              {
-                envelope: fact.envelope,
-                settled: { ...foldTime(fact.envelope, receivedAtMs), receivedAtMs },
-              },
-            ]
-          : [],
+        fact.ok ? [{ envelope: fact.envelope, settled: settle(fact.envelope) }] : [],
       )
       const stored = good.length ? await store(sender.kitchenId, good) : []
       let next = 0

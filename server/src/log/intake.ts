@@ -1,8 +1,8 @@
 import { problem, type PostFactsAnswer } from '@liquamen/contracts'
 import { byStream, type Envelope, liftFact } from '@liquamen/core'
-import type { Tx } from '../db/database'
+import type { Head, Tx } from '../db/database'
 import { canonicalEnvelope, chainLink, type StoredFact } from './chain'
-import { appendFacts, findForIntake, lockKitchen } from './facts.repo'
+import { appendFacts, findForIntake } from './facts.repo'
 import { createKeptStreams, type KeptStreams } from './keptStreams'
 import { linesOf } from './readModels'
 
@@ -25,8 +25,12 @@ const answerAgain = (before: StoredFact, envelope: Envelope): Result =>
     : refuse(envelope.id, [409, 'idTaken', 'Another entry already has this id.'])
 
 /** A fact that has its place but no link yet; spelt out, since spreading it costs more than all else that is done with it. */
-const storedFact = (envelope: Envelope, settled: Entry['settled'], seq: number) =>
-  ({
+function storedFact(
+  envelope: Envelope,
+  settled: Entry['settled'],
+  seq: number,
+): StoredFact & { chain: string } {
+  const fact = {
     id: envelope.id,
     kitchenId: envelope.kitchenId,
     streamKind: envelope.streamKind,
@@ -41,27 +45,35 @@ const storedFact = (envelope: Envelope, settled: Entry['settled'], seq: number) 
     payload: envelope.payload,
     atMs: settled.atMs,
     receivedAtMs: settled.receivedAtMs,
-    ...(settled.clockFlag ? { clockFlag: settled.clockFlag } : {}),
     seq,
     chain: '',
-  }) as StoredFact & { chain: string }
+  }
+  return (settled.clockFlag ? { ...fact, clockFlag: settled.clockFlag } : fact) as StoredFact & {
+    chain: string
+  }
+}
 
+/** A transaction of a kitchen that is locked until its end, and where its log stands; no head where there is no such kitchen. */
+export interface LockedKitchen {
+  readonly tx: Tx
+  readonly kitchenId: string
+  readonly head: Head | undefined
+}
 /** Appends facts in their order, each once; answers one by one. */
-export type Intake = (tx: Tx, kitchenId: string, entries: readonly Entry[]) => Promise<Result[]>
+export type Intake = (kitchen: LockedKitchen, entries: readonly Entry[]) => Promise<Result[]>
 
-/** The one way by which facts come into the log. What it gives must run inside the kitchen's transaction. */
+/** The one way by which facts come into the log. */
 export function createIntake(): Intake {
   const kept = new Map<string, KeptStreams>()
 
-  return async (tx, kitchenId, entries) => {
-    const kitchen = await lockKitchen(tx, kitchenId)
-    if (!kitchen)
+  return async ({ tx, kitchenId, head }, entries) => {
+    if (!head)
       return entries.map(({ envelope }) =>
         refuse(envelope.id, [404, 'unknownKitchen', 'This kitchen is not known here.']),
       )
     const streams = kept.get(kitchenId) ?? createKeptStreams()
     kept.set(kitchenId, streams)
-    await streams.standAt(tx, kitchen)
+    await streams.standAt(tx, head)
     const ids = entries.map(({ envelope }) => envelope.id)
     const touched = [...new Set(entries.map(({ envelope }) => envelope.streamId))]
     const unread = touched.filter((id) => !streams.has(id))
@@ -71,7 +83,7 @@ export function createIntake(): Intake {
     const kinds = new Map(touched.map((id) => [id, streams.add(id, []).facts[0]?.streamKind]))
     const known = new Map(stored.map((fact) => [fact.id, fact]))
     const fresh: StoredFact[] = []
-    let { lastSeq: seq, chainHead: chain } = kitchen
+    let { lastSeq: seq, chainHead: chain } = head
     const results = entries.map(({ envelope, settled }): Result => {
       const { id, streamId, streamKind } = envelope
       const sameId = known.get(id)

@@ -1,6 +1,6 @@
 import { growingStream, liftFact, type GrowingStream } from '@liquamen/core'
-import type { Tx } from '../db/database'
-import { chainLink, type Head, type StoredFact } from './chain'
+import type { Head, Tx } from '../db/database'
+import { chainLink, type StoredFact } from './chain'
 import { readAfter } from './facts.repo'
 
 const MOST_FACTS = 60_000 // some 60 MB

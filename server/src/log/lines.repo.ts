@@ -20,16 +20,16 @@ export interface Lines {
   readonly lots: { readonly kitchen_id: string; readonly id: string; readonly status: string }[]
 }
 
-/** Parts of a statement that write lines given as $5, $6 and $7. */
-export const WRITES_LINES = `to_batches as (
-    insert into batches select * from json_populate_recordset(null::batches, $5::json)
+/** Parts of a statement that write lines, given as three parameters. */
+export const writesLines = (batches: string, orders: string, lots: string): string => `to_batches as (
+    insert into batches select * from json_populate_recordset(null::batches, ${batches}::json)
     on conflict (kitchen_id, id) do update set summary = excluded.summary, formula_id = excluded.formula_id,
       status = excluded.status, day = excluded.day, last_at = excluded.last_at
   ), to_orders as (
-    insert into orders select * from json_populate_recordset(null::orders, $6::json)
+    insert into orders select * from json_populate_recordset(null::orders, ${orders}::json)
     on conflict (kitchen_id, id) do update set status = excluded.status, pickup_at = excluded.pickup_at
   ), to_lots as (
-    insert into lots select * from json_populate_recordset(null::lots, $7::json)
+    insert into lots select * from json_populate_recordset(null::lots, ${lots}::json)
     on conflict (kitchen_id, id) do update set status = excluded.status
   )`
 /** The values of those parts. */

@@ -10,7 +10,7 @@ import {
 import { sql } from 'drizzle-orm'
 import { prepared, type Tx } from '../db/database'
 import { listStreams, readStreams } from './facts.repo'
-import { valuesOf, WRITES_LINES, type Lines } from './lines.repo'
+import { valuesOf, writesLines, type Lines } from './lines.repo'
 
 /** The Log's line of a batch. */
 export function summarise(state: BatchState): BatchRow {
@@ -56,10 +56,8 @@ export function linesOf(kitchenId: string, streams: Iterable<GrowingStream>): Li
   return lines
 }
 
-const writeLines = prepared(
-  'write_lines',
-  `with ${WRITES_LINES.replace(/\$([567])/g, (_, n) => `$${n - 4}`)} select 1`,
-)
+const writeLines = prepared('write_lines', `with ${writesLines('$1', '$2', '$3')} select 1`)
+
 /** Throws the read models of a kitchen away and folds them from the log. */
 export async function rebuildReadModels(tx: Tx, kitchenId: string): Promise<number> {
   await tx.execute(sql`delete from batches`)

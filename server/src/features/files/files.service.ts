@@ -110,14 +110,14 @@ export function createFilesService({
         },
       )
       const settled = new Map(facts.map((fact) => [fact.id, fact]))
-      return database.inKitchen(kitchenId, async (tx) => {
+      return database.inLockedKitchen(kitchenId, async (tx, head) => {
         await addToCatalog(tx, kitchenId, catalog as never)
         for (const details of guestDetails) await putGuestDetails(tx, kitchenId, details)
         const entries = envelopes.map((envelope) => {
           const { atMs = envelope.deviceAtMs, clockFlag } = settled.get(envelope.id) ?? {}
           return { envelope, settled: { atMs, receivedAtMs, ...(clockFlag ? { clockFlag } : {}) } }
         })
-        const results = await intake(tx, kitchenId, entries)
+        const results = await intake({ tx, kitchenId, head }, entries)
         const refused = results.find((result) => result.status === 'refused')
         if (refused?.problem)
           throw new ProblemError({ ...refused.problem, detail: `Entry ${refused.id}. Nothing was imported.` })

@@ -13,7 +13,7 @@ import {
 import { v5 as uuidv5 } from 'uuid'
 import type { Database, Tx } from '../../db/database'
 import type { Sender } from '../../http/sender'
-import { listStreams, lockKitchen, readStreams } from '../../log/facts.repo'
+import { listStreams, readStreams } from '../../log/facts.repo'
 import type { Intake } from '../../log/intake'
 
 const SPACE = '0b4e7f0a-8a39-4f0d-9f54-0d6a43a0f1c2' // makes the same taking the same fact, however often it is asked for
@@ -39,8 +39,7 @@ export function createLarderService({
      */
     async take(sender: Sender, ask: TakeFromLarder): Promise<TakeFromLarderAnswer> {
       const { kitchenId, deviceId } = sender
-      return database.inKitchen(kitchenId, async (tx) => {
-        await lockKitchen(tx, kitchenId)
+      return database.inLockedKitchen(kitchenId, async (tx, head) => {
         const all = await lots(tx)
         const isOurs = (t: { readonly batchId: string; readonly itemId: string }) =>
           t.batchId === ask.batchId && t.itemId === ask.itemId
@@ -65,8 +64,7 @@ export function createLarderService({
         }))
         const settled = { atMs: clock(), receivedAtMs: clock() }
         await intake(
-          tx,
-          kitchenId,
+          { tx, kitchenId, head },
           envelopes.map((envelope) => ({ envelope, settled })),
         )
         const taken = [...before, ...more]
