@@ -97,7 +97,7 @@ async function longStream(
   }
 }
 
-const newFact = (kitchenId: string, deviceId: string, streamId: string, deviceSeq: number) =>
+export const newFact = (kitchenId: string, deviceId: string, streamId: string, deviceSeq: number) =>
   ({
     id: uuidv7(),
     kitchenId,

@@ -1,10 +1,11 @@
 // npm run bench [-- core intake fanOut firstView steady growth]: ratios against a named peer or bound in the same run; nothing here is a test
 import { core } from './core'
+import { fanOut } from './fanOut'
 import { firstView } from './firstView'
 import { intake } from './intake'
 import { say, type Line } from './line'
 
-const BENCHES: Record<string, () => Line[] | Promise<Line[]>> = { core, intake, firstView }
+const BENCHES: Record<string, () => Line[] | Promise<Line[]>> = { core, intake, fanOut, firstView }
 const asked = process.argv.slice(2)
 for (const name of asked.length ? asked : Object.keys(BENCHES)) (await BENCHES[name]!()).forEach(say)
 process.exit(0)

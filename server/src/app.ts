@@ -1,4 +1,5 @@
 import { problem } from '@liquamen/contracts'
+import { setMaxListeners } from 'node:events'
 import { compress } from 'hono/compress'
 import { except } from 'hono/combine'
 import type { Logger } from 'pino'
@@ -26,6 +27,7 @@ import { liveRoutes } from './features/live/live.routes'
 import { createFactsService, type FactsService } from './log/facts.service'
 import { createIntake } from './log/intake'
 import type { LiveFeed } from './log/liveFeed'
+import { createTail, type Tail } from './log/tail'
 import { createRouter, requireDevice } from './http/context'
 import { handleError, sendProblem } from './http/errors'
 import { limitBodies, requireJson } from './http/guards'
@@ -47,6 +49,7 @@ export interface AppOptions {
 export interface AppDeps extends AppOptions {
   readonly devices: DevicesService
   readonly facts: FactsService
+  readonly tail: Tail
   readonly files: FilesService
   readonly channels: ChannelsService
   readonly catalog: CatalogService
@@ -58,14 +61,26 @@ export interface AppDeps extends AppOptions {
 
 /** Joins options and services. */
 export function createDeps(options: AppOptions): AppDeps {
+  setMaxListeners(0, options.stopping) // everyone who follows a kitchen waits for it
   const intake = createIntake()
+  const tail = createTail((kitchenId, seq) => facts.after(kitchenId, seq))
+  const facts = createFactsService({
+    ...options,
+    intake,
+    tell(kitchenId, stored) {
+      if (stored.length === 0) return
+      tail.add(kitchenId, stored)
+      options.feed.tell(kitchenId, { seq: stored.at(-1)?.seq })
+    },
+  })
   const files = createFilesService({ ...options, intake })
   const channels = createChannelsService(options)
   return {
     isSecure: false,
     ...options,
     devices: createDevicesService(options),
-    facts: createFactsService({ ...options, intake }),
+    facts,
+    tail,
     files,
     channels,
     batches: createBatchesService({ ...options, files, channels }),
@@ -96,7 +111,7 @@ export function createApp(deps: AppDeps) {
     )
   })
   app.use('/api/*', limitBodies, requireJson)
-  app.use('*', except('/api/live', compress())) // a compressed stream would be held back
+  app.get('*', except('/api/live', compress())) // a compressed stream would be held back; an answer to a tap is short
   app.get('/api/health', (c) => c.json({ status: 'up', nowMs: deps.clock() }))
   app.use('/api/*', except(OPEN_TO_ALL, requireDevice(deps.devices)))
   for (const routes of [

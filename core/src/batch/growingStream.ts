@@ -14,6 +14,7 @@ export type StreamState =
 export interface GrowingStream {
   /** Its facts in fold order, each once. The list itself grows. */
   readonly facts: readonly Fact[]
+  readonly find: (factId: string) => Fact | undefined
   /** Takes facts in their newest form, in any order, known ones too; the server's copy of a fact replaces the browser's own. */
   readonly merge: (more: readonly Fact[]) => void
   readonly drop: (factId: string) => void
@@ -69,6 +70,7 @@ export function growingStream(id: string): GrowingStream {
 
   return {
     facts,
+    find: (factId) => byId.get(factId),
     merge,
     drop(factId) {
       const at = facts.findIndex((fact) => fact.id === factId)

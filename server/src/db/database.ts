@@ -41,6 +41,16 @@ export interface Database {
 
 const CONNECT_WITHIN_MS = 20_000 // on a machine that is busy building or testing, five seconds were once not enough
 
+const unanswered = new WeakMap<PoolClient, Promise<unknown>[]>()
+/** A statement that is sent and not waited for: what comes after it, the commit too, follows on the same line, and if it fails the transaction does. */
+export const sent =
+  (name: string, text: string) =>
+  (tx: Tx, ...values: unknown[]): void => {
+    const answer = tx.$client.query({ name, text, values })
+    answer.catch(() => undefined) // told by the commit
+    unanswered.set(tx.$client, [...(unanswered.get(tx.$client) ?? []), answer])
+  }
+
 /** Where a kitchen's log stands: the number and the digest of its newest fact. */
 export interface Head {
   readonly lastSeq: number
@@ -61,6 +71,7 @@ export function openDatabase(url: string, onError: (error: Error) => void): Data
     max: 10,
     connectionTimeoutMillis: CONNECT_WITHIN_MS,
     options: PLANNED_ANEW,
+    pipeline: true,
   })
   pool.on('error', onError) // an idle client dies with the server; the pool makes another
   // one that is in use between two statements has no listener of its own: without this its end would be the process's
@@ -84,7 +95,7 @@ export function openDatabase(url: string, onError: (error: Error) => void): Data
         rows: Row[]
       }[]
       const result = await work(handleOf(client), begun[2]?.rows[0])
-      await client.query('commit')
+      await Promise.all([...(unanswered.get(client) ?? []), client.query('commit')])
       client.release()
       return result
     } catch (error) {
@@ -94,6 +105,8 @@ export function openDatabase(url: string, onError: (error: Error) => void): Data
       )
       client.release(isGone)
       throw error
+    } finally {
+      unanswered.delete(client)
     }
   }
   return {

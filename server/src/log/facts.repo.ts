@@ -1,6 +1,6 @@
 import type { Fact } from '@liquamen/core'
 import { and, eq, gte, inArray, or, sql } from 'drizzle-orm'
-import { prepared, type Head, type Tx } from '../db/database'
+import { prepared, sent, type Head, type Tx } from '../db/database'
 import { batches, events, lots, orders } from '../db/schema'
 import type { StoredFact } from './chain'
 import { valuesOf, writesLines, type Lines } from './lines.repo'
@@ -69,24 +69,22 @@ export const findForIntake = async (
   streamIds: readonly string[],
 ): Promise<StoredFact[]> => factsOf(await knownOrOfStreams(tx, ids, streamIds))
 
-const append = prepared(
+const append = sent(
   'append_facts',
   `with added as (${ADDS_FACTS}),
    moved as (update kitchens set last_seq = $2, chain_head = $3 where id = $1),
    ${writesLines('$4', '$5', '$6')}
    select pg_notify('liquamen', $7)`,
 )
-/** Appends facts with the lines they make in the read models, moves the kitchen's head and tells every server process, in one statement. */
-export async function appendFacts(
-  tx: Tx,
-  kitchenId: string,
-  facts: readonly StoredFact[],
-  lines: Lines,
-): Promise<void> {
+/**
+ * Appends facts with the lines they make in the read models, moves the kitchen's head and tells every server process, in one statement that goes on
+ * its way with the commit.
+ */
+export function appendFacts(tx: Tx, kitchenId: string, facts: readonly StoredFact[], lines: Lines): void {
   const last = facts.at(-1)
   if (!last) return
   const news = JSON.stringify({ kitchenId, seq: last.seq })
-  await append(tx, kitchenId, last.seq, last.chain, ...valuesOf(lines), news, ...listsOf(facts))
+  append(tx, kitchenId, last.seq, last.chain, ...valuesOf(lines), news, ...listsOf(facts))
 }
 
 const ofStreams = prepared<FactRow>('read_streams', `${FACT} where stream_id = any($1::uuid[]) order by seq`)

@@ -2,8 +2,9 @@ import { problem, readFact, type PostFactsAnswer, type ReadFact } from '@liquame
 import { foldTime, KINDS, type Envelope, type Fact } from '@liquamen/core'
 import type { Database } from '../db/database'
 import type { Sender } from '../http/sender'
+import type { StoredFact } from './chain'
 import { readAfter, readCurrent, readHead } from './facts.repo'
-import type { Entry, Intake, Result } from './intake'
+import { isTakenId, type Entry, type Intake, type Result } from './intake'
 import { createTurns } from './turns'
 
 const PAGE = 1000
@@ -33,14 +34,24 @@ export function createFactsService({
   database,
   clock,
   intake,
+  tell = () => undefined,
 }: {
   readonly database: Database
   readonly clock: () => number
   readonly intake: Intake
+  /** Hears at once what was stored here. */
+  readonly tell?: (kitchenId: string, stored: readonly StoredFact[]) => void
 }) {
-  const store = createTurns<Entry, Result>((kitchenId, entries) =>
-    database.inLockedKitchen(kitchenId, (tx, head) => intake({ tx, kitchenId, head }, entries)),
-  )
+  const store = createTurns<Entry, Result>(async (kitchenId, entries) => {
+    const take = (isDoubtful: boolean) =>
+      database.inLockedKitchen(kitchenId, (tx, head) => intake({ tx, kitchenId, head }, entries, isDoubtful))
+    const { results, stored } = await take(false).catch((error: unknown) => {
+      if (isTakenId(error)) return take(true)
+      throw error
+    })
+    tell(kitchenId, stored) // only what is committed
+    return results
+  })
   return {
     /** Stores what can be stored, refuses the rest one by one; nothing of a request is lost to a bad neighbour. */
     async post(sender: Sender, inputs: readonly unknown[]): Promise<PostFactsAnswer> {

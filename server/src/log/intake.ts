@@ -53,40 +53,65 @@ function storedFact(
   }
 }
 
+/** Whether a transaction failed since an id was taken. */
+export const isTakenId = (error: unknown): boolean => {
+  const { code, constraint } = error as { code?: string; constraint?: string }
+  return code === '23505' && constraint === 'events_id'
+}
+
 /** A transaction of a kitchen that is locked until its end, and where its log stands; no head where there is no such kitchen. */
 export interface LockedKitchen {
   readonly tx: Tx
   readonly kitchenId: string
   readonly head: Head | undefined
 }
-/** Appends facts in their order, each once; answers one by one. */
-export type Intake = (kitchen: LockedKitchen, entries: readonly Entry[]) => Promise<Result[]>
+/** What became of entries, one by one, and those that were stored, as they are. */
+export interface Taken {
+  readonly results: Result[]
+  readonly stored: readonly StoredFact[]
+}
+/**
+ * Appends facts in their order, each once; answers one by one.
+ *
+ * @param isDoubtful - looks every id up; else one that its own kept stream does not know is taken for new, and the transaction fails by `isTakenId`
+ * in the rare case that another stream has it
+ */
+export type Intake = (
+  kitchen: LockedKitchen,
+  entries: readonly Entry[],
+  isDoubtful?: boolean,
+) => Promise<Taken>
 
 /** The one way by which facts come into the log. */
 export function createIntake(): Intake {
   const kept = new Map<string, KeptStreams>()
 
-  return async ({ tx, kitchenId, head }, entries) => {
+  return async ({ tx, kitchenId, head }, entries, isDoubtful = true) => {
     if (!head)
-      return entries.map(({ envelope }) =>
-        refuse(envelope.id, [404, 'unknownKitchen', 'This kitchen is not known here.']),
-      )
+      return {
+        results: entries.map(({ envelope }) =>
+          refuse(envelope.id, [404, 'unknownKitchen', 'This kitchen is not known here.']),
+        ),
+        stored: [],
+      }
     const streams = kept.get(kitchenId) ?? createKeptStreams()
     kept.set(kitchenId, streams)
     await streams.standAt(tx, head)
-    const ids = entries.map(({ envelope }) => envelope.id)
     const touched = [...new Set(entries.map(({ envelope }) => envelope.streamId))]
-    const unread = touched.filter((id) => !streams.has(id))
-    const stored = await findForIntake(tx, ids, unread)
-    const before = byStream(stored)
-    for (const id of unread) streams.add(id, before.get(id) ?? [])
+    const unread = touched.filter((id) => !streams.get(id))
+    const ids = entries.flatMap(({ envelope: { id, streamId } }) =>
+      isDoubtful || !streams.get(streamId) ? [id] : [],
+    )
+    const before = ids.length ? await findForIntake(tx, ids, unread) : []
+    const ofStream = byStream(before)
+    for (const id of unread) streams.add(id, ofStream.get(id) ?? [])
     const kinds = new Map(touched.map((id) => [id, streams.add(id, []).facts[0]?.streamKind]))
-    const known = new Map(stored.map((fact) => [fact.id, fact]))
-    const fresh: StoredFact[] = []
+    const known = new Map(before.map((fact) => [fact.id, fact]))
+    const stored: StoredFact[] = []
     let { lastSeq: seq, chainHead: chain } = head
     const results = entries.map(({ envelope, settled }): Result => {
       const { id, streamId, streamKind } = envelope
-      const sameId = known.get(id)
+      const sameId = known.get(id) ?? (streams.get(streamId)?.find(id) as StoredFact | undefined)
       if (sameId) return answerAgain(sameId, envelope)
       const kind = kinds.get(streamId) ?? streamKind
       if (kind !== streamKind)
@@ -98,14 +123,14 @@ export function createIntake(): Intake {
       kinds.set(streamId, kind)
       const fact = storedFact(envelope, settled, ++seq)
       fact.chain = chain = chainLink(chain, fact)
-      fresh.push(fact)
+      stored.push(fact)
       known.set(id, fact)
       return { id, status: 'stored', seq, atMs: fact.atMs }
     })
     streams.moveTo({ lastSeq: seq, chainHead: chain })
-    const grown = [...byStream(fresh)].map(([id, facts]) => streams.add(id, facts))
-    await appendFacts(tx, kitchenId, fresh, linesOf(kitchenId, grown))
+    const grown = [...byStream(stored)].map(([id, facts]) => streams.add(id, facts))
+    appendFacts(tx, kitchenId, stored, linesOf(kitchenId, grown))
     streams.trim()
-    return results
+    return { results, stored }
   }
 }

@@ -39,7 +39,7 @@ export function createKeptStreams() {
   }
 
   return {
-    has: (id: string) => streams.has(id),
+    get: (id: string): GrowingStream | undefined => streams.get(id),
     add,
     /** Makes them those of the head that the locked kitchen has. */
     async standAt(tx: Tx, now: Head): Promise<void> {

@@ -73,7 +73,13 @@ describe('when the database is out of reach', () => {
     const database = openDatabase('postgres://nobody@127.0.0.1:1/none', () => undefined)
     const deps = createDeps({
       database,
-      feed: { subscribe: () => () => undefined, stop: () => Promise.resolve() },
+      feed: {
+        tell: () => undefined,
+        subscribe: () => () => undefined,
+        subscribeAll: () => undefined,
+        isLive: () => false,
+        stop: () => Promise.resolve(),
+      },
       clock: () => NOW_MS,
       log: pino({ level: 'silent' }),
       stopping: new AbortController().signal,

@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm'
+import { eq, sql } from 'drizzle-orm'
 import type { Tx } from '../../db/database'
 import { devices, kitchens } from '../../db/schema'
 import type { Sender } from '../../http/sender'
@@ -34,7 +34,13 @@ export async function insertDevice(
 export const DEVICE_OF_TOKEN = `select id as "deviceId", name, kitchen_id as "kitchenId" from devices
   where token_hash = current_setting('app.token_hash') and revoked_at is null`
 
-/** From now on it speaks for nobody. */
-export async function revokeDevice(tx: Tx, deviceId: string, revokedAt: Date): Promise<void> {
+/** From now on it speaks for nobody; every server process is told. */
+export async function revokeDevice(
+  tx: Tx,
+  kitchenId: string,
+  deviceId: string,
+  revokedAt: Date,
+): Promise<void> {
   await tx.update(devices).set({ revokedAt }).where(eq(devices.id, deviceId))
+  await tx.execute(sql`select pg_notify('liquamen', ${JSON.stringify({ kitchenId, revoked: deviceId })})`)
 }

@@ -5,6 +5,7 @@ import { readCatalog } from '../../catalog/catalog.repo'
 import type { Database } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
 import type { Sender } from '../../http/sender'
+import type { LiveFeed } from '../../log/liveFeed'
 import { readHead } from '../../log/facts.repo'
 import {
   DEVICE_OF_TOKEN,
@@ -21,10 +22,21 @@ const hash = (secret: string) => createHash('sha256').update(secret).digest('hex
 export function createDevicesService({
   database,
   clock,
+  feed,
 }: {
   readonly database: Database
   readonly clock: () => number
+  /** Tells of devices that were revoked, here or by another process; without it the database is asked each time. */
+  readonly feed?: Pick<LiveFeed, 'subscribeAll' | 'isLive'>
 }) {
+  const known = new Map<string, Sender>() // by the digest of their token
+  let forgotten = 0
+  feed?.subscribeAll((news) => {
+    if (news.seq !== undefined || news.channelId !== undefined) return
+    known.clear()
+    forgotten += 1
+  })
+
   /** Enrols a device into a kitchen; the token is told once and kept only as a digest. */
   async function enrol(kitchenId: string, name: string): Promise<{ device: Sender; token: string }> {
     const token = randomBytes(32).toString('base64url')
@@ -63,11 +75,18 @@ export function createDevicesService({
     },
     /** The device of a token, unless it was revoked. */
     async findByToken(token: string): Promise<Sender | undefined> {
-      const [device] = await database.ask<Sender>('app.token_hash', hash(token), DEVICE_OF_TOKEN)
+      const tokenHash = hash(token)
+      const kept = feed?.isLive() ? known.get(tokenHash) : undefined
+      if (kept) return kept
+      const before = forgotten
+      const [device] = await database.ask<Sender>('app.token_hash', tokenHash, DEVICE_OF_TOKEN)
+      if (device && forgotten === before) known.set(tokenHash, device) // not one that was revoked meanwhile
       return device
     },
-    revoke: (kitchenId: string, deviceId: string): Promise<void> =>
-      database.inKitchen(kitchenId, (tx) => revokeDevice(tx, deviceId, new Date(clock()))),
+    async revoke(kitchenId: string, deviceId: string): Promise<void> {
+      await database.inKitchen(kitchenId, (tx) => revokeDevice(tx, kitchenId, deviceId, new Date(clock())))
+      known.clear()
+    },
     /** Who a device is and what its kitchen holds. */
     async session({ deviceId, name, kitchenId }: Sender): Promise<Session> {
       const { catalog, head } = await database.inKitchen(kitchenId, async (tx) => ({

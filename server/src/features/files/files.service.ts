@@ -117,7 +117,7 @@ export function createFilesService({
           const { atMs = envelope.deviceAtMs, clockFlag } = settled.get(envelope.id) ?? {}
           return { envelope, settled: { atMs, receivedAtMs, ...(clockFlag ? { clockFlag } : {}) } }
         })
-        const results = await intake({ tx, kitchenId, head }, entries)
+        const { results } = await intake({ tx, kitchenId, head }, entries)
         const refused = results.find((result) => result.status === 'refused')
         if (refused?.problem)
           throw new ProblemError({ ...refused.problem, detail: `Entry ${refused.id}. Nothing was imported.` })

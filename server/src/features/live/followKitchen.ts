@@ -10,12 +10,16 @@ export interface Listener {
   readonly fromSeq: number
   readonly stream: SSEStreamingApi
 }
-type Needs = Pick<AppDeps, 'facts' | 'channels' | 'feed' | 'stopping' | 'clock' | 'demoClock'>
+type Needs = Pick<AppDeps, 'tail' | 'channels' | 'feed' | 'stopping' | 'clock' | 'demoClock'>
 
 /** What has come up since the last look. */
 interface Due {
-  facts: boolean
+  /** Facts up to this number are known to be there. */
+  untilSeq: number
+  /** There may be facts that nobody told of. */
+  isUnsure: boolean
   clock: boolean
+  isBeat: boolean
   readonly channelIds: Set<string>
 }
 
@@ -23,16 +27,17 @@ interface Due {
 export async function followKitchen(deps: Needs, listener: Listener): Promise<void> {
   const { feed, demoClock, stopping } = deps
   const { kitchenId, stream } = listener
-  const due: Due = { facts: true, clock: false, channelIds: new Set() }
+  const due: Due = { untilSeq: 0, isUnsure: true, clock: false, isBeat: false, channelIds: new Set() }
   let seq = listener.fromSeq
   let wake: () => void = () => undefined
   const ring = () => {
-    due.facts = true
+    due.isUnsure = true
     wake()
   }
-  const leave = feed.subscribe(kitchenId, (channelId) => {
-    if (channelId === undefined) return ring()
-    due.channelIds.add(channelId)
+  const leave = feed.subscribe(kitchenId, (news) => {
+    if (news.channelId !== undefined) due.channelIds.add(news.channelId)
+    else if (news.seq !== undefined) due.untilSeq = Math.max(due.untilSeq, news.seq)
+    else if (news.revoked === undefined) due.isUnsure = true
     wake()
   })
   const leaveClock = demoClock?.subscribe(() => {
@@ -41,21 +46,21 @@ export async function followKitchen(deps: Needs, listener: Listener): Promise<vo
   })
   stopping.addEventListener('abort', ring)
   stream.onAbort(ring)
+  const isDue = () => due.isUnsure || due.untilSeq > seq || due.clock || due.isBeat || due.channelIds.size > 0
+  const beat = setInterval(() => {
+    due.isBeat = true
+    wake()
+  }, HEARTBEAT_MS)
   while (!stream.aborted && !stopping.aborted) {
-    seq = await sendFacts(deps, listener, due, seq)
-    await sendClock(deps, listener, due)
-    await sendChannels(deps, listener, due)
+    if (due.isUnsure || due.untilSeq > seq) seq = await sendFacts(deps, listener, due, seq)
+    if (due.clock) await sendClock(deps, listener, due)
+    if (due.channelIds.size) await sendChannels(deps, listener, due)
+    if (due.isBeat && !stream.aborted) await stream.writeSSE({ event: 'beat', data: '' })
+    due.isBeat = false
     if (stopping.aborted) break
-    const isQuiet = await new Promise<boolean>((resolve) => {
-      const timer = setTimeout(() => resolve(true), HEARTBEAT_MS)
-      wake = () => {
-        clearTimeout(timer)
-        resolve(false)
-      }
-      if (due.facts || due.clock || due.channelIds.size) wake()
-    })
-    if (isQuiet && !stream.aborted) await stream.writeSSE({ event: 'beat', data: '' })
+    if (!isDue()) await new Promise<void>((resolve) => (wake = resolve))
   }
+  clearInterval(beat)
   leave()
   leaveClock?.()
   stopping.removeEventListener('abort', ring)
@@ -63,25 +68,30 @@ export async function followKitchen(deps: Needs, listener: Listener): Promise<vo
 
 /** Pages of facts after a number; answers the last number sent. */
 async function sendFacts(
-  { facts }: Needs,
+  { tail }: Needs,
   { kitchenId, stream }: Listener,
   due: Due,
   fromSeq: number,
 ): Promise<number> {
   let seq = fromSeq
-  while (due.facts && !stream.aborted) {
-    due.facts = false
-    const page = await facts.after(kitchenId, seq).catch(() => undefined)
-    if (!page?.facts.length) continue
-    seq = page.facts.at(-1)?.seq ?? seq
-    await stream.writeSSE({ event: 'facts', id: String(seq), data: JSON.stringify(page.facts) })
-    if (page.hasMore) due.facts = true
+  while ((due.isUnsure || due.untilSeq > seq) && !stream.aborted) {
+    const untilSeq = due.isUnsure ? undefined : due.untilSeq
+    due.isUnsure = false
+    const page = await tail.after(kitchenId, seq, untilSeq).catch(() => undefined)
+    if (!page || page.lastSeq === seq) {
+      // the database is away: who tells of its return wakes everyone; what was told meanwhile is another matter
+      if (due.untilSeq === untilSeq) due.untilSeq = seq
+      continue
+    }
+    seq = page.lastSeq
+    await stream.writeSSE({ event: 'facts', id: String(seq), data: page.text })
+    if (page.hasMore) due.isUnsure = true
   }
   return seq
 }
 
 async function sendClock({ clock }: Needs, { stream }: Listener, due: Due): Promise<void> {
-  if (!due.clock || stream.aborted) return
+  if (stream.aborted) return
   due.clock = false
   await stream.writeSSE({ event: 'clock', data: String(clock()) })
 }
