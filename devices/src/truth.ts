@@ -1,4 +1,4 @@
-import { foldBatch, liveEmulsion, mergeFacts, type BatchState, type Fact } from '@liquamen/core'
+import { growingStream, liveEmulsion, type BatchState, type Fact, type GrowingStream } from '@liquamen/core'
 
 const ROOM_C = 23
 const WELL_BELOW_WATER_K = 2
@@ -8,25 +8,30 @@ const EMPTY_BOWL_G = 620
 
 /** The kitchen as a device sees it: the facts it has read, folded by batch. */
 export function createWatcher() {
-  const streams = new Map<string, readonly Fact[]>()
+  const streams = new Map<string, GrowingStream>()
   let seq = 0
   return {
     seq: () => seq,
     take(facts: readonly Fact[]): void {
       for (const fact of facts) {
         seq = Math.max(seq, fact.seq ?? 0)
-        if (fact.streamKind === 'batch')
-          streams.set(fact.streamId, mergeFacts(streams.get(fact.streamId) ?? [], [fact]))
+        if (fact.streamKind !== 'batch') continue
+        const stream = streams.get(fact.streamId) ?? growingStream(fact.streamId)
+        streams.set(fact.streamId, stream)
+        stream.merge([fact])
       }
     },
     /** The batch that has this channel now. */
     boundTo(channelId: string): BatchState | undefined {
-      const states = [...streams]
-        .filter(([, facts]) =>
-          facts.some((f) => f.kind === 'channel.bound' && f.payload.channelId === channelId),
-        )
-        .map(([id, facts]) => foldBatch(id, facts))
-      return states.find((s) => s.bindings.some((b) => b.channelId === channelId && b.toMs === undefined))
+      for (const { facts, state } of streams.values()) {
+        if (!facts.some((f) => f.kind === 'channel.bound' && f.payload.channelId === channelId)) continue
+        const now = state()
+        const isBound =
+          now?.of === 'batch' &&
+          now.state.bindings.some((b) => b.channelId === channelId && b.toMs === undefined)
+        if (isBound) return now.state
+      }
+      return undefined
     },
   }
 }

@@ -1,11 +1,10 @@
 import {
-  foldBatch,
-  foldLot,
-  foldOrder,
+  byStream,
+  growingStream,
   liftFact,
-  mergeFacts,
   type BatchState,
   type Fact,
+  type GrowingStream,
   type LotState,
   type OrderState,
 } from '@liquamen/core'
@@ -14,30 +13,26 @@ import type { Refused } from './localStore'
 
 /** The facts that this browser knows, and their folds, as screens watch them. */
 export function createMirror() {
-  const streams = new Map<string, readonly Fact[]>()
+  const streams = new Map<string, GrowingStream>()
   const batches = shallowReactive(new Map<string, BatchState>())
   const orders = shallowReactive(new Map<string, OrderState>())
   const lots = shallowReactive(new Map<string, LotState>())
 
-  function refold(streamId: string): void {
-    const facts = streams.get(streamId) ?? []
-    if (facts.length === 0) {
-      batches.delete(streamId)
-      orders.delete(streamId)
-      lots.delete(streamId)
-    } else if (facts[0]?.streamKind === 'order') orders.set(streamId, foldOrder(streamId, facts))
-    else if (facts[0]?.streamKind === 'lot') lots.set(streamId, foldLot(streamId, facts))
-    else batches.set(streamId, foldBatch(streamId, facts))
+  function show(streamId: string): void {
+    const now = streams.get(streamId)?.state()
+    if (!now) [batches, orders, lots].forEach((states) => states.delete(streamId))
+    else if (now.of === 'order') orders.set(streamId, now.state)
+    else if (now.of === 'lot') lots.set(streamId, now.state)
+    else batches.set(streamId, now.state)
   }
 
-  /** Takes facts in, lifted to their newest form, and folds their streams anew. */
+  /** Takes facts in, lifted to their newest form, and folds their streams on. */
   function merge(facts: readonly Fact[]): void {
-    const touched = new Map<string, Fact[]>()
-    for (const fact of facts.map(liftFact))
-      touched.set(fact.streamId, [...(touched.get(fact.streamId) ?? []), fact])
-    for (const [id, more] of touched) {
-      streams.set(id, mergeFacts(streams.get(id) ?? [], more))
-      refold(id)
+    for (const [id, more] of byStream(facts)) {
+      const stream = streams.get(id) ?? growingStream(id)
+      streams.set(id, stream)
+      stream.merge(more.map(liftFact))
+      show(id)
     }
   }
 
@@ -45,11 +40,8 @@ export function createMirror() {
   function forget(refused: readonly Refused[]): void {
     for (const { id, fact } of refused) {
       if (!fact) continue
-      streams.set(
-        fact.streamId,
-        (streams.get(fact.streamId) ?? []).filter((f) => f.id !== id),
-      )
-      refold(fact.streamId)
+      streams.get(fact.streamId)?.drop(id)
+      show(fact.streamId)
     }
   }
 
@@ -66,6 +58,6 @@ export function createMirror() {
     merge,
     forget,
     clear,
-    factsOf: (streamId: string): readonly Fact[] => streams.get(streamId) ?? [],
+    factsOf: (streamId: string): readonly Fact[] => streams.get(streamId)?.facts ?? [],
   }
 }

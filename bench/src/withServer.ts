@@ -1,0 +1,72 @@
+import { chromium, type Browser } from '@playwright/test'
+import { spawn, spawnSync } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { createRolesAndDatabase } from '../../server/src/db/prepare'
+// @ts-expect-error plain JavaScript: it runs before anything is installed
+import { ensureChromium, ROOT } from '../../scripts/install.mjs'
+// @ts-expect-error as above
+import { freePort } from '../../scripts/postgres.mjs'
+import { withDatabase } from './withDatabase'
+
+const ARGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+]
+
+/** How much slower than this machine a tablet is taken to be. */
+export const SLOWDOWN = 4
+
+/** The demo kitchen as it is shipped, the addresses of its database, and a browser to visit it with. */
+export interface Running {
+  readonly url: string
+  readonly ownerUrl: string
+  readonly appUrl: string
+  readonly browser: Browser
+}
+
+/** Builds the page beside a bare one, starts the server over a database of its own, and lets it go afterwards. */
+export function withServer<T>(work: (running: Running) => Promise<T>): Promise<T> {
+  return withDatabase(async (superuserUrl, password) => {
+    const root = ROOT as string
+    const page = mkdtempSync(join(tmpdir(), 'liquamen-bench-page-'))
+    const built = spawnSync(
+      'npx',
+      ['--no-install', 'vite', 'build', '--outDir', page, '--emptyOutDir', '--logLevel', 'error'],
+      { cwd: join(root, 'web'), env: { ...process.env, BENCH: '1' }, stdio: 'inherit' },
+    )
+    if (built.status !== 0) throw new Error('the build failed')
+    const { ownerUrl, appUrl } = await createRolesAndDatabase(superuserUrl, 'liquamen', password)
+    const port = await (freePort as () => Promise<number>)()
+    const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+      cwd: root,
+      stdio: ['ignore', 'pipe', 'inherit'],
+      env: {
+        ...process.env,
+        PORT: String(port),
+        PAGE_FOLDER: page,
+        LIQUAMEN_SUPERUSER_URL: superuserUrl,
+      },
+    })
+    await new Promise<void>((resolve) =>
+      server.stdout.on('data', (chunk: Buffer) => {
+        if (String(chunk).includes('is open at')) resolve()
+      }),
+    )
+    const browser = await chromium.launch({ executablePath: (ensureChromium as () => string)(), args: ARGS })
+    try {
+      return await work({ url: `http://127.0.0.1:${port}`, ownerUrl, appUrl, browser })
+    } finally {
+      await browser.close()
+      server.kill('SIGTERM')
+      await new Promise((resolve) => server.once('exit', resolve))
+      rmSync(page, { recursive: true, force: true })
+    }
+  })
+}
