@@ -46,6 +46,8 @@ const events = computed(() => {
     { nowMs: nowMs.value, spanMin: spanMin.value, widthPx: usable.value, flagPx: flagPx.value },
   )
 })
+/** Half a pixel is less than can be seen: what does not move by that stays. */
+const leftOf = ({ x }: { readonly x: number }) => `${12 + Math.round(2 * x) / 2}px`
 const chipOf = (batchId: string | undefined) => current.value.find((v) => v.state.id === batchId)
 /** Where it stands in a chip, mm: as it is believed, else as it was planned. */
 const levelOf = ({ live, planned }: BatchView) =>
@@ -69,7 +71,7 @@ const open = (batchId: string | undefined) => {
         :key="e.id"
         class="event"
         :class="[`lane${e.lane}`, { order: e.isOrder }]"
-        :style="{ left: `${12 + e.x}px` }"
+        :style="{ left: leftOf(e) }"
         @click="open(e.batchId)"
       >
         <VesselChip

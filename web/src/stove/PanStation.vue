@@ -5,10 +5,11 @@ import { useVesselNow } from '../bench/useVesselNow'
 import { useKitchenNow } from '../port/useKitchen'
 import BowlOverBath from '../vessel/BowlOverBath.vue'
 import VesselShape from '../vessel/VesselShape.vue'
-import { scaleInBox } from '../vessel/vesselGeometry'
+import { drawnMm, scaleInBox } from '../vessel/vesselGeometry'
 
 /** A vessel on its ring whose level is the plan's as the minutes run; or the one that is to come. */
 const props = defineProps<{ view: BatchView }>()
+const BOWL_SCALE = { pxPerMm: 0.76, heightFactor: 0.9 } as const
 const nowMs = useKitchenNow()
 const vessel = useVesselNow(toRef(props, 'view'))
 const isPlanned = computed(() => props.view.state.status === 'planned')
@@ -18,7 +19,9 @@ const share = computed(() => {
   return Math.max(0, Math.min(1, (nowMs.value - live.startedAtMs) / (live.endsAtMs - live.startedAtMs)))
 })
 const levelMm = computed(() =>
-  isPlanned.value ? 0 : vessel.value.startMm + (vessel.value.endMm - vessel.value.startMm) * share.value,
+  isPlanned.value
+    ? 0
+    : drawnMm(vessel.value.startMm + (vessel.value.endMm - vessel.value.startMm) * share.value),
 )
 const scale = computed(() => scaleInBox(props.view.pan.profile, 98, 106))
 const heat = computed(() => {
@@ -33,7 +36,7 @@ const heat = computed(() => {
   <BowlOverBath
     v-if="view.pan.kind === 'bowl'"
     :profile="view.pan.profile"
-    :scale="{ pxPerMm: 0.76, heightFactor: 0.9 }"
+    :scale="BOWL_SCALE"
     :fill="view.formula.fill"
     :level-mm="levelMm"
     :is-on-bath="isPlanned || view.planned?.stand === 'bath'"

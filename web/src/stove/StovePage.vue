@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { Well } from '@liquamen/core'
 import { computed } from 'vue'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { texts } from '../ui/texts'
@@ -14,11 +13,20 @@ const rows = computed(() => {
 const wells = computed(() =>
   [...(catalog.value?.wells ?? [])].sort((a, b) => a.row - b.row || a.column - b.column),
 )
-/** Wells of a row share one trough. */
-const endsOf = (well: Well): ('left' | 'right')[] => {
-  const row = wells.value.filter((w) => w.row === well.row)
-  return [...(row[0] === well ? ['left' as const] : []), ...(row.at(-1) === well ? ['right' as const] : [])]
-}
+/** Wells of a row share one trough: the ends of it that each draws. */
+const ends = computed(
+  () =>
+    new Map(
+      wells.value.map((well) => {
+        const row = wells.value.filter((w) => w.row === well.row)
+        const own = [
+          ...(row[0] === well ? ['left' as const] : []),
+          ...(row.at(-1) === well ? ['right' as const] : []),
+        ]
+        return [well.id, own]
+      }),
+    ),
+)
 </script>
 
 <template>
@@ -41,7 +49,7 @@ const endsOf = (well: Well): ('left' | 'right')[] => {
         :key="well.id"
         :well="well"
         :view="inWell(well.id)"
-        :ends="endsOf(well)"
+        :ends="ends.get(well.id) ?? []"
       />
     </div>
   </div>

@@ -90,8 +90,22 @@ export function waterLines(
   }))
 }
 
-/** A scale at which a vessel fits half a box: its half-width and its height; heights may be stretched a little. */
+/** A level or a spread as it is drawn, mm: less than can be seen moves nothing, and what does not move is not drawn anew each second. */
+export const drawnMm = (mm: number): number => Math.round(mm * 10) / 10
+/** A temperature as it is drawn, °C. */
+export const drawnC = (tempC: number): number => Math.round(tempC * 10) / 10
+
+const scales = new WeakMap<VesselProfile, Map<string, DrawScale>>()
+/** A scale at which a vessel fits half a box: its half-width and its height; heights may be stretched a little. The same one each time. */
 export function scaleInBox(profile: VesselProfile, halfWidth: number, height: number): DrawScale {
+  const own = scales.get(profile) ?? new Map<string, DrawScale>()
+  scales.set(profile, own)
+  const key = `${halfWidth} ${height}`
+  const scale = own.get(key) ?? fitInBox(profile, halfWidth, height)
+  own.set(key, scale)
+  return scale
+}
+function fitInBox(profile: VesselProfile, halfWidth: number, height: number): DrawScale {
   const widestMm = profile.shape === 'pan' ? profile.rimRadiusMm : radiusAtMm(profile, profile.heightMm)
   const pxPerMm = Math.min(halfWidth / widestMm, height / profile.heightMm)
   return { pxPerMm, heightFactor: Math.max(1, Math.min(1.6, height / (profile.heightMm * pxPerMm))) }

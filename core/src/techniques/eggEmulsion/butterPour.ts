@@ -115,6 +115,8 @@ export interface PourRules {
   /** g of butter a second; asked with the state before each step. */
   readonly feedOf: (state: PourState, atS: number) => number
   readonly mostS: number
+  /** A quarter of a second unless told. */
+  readonly stepS?: number
   readonly isDone?: (state: PourState, pouredG: number) => boolean
 }
 
@@ -124,7 +126,7 @@ export interface PourRules {
 export function runPour(
   start: PourState,
   pouring: Pouring,
-  { feedOf, mostS, isDone = () => false }: PourRules,
+  { feedOf, mostS, stepS = POUR_STEP_S, isDone = () => false }: PourRules,
 ): PourRun {
   const { setting } = pouring
   let state = start
@@ -132,15 +134,15 @@ export function runPour(
   let warnedAtS: number | undefined
   let brokeAtS: number | undefined
   let pouredG = 0
-  for (let i = 1; i * POUR_STEP_S <= mostS + 1e-9; i++) {
-    const feed = feedOf(state, (i - 1) * POUR_STEP_S)
-    pouredG += feed * POUR_STEP_S
-    state = stepPour(state, pouring, feed, POUR_STEP_S)
+  for (let i = 1; i * stepS <= mostS + 1e-9; i++) {
+    const feed = feedOf(state, (i - 1) * stepS)
+    pouredG += feed * stepS
+    state = stepPour(state, pouring, feed, stepS)
     const free = freeOilFrac(state, setting.tempC)
     peakFreeOil = Math.max(peakFreeOil, free)
-    if (free > FREE_OIL.warn) warnedAtS ??= i * POUR_STEP_S
-    if (state.isBroken) brokeAtS ??= i * POUR_STEP_S
-    if (isDone(state, pouredG)) return { state, atS: i * POUR_STEP_S, peakFreeOil, warnedAtS, brokeAtS }
+    if (free > FREE_OIL.warn) warnedAtS ??= i * stepS
+    if (state.isBroken) brokeAtS ??= i * stepS
+    if (isDone(state, pouredG)) return { state, atS: i * stepS, peakFreeOil, warnedAtS, brokeAtS }
   }
   return { state, atS: mostS, peakFreeOil, warnedAtS, brokeAtS }
 }

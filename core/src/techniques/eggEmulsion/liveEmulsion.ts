@@ -18,6 +18,7 @@ import { techniqueOf } from '../registry'
 import { bowlParts, pourSetting } from './planEmulsion'
 import { pasteurisationCredit, type CreditBand, type TempPoint } from '../../safety/lethality'
 import type { BatchState } from '../../batch/batchState'
+import { onceFor } from '../../solve/onceFor'
 import {
   GRAINS_FROM_C,
   isLiftDue,
@@ -87,8 +88,9 @@ export function creditOf(
   )
 }
 
-/** What goes into the bowl, as weighed where it was weighed. */
-function goodsOf(state: BatchState) {
+/** What goes into the bowl, as weighed where it was weighed; worked out once for each state, since a bowl is asked for each second. */
+const goodsOf = onceFor(goodsIn)
+function goodsIn(state: BatchState) {
   const { frozen, plan } = state
   const { first } = eggSteps(state)
   const startedAtMs = first && state.steps[first.id]?.startedAtMs
@@ -209,6 +211,7 @@ function aheadOf(setup: YolkBathSetup, replay: Replay, endMs: number): Ahead {
 }
 
 const LONGEST_POUR_S = 1800
+const PACE_STEP_S = 1 // at the recommended pace nothing lies free, which is what wants shorter steps
 /** Seconds until the rest of the butter is in, the pace growing with what is in already. */
 function pourLeftS({ pour, bowl }: Replay, plan: EmulsionPlan, toComeG: number): number {
   if (toComeG < 1) return 0
@@ -219,6 +222,7 @@ function pourLeftS({ pour, bowl }: Replay, plan: EmulsionPlan, toComeG: number):
     {
       feedOf: (state) => Math.max(DROPS_G_PER_S, recommendedPourGPerS(state, setting, plan.butter)),
       mostS: LONGEST_POUR_S,
+      stepS: PACE_STEP_S,
       isDone: (_, pouredG) => pouredG >= toComeG,
     },
   ).atS

@@ -4,17 +4,23 @@ import { computed } from 'vue'
 import { degreesText } from '../../ui/format'
 import BowlOverBath from '../../vessel/BowlOverBath.vue'
 import TemperatureBand from '../../vessel/TemperatureBand.vue'
+import { drawnC, drawnMm } from '../../vessel/vesselGeometry'
 
 /** A bowl over its bath, with its temperature in the wanted band. */
 const props = defineProps<{ view: BatchView }>()
 const BATH_SHARE = { off: 0, gentle: 0.35, simmer: 0.6, boil: 1 } as const
+const SCALE = { pxPerMm: 0.76, heightFactor: 0.9 } as const
 const BAND = { lowC: 40, highC: 76, heightPx: 112 } as const
 const bowl = computed(
   () => (props.view.live?.kind === 'eggEmulsion' ? props.view.live.bowl : undefined) as LiveEmulsion,
 )
-const level = computed(() => depthAtVolumeMm(props.view.pan.profile, bowl.value.volumeMl))
+const level = computed(() => drawnMm(depthAtVolumeMm(props.view.pan.profile, bowl.value.volumeMl)))
+const liftC = computed(() => bowl.value.liftC)
+const wantedC = computed(() => [62, liftC.value] as [number, number])
 const shownC = computed(() => Math.max(BAND.lowC, Math.min(BAND.highC, bowl.value.tempC)))
-const textY = computed(() => -BAND.heightPx * ((shownC.value - BAND.lowC) / (BAND.highC - BAND.lowC)) + 8)
+const textY = computed(
+  () => -BAND.heightPx * ((drawnC(shownC.value) - BAND.lowC) / (BAND.highC - BAND.lowC)) + 8,
+)
 const probe = computed(() => props.view.probe && (props.view.probe.health === 'silent' ? 'silent' : 'good'))
 </script>
 
@@ -23,7 +29,7 @@ const probe = computed(() => props.view.probe && (props.view.probe.health === 's
     <g transform="translate(-42 0)">
       <BowlOverBath
         :profile="view.pan.profile"
-        :scale="{ pxPerMm: 0.76, heightFactor: 0.9 }"
+        :scale="SCALE"
         :fill="view.formula.fill"
         :level-mm="level"
         :is-on-bath="bowl.isOnBath"
@@ -37,9 +43,9 @@ const probe = computed(() => props.view.probe && (props.view.probe.health === 's
         is-small
         :low-c="BAND.lowC"
         :high-c="BAND.highC"
-        :wanted-c="[62, bowl.liftC]"
+        :wanted-c="wantedC"
         :danger-from-c="GRAINS_FROM_C"
-        :now-c="bowl.tempC"
+        :now-c="drawnC(bowl.tempC)"
         :is-uncertain="bowl.from === 'simulated'"
         :height-px="BAND.heightPx"
       />

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { useKitchenNow } from '../../port/useKitchen'
 import { numberText } from '../../ui/format'
 import VesselShape from '../../vessel/VesselShape.vue'
-import { scaleInBox } from '../../vessel/vesselGeometry'
+import { drawnMm, scaleInBox } from '../../vessel/vesselGeometry'
 
 /** A pan on its way down, with its level and its notch in millimetres. */
 const props = defineProps<{ view: BatchView }>()
@@ -31,10 +31,10 @@ const y = (mm: number) => -mm * scale.value.pxPerMm * scale.value.heightFactor
       :profile="view.pan.profile"
       :scale="scale"
       :fill="view.formula.fill"
-      :level-mm="live.depthMm"
+      :level-mm="drawnMm(live.depthMm)"
       :target-mm="live.stage.targetDepthMm"
       :is-uncertain="isUncertain"
-      :sd-mm="live.sdMm"
+      :sd-mm="drawnMm(live.sdMm)"
       :heat-share="heat"
       :boil="boil"
       :notch="urgencyOf(view, nowMs)"
