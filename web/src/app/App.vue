@@ -33,6 +33,7 @@ const screens = [
   ['log', '/log'],
 ] as const
 const isService = computed(() => !/^\/(log|book|kitchen)(\/|$)/.test(route.path))
+const isFlashing = computed(() => alarms.isFlashing(nowMs.value))
 const isNight = computed(() => theme.global.name.value === 'night')
 const crewName = computed(() => kitchen.catalog?.crew.find((c) => c.id === kitchen.crewId)?.name ?? '')
 onMounted(() => void kitchen.open())
@@ -68,7 +69,7 @@ function onKey(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <v-app :class="{ flashing: alarms.isFlashing(nowMs) }">
+  <v-app :class="{ flashing: isFlashing }">
     <EnrolPage v-if="kitchen.phase === 'needsCode'" />
     <main
       v-else-if="kitchen.phase === 'opening' || (kitchen.phase === 'failed' && !kitchen.session)"

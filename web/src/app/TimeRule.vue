@@ -99,6 +99,7 @@ const open = (batchId: string | undefined) => {
 
 <style scoped>
 .rule {
+  contain: layout style; /* its second moves nothing outside */
   display: flex;
   align-items: flex-end;
   gap: 10px;

@@ -99,6 +99,7 @@ const open = () => void router.push(props.view ? `/bench/${props.view.state.id}`
 
 <style scoped>
 .station {
+  contain: layout style; /* its second moves nothing outside */
   display: flex;
   flex-direction: column;
   text-align: left;

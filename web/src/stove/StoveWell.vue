@@ -74,6 +74,7 @@ const open = () => {
 
 <style scoped>
 .station {
+  contain: layout style; /* its second moves nothing outside */
   display: flex;
   flex-direction: column;
   height: 320px;

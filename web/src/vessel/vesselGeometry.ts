@@ -91,7 +91,7 @@ export function waterLines(
 }
 
 /** A level or a spread as it is drawn, mm: less than can be seen moves nothing, and what does not move is not drawn anew each second. */
-export const drawnMm = (mm: number): number => Math.round(mm * 10) / 10
+export const drawnMm = (mm: number): number => Math.round(mm * 5) / 5
 /** A temperature as it is drawn, °C. */
 export const drawnC = (tempC: number): number => Math.round(tempC * 10) / 10
 

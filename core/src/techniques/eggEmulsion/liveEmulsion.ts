@@ -211,7 +211,7 @@ function aheadOf(setup: YolkBathSetup, replay: Replay, endMs: number): Ahead {
 }
 
 const LONGEST_POUR_S = 1800
-const PACE_STEP_S = 1 // at the recommended pace nothing lies free, which is what wants shorter steps
+const PACE_STEP_S = 2 // at the recommended pace nothing lies free, which is what wants shorter steps
 /** Seconds until the rest of the butter is in, the pace growing with what is in already. */
 function pourLeftS({ pour, bowl }: Replay, plan: EmulsionPlan, toComeG: number): number {
   if (toComeG < 1) return 0
