@@ -1,12 +1,10 @@
-import { ALLERGENS, LIMITS } from '@liquamen/core'
+import { ALLERGENS, LIMITS, MOST_FACTS_PER_POST } from '@liquamen/core'
 import { z } from 'zod'
 import { catalogSchema } from './catalog'
+import { channelSchema } from './channels'
 import { storedFactSchema } from './facts/facts'
 import { inRange, instantMs, queryMs, slug, text, uuid } from './primitives'
 import { problemSchema } from './problem'
-
-/** Most facts in one request; a device with more sends again. */
-export const MOST_FACTS_PER_POST = 200
 
 export const postFactsSchema = z.strictObject({ facts: z.array(z.unknown()).min(1).max(MOST_FACTS_PER_POST) })
 export const factResultSchema = z.object({
@@ -48,6 +46,14 @@ export const guestDetailsSchema = z.strictObject({
   noLightlyCookedEgg: z.boolean().default(false),
 })
 export type GuestDetails = z.infer<typeof guestDetailsSchema>
+/** What a browser opens with: who it is, what the kitchen holds, what is current there, what guests said, what is measured. */
+export const openedSchema = z.object({
+  session: sessionSchema,
+  current: unreadFactsPageSchema,
+  details: z.array(guestDetailsSchema),
+  channels: z.array(channelSchema),
+})
+export type Opened = z.infer<typeof openedSchema>
 export const guestDetailsListSchema = z.object({ details: z.array(guestDetailsSchema) })
 
 export const batchRowSchema = z.object({

@@ -2,7 +2,7 @@
 
 // the core itself
 export { DomainError, type Range } from './errors'
-export { LIMITS } from './limits'
+export { LIMITS, MOST_FACTS_PER_POST } from './limits'
 
 // quantity
 export { inParts } from './quantity/checkAmounts'
@@ -137,6 +137,7 @@ export { saysNappe } from './techniques/thinAtNappe'
 
 // facts
 export { byStream } from './facts/byStream'
+export { looksLikeFact } from './facts/looksLikeFact'
 export { type DeviationCode } from './facts/deviation'
 export { type Actor, compareFacts, type Envelope, type Fact, foldTime, mergeFacts } from './facts/fact'
 export { type Frozen, type OrderShare, type Planned } from './facts/kinds/batch'

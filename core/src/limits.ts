@@ -1,5 +1,8 @@
 import type { Range } from './errors'
 
+/** Most facts that are sent, and taken, at once. */
+export const MOST_FACTS_PER_POST = 200
+
 /** Ranges of what people and devices may tell the application, by role. Wide enough for any kitchen, narrow enough to catch a slip. */
 export const LIMITS = {
   portions: { min: 1, max: 400, unit: 'portions' },

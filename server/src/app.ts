@@ -23,6 +23,7 @@ import { guestsRoutes } from './features/guests/guests.routes'
 import { createGuestsService, type GuestsService } from './features/guests/guests.service'
 import { larderRoutes } from './features/larder/larder.routes'
 import { createLarderService, type LarderService } from './features/larder/larder.service'
+import { openRoutes } from './features/open/open.routes'
 import { liveRoutes } from './features/live/live.routes'
 import { createFactsService, type FactsService } from './log/facts.service'
 import { createIntake } from './log/intake'
@@ -90,7 +91,7 @@ export function createDeps(options: AppOptions): AppDeps {
   }
 }
 
-const OPEN_TO_ALL = ['/api/health', '/api/devices/enrol', '/api/openapi.json']
+const OPEN_TO_ALL = ['/api/health', '/api/open', '/api/devices/enrol', '/api/openapi.json']
 
 /** The whole HTTP interface. */
 export function createApp(deps: AppDeps) {
@@ -115,6 +116,7 @@ export function createApp(deps: AppDeps) {
   app.get('/api/health', (c) => c.json({ status: 'up', nowMs: deps.clock() }))
   app.use('/api/*', except(OPEN_TO_ALL, requireDevice(deps.devices)))
   for (const routes of [
+    openRoutes(deps),
     devicesRoutes(deps),
     factsRoutes(deps),
     liveRoutes(deps),

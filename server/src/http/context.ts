@@ -1,6 +1,7 @@
 import { problem } from '@liquamen/contracts'
 import { OpenAPIHono, type OpenAPIHono as App } from '@hono/zod-openapi'
-import { getCookie } from 'hono/cookie'
+import type { Context } from 'hono'
+import { getCookie, setCookie } from 'hono/cookie'
 import { createMiddleware } from 'hono/factory'
 import { schemaProblem } from '@liquamen/contracts'
 import type { Sender } from './sender'
@@ -22,14 +23,29 @@ export const createRouter = (): App<Env> =>
     },
   })
 
-/** Lets only enrolled devices through: browsers by cookie, others by bearer token. */
-export const requireDevice = (devices: {
+interface Devices {
   readonly findByToken: (token: string) => Promise<Sender | undefined>
-}) =>
+}
+/** Who sends a request: browsers by cookie, others by bearer token; none where it is not enrolled. */
+export async function deviceOf(c: Context<Env>, devices: Devices): Promise<Sender | undefined> {
+  const token = getCookie(c, DEVICE_COOKIE) ?? /^Bearer (.+)$/.exec(c.req.header('authorization') ?? '')?.[1]
+  return token ? devices.findByToken(token) : undefined
+}
+const YEAR_S = 365 * 24 * 3600
+/** Gives a browser its token, where its scripts cannot read it. */
+export const giveToken = (c: Context<Env>, token: string, isSecure: boolean): void =>
+  setCookie(c, DEVICE_COOKIE, token, {
+    httpOnly: true,
+    sameSite: 'Strict',
+    path: '/',
+    maxAge: YEAR_S,
+    secure: isSecure,
+  })
+
+/** Lets only enrolled devices through. */
+export const requireDevice = (devices: Devices) =>
   createMiddleware<Env>(async (c, next) => {
-    const token =
-      getCookie(c, DEVICE_COOKIE) ?? /^Bearer (.+)$/.exec(c.req.header('authorization') ?? '')?.[1]
-    const device = token ? await devices.findByToken(token) : undefined
+    const device = await deviceOf(c, devices)
     if (!device)
       throw new ProblemError(problem(401, 'notEnrolled', 'This device is not enrolled in the kitchen.'))
     c.set('device', device)

@@ -72,6 +72,9 @@ export function createFactsService({
         ),
       }
     },
+    /** The newest fact's number. */
+    head: (kitchenId: string): Promise<number> =>
+      database.inKitchen(kitchenId, async (tx) => (await readHead(tx, kitchenId)).lastSeq),
     /** A page of facts after a number. */
     async after(
       kitchenId: string,

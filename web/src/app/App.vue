@@ -10,12 +10,12 @@ import { useSafetyWatch } from '../port/useSafetyWatch'
 import TimeRule from './TimeRule.vue'
 import { texts } from '../ui/texts'
 import AlarmBar from '../alarms/AlarmBar.vue'
-import EnrolPage from './EnrolPage.vue'
+import DeviceKey from './DeviceKey.vue'
 import StatusLine from './StatusLine.vue'
 import { alarmsKey } from '../alarms/alarmsKey'
 
-/** Opened now and then: its menu does not hold up the first view. */
-const DeviceMenu = defineAsyncComponent(() => import('./DeviceMenu.vue'))
+/** Seen once in the life of a tablet: it does not hold up the first view. */
+const EnrolPage = defineAsyncComponent(() => import('./EnrolPage.vue'))
 const { catalog, deadlines, current, nowMs, onRing, inWell } = useKitchenViews()
 const kitchen = useLiveKitchen()
 const route = useRoute()
@@ -111,7 +111,7 @@ function onKey(event: KeyboardEvent): void {
           >
             {{ texts.alarm.open }}
           </button>
-          <DeviceMenu :kitchen-name="kitchen.catalog?.settings.name ?? ''" />
+          <DeviceKey :kitchen-name="kitchen.catalog?.settings.name ?? ''" />
           <button class="tool" :aria-label="`${texts.app.cook}: ${crewName}`" @click="nextCook">
             {{ crewName }}
           </button>

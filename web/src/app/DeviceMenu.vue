@@ -2,7 +2,12 @@
 import { texts } from '../ui/texts'
 import { useDeviceUnits, type TempUnit } from '../ui/useDeviceUnits'
 
-defineProps<{ /** The kitchen's name, which opens it. */ kitchenName: string }>()
+defineProps<{
+  kitchenName: string
+  /** The key that opens it, beside which it hangs. */
+  by: HTMLElement
+}>()
+const isOpen = defineModel<boolean>({ required: true })
 const { system, tempUnit, setSystem, setTempUnit } = useDeviceUnits()
 const measures = [
   { value: 'metric' as const, title: texts.device.metric },
@@ -12,13 +17,7 @@ const scales: TempUnit[] = ['°C', '°F']
 </script>
 
 <template>
-  <v-menu :close-on-content-click="false">
-    <template #activator="{ props: opener }">
-      <button v-bind="opener" class="tool place" :aria-label="`${texts.device.title}: ${kitchenName}`">
-        <span class="name">{{ kitchenName }}</span><span class="degrees">{{ tempUnit }}</span
-        ><span aria-hidden="true"> ▾</span>
-      </button>
-    </template>
+  <v-menu v-model="isOpen" :target="by" :open-on-click="false" :close-on-content-click="false">
     <div class="menu" role="group" :aria-label="texts.device.title">
       <RouterLink to="/kitchen" class="label to-kitchen"
         >{{ texts.app.screens.kitchen }}: {{ kitchenName }}</RouterLink
@@ -44,21 +43,6 @@ const scales: TempUnit[] = ['°C', '°F']
 </template>
 
 <style scoped>
-.tool {
-  min-width: 48px;
-  height: 48px;
-  padding: 0 10px;
-  border: 0;
-  background: none;
-  color: var(--ink-soft);
-  font: inherit;
-  font-size: var(--type-text);
-  cursor: pointer;
-}
-.tool:hover .name {
-  text-decoration: underline;
-  text-underline-offset: 5px;
-}
 .menu {
   display: grid;
   gap: 8px;
@@ -71,16 +55,5 @@ const scales: TempUnit[] = ['°C', '°F']
   display: flex;
   align-items: center;
   color: inherit;
-}
-.degrees {
-  display: none;
-}
-@media (max-width: 900px) {
-  .name {
-    display: none;
-  }
-  .degrees {
-    display: inline;
-  }
 }
 </style>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { BatchView } from '@liquamen/core'
-import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { clockText } from '../ui/format'
@@ -8,11 +7,12 @@ import { layOutRule, ruleMinutes, ruleTextPx, ruleX } from '../ui/ruleLayout'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { deadlineVerb } from '../ui/deadlineVerb'
 import VesselChip from '../vessel/VesselChip.vue'
+import { useWidth } from '../ui/useWidth'
 
 const { nowMs, deadlines, openOrders, current } = useKitchenViews()
 const router = useRouter()
 const box = ref<HTMLElement>()
-const { width } = useElementSize(box)
+const width = useWidth(box)
 const spanMin = computed(() => (width.value > 0 && width.value < 640 ? 60 : 90))
 const usable = computed(() => Math.max(100, width.value - 24))
 const marks = computed(() =>

@@ -6,7 +6,7 @@ import { useLiveKitchen } from '../port/kitchen.store'
 import { button, mountScreen } from '../testing/mountScreen'
 import { ORDER_ID } from '../testing/rehearsed'
 import { useDeviceUnits } from '../ui/useDeviceUnits'
-import DeviceMenu from './DeviceMenu.vue'
+import DeviceKey from './DeviceKey.vue'
 import EnrolPage from './EnrolPage.vue'
 import StatusLine from './StatusLine.vue'
 
@@ -96,9 +96,9 @@ describe('enrolling', () => {
 
 describe('this device', () => {
   it('speaks in grams or cups, Celsius or Fahrenheit, each told as pressed', async () => {
-    const w = mountScreen(DeviceMenu, { kitchenName: 'Larchwater House' })
+    const w = mountScreen(DeviceKey, { kitchenName: 'Larchwater House' })
     await w.find('.place').trigger('click')
-    await flushPromises()
+    await vi.waitFor(() => expect(document.querySelector('.menu button')).not.toBeNull()) // its menu is loaded now
     const key = (says: string) =>
       [...document.querySelectorAll('.menu button')].find(
         (b) => b.textContent?.trim() === says,

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { ALLERGENS, type Allergen, type Formula } from '@liquamen/core'
-import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { storeAmountText, useLarder } from '../port/useLarder'
@@ -8,6 +7,7 @@ import { texts } from '../ui/texts'
 import VesselChip from '../vessel/VesselChip.vue'
 import { factsOfBook } from './bookFacts'
 import { layOutRiver } from './riverMap'
+import { useWidth } from '../ui/useWidth'
 
 const { catalog, kitchen } = useKitchenViews()
 const { holdings } = useLarder()
@@ -54,7 +54,7 @@ const shown = computed(() =>
 )
 const river = computed(() => layOutRiver(shown.value.map((f) => f.formula)))
 const box = ref<HTMLElement>()
-const { width } = useElementSize(box)
+const width = useWidth(box)
 const columnPx = computed(() => Math.max(190, (width.value || 1216) / Math.max(3, river.value.columns)))
 const yOf = (row: number) => row * ROW_PX + ROW_PX / 2
 const lines = computed(() =>

@@ -1,28 +1,8 @@
-import {
-  formulaVersionsSchema,
-  houseMeasuresSchema,
-  ingredientPreviewSchema,
-  savedFormulaSchema,
-  savedIngredientSchema,
-  batchListSchema,
-  channelListSchema,
-  enrolAnswerSchema,
-  guestDetailsListSchema,
-  importAnswerSchema,
-  postFactsAnswerSchema,
-  problemSchema,
-  samplesSchema,
-  unreadBatchSchema,
-  unreadFactsPageSchema,
-  sessionSchema,
-  takeFromLarderAnswerSchema,
-  type GuestDetails,
-  type Problem,
-  type TakeFromLarder,
-} from '@liquamen/contracts'
+import type { GuestDetails, Opened, Problem, TakeFromLarder } from '@liquamen/contracts'
 import type { Envelope, Formula, HouseMeasures, Ingredient } from '@liquamen/core'
 import type { z } from 'zod'
 import { readStored } from './readStored'
+import { schemas } from './schemas'
 
 /** An answer that is a refusal, as the server told it. */
 export class Refusal extends Error {
@@ -34,77 +14,105 @@ export class Refusal extends Error {
 export class OutOfReach extends Error {}
 
 const PATIENCE_MS = 8000
+type Schemas = Awaited<ReturnType<typeof schemas>>
 
-async function call<T>(
-  schema: z.ZodType<T> | undefined,
-  path: string,
-  method = 'GET',
-  body?: unknown,
-): Promise<T> {
-  let answer: Response
-  try {
-    answer = await fetch(`/api${path}`, {
-      method,
-      signal: AbortSignal.timeout(PATIENCE_MS),
-      ...(body === undefined
-        ? {}
-        : {
-            body: typeof body === 'string' ? body : JSON.stringify(body),
-            headers: { 'content-type': 'application/json' },
-          }),
-    })
-  } catch {
+const ask = (path: string, method = 'GET', body?: unknown): Promise<Response> =>
+  fetch(`/api${path}`, {
+    method,
+    signal: AbortSignal.timeout(PATIENCE_MS),
+    ...(body === undefined
+      ? {}
+      : {
+          body: typeof body === 'string' ? body : JSON.stringify(body),
+          headers: { 'content-type': 'application/json' },
+        }),
+  })
+
+const isProblem = (json: unknown): json is Problem =>
+  typeof json === 'object' &&
+  json !== null &&
+  'code' in json &&
+  typeof json.code === 'string' &&
+  'title' in json &&
+  typeof json.title === 'string'
+
+/** What an answer holds, as it came. @throws OutOfReach, Refusal */
+async function read(asked: Promise<Response>): Promise<unknown> {
+  const answer = await asked.catch(() => {
     throw new OutOfReach()
-  }
+  })
   if (answer.status >= 500) throw new OutOfReach() // whatever ails it, what was sent is kept here and sent again
   const json = (await answer.json().catch(() => undefined)) as unknown
-  if (!answer.ok) {
-    const problem = problemSchema.safeParse(json)
-    throw new Refusal(
-      problem.success
-        ? problem.data
-        : {
-            type: 'about:blank',
-            title: 'The server answered in a way this app does not know.',
-            status: answer.status,
-            code: 'strangeAnswer',
-          },
-    )
+  if (answer.ok) return json
+  throw new Refusal(
+    isProblem(json)
+      ? json
+      : {
+          type: 'about:blank',
+          title: 'The server answered in a way this app does not know.',
+          status: answer.status,
+          code: 'strangeAnswer',
+        },
+  )
+}
+/** Asks, and checks what is answered. */
+async function call<T>(
+  schemaOf: ((all: Schemas) => z.ZodType<T>) | undefined,
+  ...asked: Parameters<typeof ask>
+): Promise<T> {
+  const json = await read(ask(...asked))
+  return schemaOf ? schemaOf(await schemas()).parse(json) : (undefined as T)
+}
+
+declare global {
+  interface Window {
+    /** What the page's head has asked for. */
+    opening?: Promise<Response> | undefined
   }
-  return schema ? schema.parse(json) : (undefined as T)
+}
+/** The answer that the page's head asked for, once; asked for anew after that. */
+function firstOpening(): Promise<Response> {
+  const { opening } = window
+  window.opening = undefined
+  return opening ?? ask('/open', 'POST', {})
 }
 
 /** The server's interface, each answer checked. */
 export const api = {
-  session: () => call(sessionSchema, '/session'),
+  session: () => call((s) => s.sessionSchema, '/session'),
   enrol: (name: string, code?: string) =>
-    call(enrolAnswerSchema, '/devices/enrol', 'POST', { name, ...(code === undefined ? {} : { code }) }),
-  postFacts: (facts: readonly Envelope[]) => call(postFactsAnswerSchema, '/facts', 'POST', { facts }),
-  async currentFacts(sinceMs: number) {
-    const { facts, headSeq } = await call(unreadFactsPageSchema, `/facts?sinceMs=${sinceMs}`)
-    return { facts: readStored(facts), headSeq }
-  },
-  guestDetails: async () => (await call(guestDetailsListSchema, '/guest-details')).details,
+    call((s) => s.enrolAnswerSchema, '/devices/enrol', 'POST', {
+      name,
+      ...(code === undefined ? {} : { code }),
+    }),
+  postFacts: (facts: readonly Envelope[]) =>
+    call((s) => s.postFactsAnswerSchema, '/facts', 'POST', { facts }),
+  /** All that a browser opens with. Its schema is not at hand yet: the caller checks it once the page stands. */
+  open: async () => (await read(firstOpening())) as Opened,
+  guestDetails: async () => (await call((s) => s.guestDetailsListSchema, '/guest-details')).details,
   putGuestDetails: (details: GuestDetails) => call(undefined, `/guest-details/${details.id}`, 'PUT', details),
   batches: async (query: Record<string, string>) =>
-    (await call(batchListSchema, `/batches?${new URLSearchParams(query).toString()}`)).batches,
-  batchFacts: async (id: string) => readStored((await call(unreadBatchSchema, `/batches/${id}`)).facts),
+    (await call((s) => s.batchListSchema, `/batches?${new URLSearchParams(query).toString()}`)).batches,
+  batchFacts: async (id: string) =>
+    readStored((await call((s) => s.unreadBatchSchema, `/batches/${id}`)).facts),
   saveFormula: async (formula: Formula) =>
-    (await call(savedFormulaSchema, `/catalog/formulas/${formula.id}`, 'PUT', formula)).formula,
+    (await call((s) => s.savedFormulaSchema, `/catalog/formulas/${formula.id}`, 'PUT', formula)).formula,
   formulaVersions: async (id: string) =>
-    (await call(formulaVersionsSchema, `/catalog/formulas/${id}/versions`)).versions,
+    (await call((s) => s.formulaVersionsSchema, `/catalog/formulas/${id}/versions`)).versions,
   ingredientTable: (csv: string, mode: 'preview' | 'write') =>
-    call(ingredientPreviewSchema, `/catalog/ingredients/${mode}`, 'POST', { csv }),
+    call((s) => s.ingredientPreviewSchema, `/catalog/ingredients/${mode}`, 'POST', { csv }),
   saveIngredient: async (ingredient: Ingredient) =>
-    (await call(savedIngredientSchema, `/catalog/ingredients/${ingredient.id}`, 'PUT', ingredient))
+    (await call((s) => s.savedIngredientSchema, `/catalog/ingredients/${ingredient.id}`, 'PUT', ingredient))
       .ingredient,
-  saveMeasures: (measures: HouseMeasures) => call(houseMeasuresSchema, '/catalog/measures', 'PUT', measures),
-  channels: async () => (await call(channelListSchema, '/channels')).channels,
+  saveMeasures: (measures: HouseMeasures) =>
+    call((s) => s.houseMeasuresSchema, '/catalog/measures', 'PUT', measures),
+  channels: async () => (await call((s) => s.channelListSchema, '/channels')).channels,
   samples: (channelId: string, fromMs: number, toMs: number) =>
     call(
-      samplesSchema,
+      (s) => s.samplesSchema,
       `/channels/${channelId}/samples?fromMs=${Math.round(fromMs)}&toMs=${Math.round(toMs)}`,
     ),
-  takeFromLarder: (ask: TakeFromLarder) => call(takeFromLarderAnswerSchema, '/larder/take', 'POST', ask),
-  importFile: (text: string) => call(importAnswerSchema, '/import', 'POST', text),
+  takeFromLarder: (ask: TakeFromLarder) =>
+    call((s) => s.takeFromLarderAnswerSchema, '/larder/take', 'POST', ask),
+  importFile: (text: string) => call((s) => s.importAnswerSchema, '/import', 'POST', text),
 }

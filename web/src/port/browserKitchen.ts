@@ -22,6 +22,9 @@ export function createBrowserKitchen() {
   const mirror = createMirror()
   const channel = new BroadcastChannel('liquamen')
   let store: LocalStore | undefined
+  let storeName = ''
+  let headSeq: number | undefined
+  let writing: Promise<unknown> = Promise.resolve()
   let send: () => Promise<void> = () => Promise.resolve()
   window.addEventListener('online', () => void send())
 
@@ -44,8 +47,10 @@ export function createBrowserKitchen() {
   /** Takes one of this browser's databases into use: its facts, its queue, what was refused. */
   async function openStore(name: string): Promise<Awaited<ReturnType<LocalStore['remembered']>>> {
     const opened = await openLocalStore(name)
-    store?.close()
+    const last = store
+    void writing.then(() => last?.close())
     store = opened
+    storeName = name
     send = createSender(opened, {
       async round(round) {
         share(round.settled)
@@ -64,7 +69,13 @@ export function createBrowserKitchen() {
     unsentCount.value = all.unsent
     all.details.forEach((d) => details.set(d.id, d))
     mirror.merge(all.facts)
+    headSeq = memory.headSeq
     return memory
+  }
+  /** Writes down what this browser shows already, one thing after another. */
+  function afterwards(write: (into: LocalStore) => Promise<void>): void {
+    const into = store
+    if (into) writing = writing.then(() => write(into)).catch((error: unknown) => console.error(error))
   }
 
   return {
@@ -78,7 +89,11 @@ export function createBrowserKitchen() {
     mirror,
     /** This browser's database of the kitchen; none before it is open. */
     store: () => store,
+    storeName: () => storeName,
+    /** Up to which number the server's facts were here when it was opened; none where there were none. */
+    headSeq: () => headSeq,
     openStore,
+    afterwards,
     send: () => send(),
     share,
     tell,

@@ -29,10 +29,13 @@ export const useChannels = defineStore('channels', () => {
     if (!channels.value.some((c) => c.id === channelId)) void refresh()
   }
 
-  /** Reads the list, and the stretch that a channel's batch may need. */
+  /** Reads the list. */
   async function refresh(): Promise<void> {
     const list = await api.channels().catch(() => undefined)
-    if (!list) return
+    if (list) await listed(list)
+  }
+  /** Takes the list, and reads the stretch that a channel's batch may need. */
+  async function listed(list: readonly Channel[]): Promise<void> {
     channels.value = list
     hasRead.value = true
     const now = kitchenNowMs()
@@ -55,5 +58,5 @@ export const useChannels = defineStore('channels', () => {
       .map((s) => ({ atMs: s.atMs, tempC: s.value }))
   }
   const last = (channelId: string): Sample | undefined => samples.get(channelId)?.at(-1)
-  return { channels, samples, hasRead, take, refresh, pointsOf, last }
+  return { channels, samples, hasRead, take, refresh, listed, pointsOf, last }
 })

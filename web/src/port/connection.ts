@@ -1,19 +1,24 @@
-import type { Session } from '@liquamen/contracts'
+import type { GuestDetails, Opened, Session } from '@liquamen/contracts'
+import type { Fact } from '@liquamen/core'
 import { api, OutOfReach, Refusal } from './api'
 import type { BrowserKitchen, TabNews } from './browserKitchen'
 import { useChannels } from './channels.store'
-import { kitchenNowMs, setClockOffset, useClock } from './clock'
+import { setClockOffset, useClock } from './clock'
 import { followLive } from './liveStream'
-import { askSession } from './openSession'
+import { readAtSight, readStored } from './readStored'
 import { lastStoreName, storeNameOf } from './storeNames'
+import { whenIdle } from './whenIdle'
 
-const STILL_CURRENT_MS = 36 * 3600_000
 const REACH_AGAIN_MS = 2000
-
-/** What a browser remembers of the kitchen that it followed last. */
-interface Known {
-  readonly session: Session | undefined
-  readonly headSeq: number | undefined
+/** How far this device's clock is off, ms, by what the server said between two moments of it. */
+const offsetOf = (serverNowMs: number, startMs: number, endMs = Date.now()) =>
+  Math.round(serverNowMs - (startMs + endMs) / 2)
+/** When the opening was asked for and answered, which may be long before the page had time for it, by this device's clock. */
+function openingTimes(startMs: number): [number, number] {
+  const asked = performance.getEntriesByType('resource').filter((e) => e.name.endsWith('/api/open'))
+  const { requestStart = 0, responseStart = 0 } = (asked.at(-1) ?? {}) as Partial<PerformanceResourceTiming>
+  const atMs = (ofPage: number) => Date.now() - (performance.now() - ofPage)
+  return requestStart > 0 ? [atMs(requestStart), atMs(responseStart)] : [startMs, Date.now()]
 }
 
 /** The way to the server: who this browser is there, what happened while it was away, and the live stream from then on. */
@@ -21,24 +26,28 @@ export function createConnection(browser: BrowserKitchen) {
   const { crewId, details, mirror, phase, session } = browser
   const channels = useChannels()
 
+  /** What guests said, as it is now, beside what waits to be sent. */
+  function takeDetails(all: readonly GuestDetails[]): void {
+    all.forEach((d) => details.set(d.id, d))
+    void browser.store()?.replaceDetails(all)
+  }
   async function refreshDetails(): Promise<void> {
     const all = await api.guestDetails().catch(() => undefined)
-    if (!all) return
-    await browser.store()?.replaceDetails(all)
-    all.forEach((d) => details.set(d.id, d))
+    if (all) takeDetails(all)
   }
 
   /** Reads session and catalogue from the server; kept only in the database of that kitchen. */
-  async function readSession(before: Session | undefined): Promise<Session> {
-    const answer = await askSession()
-    setClockOffset(answer.clockOffsetMs)
-    if (!before || before.kitchenId === answer.session.kitchenId)
-      await browser.store()?.remember({ clockOffsetMs: answer.clockOffsetMs, session: answer.session })
-    return answer.session
+  async function readSession(): Promise<Session> {
+    const startMs = Date.now()
+    const answer = await api.session()
+    setClockOffset(offsetOf(answer.serverNowMs, startMs))
+    if (session.value?.kitchenId === answer.kitchenId)
+      await browser.store()?.remember({ clockOffsetMs: useClock().offsetMs.value, session: answer })
+    return answer
   }
   /** Reads the catalogue again. */
   async function refreshCatalog(): Promise<void> {
-    session.value = await readSession(session.value)
+    session.value = await readSession()
     void refreshDetails()
   }
   /** The catalogue as it is now; where the server is away the kept one stays until the line is back. */
@@ -61,41 +70,49 @@ export function createConnection(browser: BrowserKitchen) {
   })
 
   /** The browser's own database of the kitchen that answered: a tablet that was moved over never sends its old taps to the new one. */
-  async function useStoreOf(answer: Session, known: Known): Promise<Known> {
-    if (known.session?.kitchenId === answer.kitchenId) {
-      storeNameOf(answer.kitchenId)
-      return known
-    }
-    if (known.session) storeNameOf(known.session.kitchenId)
-    const memory = await browser.openStore(storeNameOf(answer.kitchenId))
-    await browser.store()?.remember({ session: answer, clockOffsetMs: useClock().offsetMs.value })
-    return { session: memory.session, headSeq: memory.headSeq }
+  async function useStoreOf(answer: Session): Promise<void> {
+    const name = storeNameOf(answer.kitchenId)
+    if (browser.storeName() === name) return
+    await browser.openStore(name)
   }
 
-  /** Where to follow from; a browser without facts of this database reads what is current first. */
-  async function catchUp(answer: Session, known: Known): Promise<number> {
-    const isOther =
-      known.session !== undefined &&
-      (known.session.kitchenId !== answer.kitchenId || (known.headSeq ?? 0) > answer.headSeq)
-    if (known.headSeq !== undefined && !isOther) return known.headSeq
-    if (isOther) {
-      await browser.store()?.clearMirror()
-      mirror.clear()
-    }
-    const current = await api.currentFacts(kitchenNowMs() - STILL_CURRENT_MS)
-    await browser.store()?.receive(current.facts, current.headSeq)
-    mirror.merge(current.facts)
-    return current.headSeq
+  /** Takes over what the server says is current; the rest is asked for where it is wanted. Written down once the page stands. */
+  function takeCurrent({ session: answer, current, details: told, channels: list }: Opened): void {
+    const facts = readAtSight(current.facts)
+    const known = browser.headSeq()
+    if (known !== undefined && known > answer.headSeq) mirror.clear() // another database, or an older copy of it
+    mirror.merge(facts)
+    mirror.keepOnly(facts, current.headSeq)
+    session.value = answer
+    told.forEach((d) => details.set(d.id, d))
+    crewId.value ??= answer.catalog.crew[0]?.id
+    phase.value = 'open'
+    browser.reached()
+    browser.afterwards(async (store) => {
+      await whenIdle()
+      await store.keepCurrent(facts, current.headSeq)
+      await store.remember({ session: answer, clockOffsetMs: useClock().offsetMs.value })
+      await store.replaceDetails(told)
+      await checkBySchema(facts)
+    })
+    void whenIdle().then(() => channels.listed(list))
+  }
+  /** The second look at what was taken over at sight. */
+  async function checkBySchema(facts: readonly Fact[]): Promise<void> {
+    const good = new Set(await readStored(facts))
+    mirror.forget(facts.filter((fact) => !good.has(fact)).map((fact) => ({ id: fact.id, fact })))
   }
 
   function follow(from: number): void {
     let wasLost = false
-    followLive(async () => (await browser.store()?.remembered())?.headSeq ?? from, {
+    const fromSeq = async () => Math.max(from, (await browser.store()?.remembered())?.headSeq ?? 0)
+    followLive(fromSeq, {
       facts(facts, head) {
-        void browser.store()?.receive(facts, head)
+        browser.afterwards((store) => store.receive(facts, head))
         browser.share(facts)
         if (facts.some((fact) => fact.kind === 'order.taken')) void refreshDetails()
       },
+      gap: () => void openAgain(),
       samples(samples) {
         channels.take(samples.channelId, samples.samples)
         browser.tell(samples)
@@ -119,33 +136,45 @@ export function createConnection(browser: BrowserKitchen) {
     })
   }
 
-  async function connect(known: Known): Promise<void> {
+  /** Opens from the server: who this is, what is current, at its time. */
+  async function open(): Promise<Opened> {
+    const startMs = Date.now()
+    const opened = await api.open()
+    setClockOffset(offsetOf(opened.session.serverNowMs, ...openingTimes(startMs)))
+    await useStoreOf(opened.session)
+    takeCurrent(opened)
+    return opened
+  }
+  async function connect(): Promise<void> {
     try {
-      const answer = await readSession(known.session)
-      const from = await catchUp(answer, await useStoreOf(answer, known))
-      session.value = answer
-      crewId.value ??= answer.catalog.crew[0]?.id
-      phase.value = 'open'
-      browser.reached()
-      void refreshDetails()
-      void channels.refresh()
+      const { current } = await open()
       void browser.send()
-      follow(from)
+      follow(current.headSeq)
     } catch (error) {
       if (error instanceof Refusal && phase.value !== 'open') {
         phase.value = error.problem.code === 'codeNeeded' ? 'needsCode' : 'failed'
         return
       }
-      if (!(error instanceof Refusal || error instanceof OutOfReach)) console.error(error) // an answer that cannot be read
-      browser.lost()
-      if (phase.value === 'opening') phase.value = known.session ? 'open' : 'failed'
-      window.setTimeout(() => void connect(known), REACH_AGAIN_MS)
+      reachAgain(error)
+      if (phase.value === 'opening') phase.value = session.value ? 'open' : 'failed'
+      window.setTimeout(() => void connect(), REACH_AGAIN_MS)
     }
+  }
+  /** More was missed than is told one by one: what is current is read anew. */
+  async function openAgain(): Promise<void> {
+    await open().catch((error: unknown) => {
+      reachAgain(error)
+      window.setTimeout(() => void openAgain(), REACH_AGAIN_MS)
+    })
+  }
+  function reachAgain(error: unknown): void {
+    if (!(error instanceof Refusal || error instanceof OutOfReach)) console.error(error) // an answer that cannot be read
+    browser.lost()
   }
 
   return {
     refreshCatalog,
-    /** Opens from what the browser has, then from the server. */
+    /** Opens from what the browser has, and from the server, which was asked before. */
     async open(): Promise<void> {
       void navigator.storage?.persist?.()
       const memory = await browser.openStore(lastStoreName())
@@ -157,12 +186,12 @@ export function createConnection(browser: BrowserKitchen) {
         }
         phase.value = 'open'
       } // kept by a release without wells
-      await connect({ session: memory.session, headSeq: memory.headSeq })
+      await connect()
     },
     /** Enrols this browser by the kitchen's code. */
     async enrol(name: string, code: string): Promise<void> {
       await api.enrol(name, code)
-      await connect({ session: undefined, headSeq: undefined })
+      await connect()
     },
   }
 }

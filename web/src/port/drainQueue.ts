@@ -1,5 +1,5 @@
-import { MOST_FACTS_PER_POST, type Problem } from '@liquamen/contracts'
-import type { Fact } from '@liquamen/core'
+import type { Problem } from '@liquamen/contracts'
+import { MOST_FACTS_PER_POST, type Fact } from '@liquamen/core'
 import type { api } from './api'
 import { Refusal } from './api'
 import { envelopeOf, type LocalStore, type Refused } from './localStore'

@@ -7,8 +7,10 @@ import { factOf, fakeServer, KITCHEN } from '../testing/fakeServer'
 import { Refusal } from './api'
 import { kitchenNowMs } from './clock'
 import { useLiveKitchen } from './kitchen.store'
+import { openLocalStore } from './localStore'
 import type { Entry } from './makeFact'
 import { unreadable } from './readStored'
+import { lastStoreName } from './storeNames'
 
 const BATCH = '018f0000-0000-7000-8000-0000000000b1'
 const lifted = (stepId = 'a'): Entry => ({ kind: 'pan.lifted', streamId: BATCH, payload: { stepId } })
@@ -178,12 +180,38 @@ describe('what the server tells', () => {
   it('facts of other devices are folded, kept, and followed from their number', async () => {
     const kitchen = await heard()
     server.tell('facts', [factOf('018f0000-0000-7000-8000-0000000000e1', BATCH, 9)], '9')
-    expect(kitchen.factsOf(BATCH)).toHaveLength(1)
+    await settled(() => kitchen.factsOf(BATCH).length === 1)
     server.is.away = true
     await settled(async () => true)
     const again = tab()
     await again.open()
     expect(again.factsOf(BATCH)).toHaveLength(1)
+  })
+  it('who missed more than is told one by one reads what is current, and keeps what came since', async () => {
+    const old = '018f0000-0000-7000-8000-0000000000b2'
+    const fresh = '018f0000-0000-7000-8000-0000000000b3'
+    server.facts.push(factOf('018f0000-0000-7000-8000-0000000000d1', old, 1))
+    const kitchen = await heard()
+    await kitchen.record('pan.lifted', BATCH, { stepId: 'a' })
+    await settled(() => kitchen.unsentCount === 0)
+    server.facts.splice(0, 1) // long over: no longer current
+    server.tell('gap', '5000', '5000')
+    server.tell('facts', [factOf('018f0000-0000-7000-8000-0000000000d2', fresh, 5001)], '5001')
+    await settled(() => kitchen.factsOf(old).length === 0)
+    expect(kitchen.factsOf(BATCH)).toHaveLength(1)
+    expect(kitchen.factsOf(fresh)).toHaveLength(1)
+    server.streams().at(-1)!.onerror!()
+    await settled(() => server.streams().at(-1)!.url === '/api/live?after=5001')
+  }, 10_000)
+  it('what is long over is not kept in the browser either', async () => {
+    const old = '018f0000-0000-7000-8000-0000000000b2'
+    server.facts.push(factOf('018f0000-0000-7000-8000-0000000000d1', old, 1))
+    await heard()
+    const kept = async () => (await (await openLocalStore(lastStoreName())).readAll()).facts.length
+    await vi.waitFor(async () => expect(await kept()).toBe(1))
+    server.facts.splice(0, 1)
+    expect((await opened()).factsOf(old)).toEqual([])
+    await vi.waitFor(async () => expect(await kept()).toBe(0))
   })
   it('its clock is the kitchen’s', async () => {
     const kitchen = await heard()
@@ -228,7 +256,7 @@ describe('what cannot be read', () => {
     await settled(() => server.streams().length)
     const good = factOf('018f0000-0000-7000-8000-0000000000e8', BATCH, 3)
     server.tell('facts', [odd, good], '3')
-    expect(kitchen.factsOf(BATCH)).toHaveLength(2)
+    await settled(() => kitchen.factsOf(BATCH).length === 2)
     expect(unreadable.value).toBe(2)
   })
   it('a server that fails is a server out of reach: nothing is refused, all of it waits', async () => {

@@ -12,6 +12,8 @@ export function followLive(
   fromSeq: () => Promise<number>,
   on: {
     readonly facts: (facts: Fact[], headSeq: number) => void
+    /** More was missed than is told one by one. */
+    readonly gap: () => void
     readonly samples: (samples: Samples) => void
     readonly catalog: () => void
     readonly clock: (serverNowMs: number) => void
@@ -26,8 +28,13 @@ export function followLive(
         const source = new EventSource(`/api/live?after=${head}`)
         source.onopen = on.open
         source.addEventListener('facts', (event: MessageEvent<string>) => {
+          const last = Number(event.lastEventId)
+          head = last
+          void readStored(JSON.parse(event.data) as unknown[]).then((facts) => on.facts(facts, last))
+        })
+        source.addEventListener('gap', (event: MessageEvent<string>) => {
           head = Number(event.lastEventId)
-          on.facts(readStored(JSON.parse(event.data) as unknown[]), head)
+          on.gap()
         })
         source.addEventListener('samples', (event: MessageEvent<string>) =>
           on.samples(JSON.parse(event.data) as Samples),

@@ -135,21 +135,27 @@ function createLocalStore(db: IDBPDatabase<Schema>) {
         tx.done,
       ])
     },
+    /** What the server knows of guests, beside what only this browser knows. */
     async replaceDetails(details: readonly GuestDetails[]): Promise<void> {
-      const tx = db.transaction('details', 'readwrite')
-      await tx.store.clear()
-      await Promise.all([...details.map((d) => tx.store.put(d)), tx.done])
+      const tx = db.transaction(['details', 'outbox', 'tray'], 'readwrite')
+      const [queue, refused] = await Promise.all([
+        tx.objectStore('outbox').getAll(),
+        tx.objectStore('tray').getAll(),
+      ])
+      const unsent = [...queue, ...refused].flatMap((e) => ('details' in e && e.details ? [e.details] : []))
+      await tx.objectStore('details').clear()
+      await Promise.all([...[...details, ...unsent].map((d) => tx.objectStore('details').put(d)), tx.done])
     },
-    /** Forgets the mirror of another database; the queue and the tray stay. */
-    async clearMirror(): Promise<void> {
-      const unsent = (await db.getAll('outbox')).flatMap((entry) =>
-        entry.type === 'fact' ? [entry.fact] : [],
+    /** Keeps what is current in place of all that was kept; what waits to be sent stays, and so does the tray. */
+    async keepCurrent(facts: readonly Fact[], headSeq: number): Promise<void> {
+      const tx = db.transaction(['facts', 'outbox', 'meta'], 'readwrite')
+      const unsent = (await tx.objectStore('outbox').getAll()).flatMap((e) =>
+        e.type === 'fact' ? [e.fact] : [],
       )
-      const tx = db.transaction(['facts', 'meta'], 'readwrite')
       await tx.objectStore('facts').clear()
       await Promise.all([
-        ...unsent.map((fact) => tx.objectStore('facts').put(fact)),
-        tx.objectStore('meta').delete('headSeq'),
+        ...[...facts, ...unsent].map((fact) => tx.objectStore('facts').put(fact)),
+        tx.objectStore('meta').put(headSeq, 'headSeq'),
         tx.done,
       ])
     },

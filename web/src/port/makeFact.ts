@@ -1,4 +1,3 @@
-import { PAYLOAD_SCHEMAS, schemaProblem } from '@liquamen/contracts'
 import {
   foldTime,
   KINDS,
@@ -11,6 +10,7 @@ import {
 } from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
 import { Refusal } from './api'
+import { schemas } from './schemas'
 
 /** One entry of a tap: what happened, and to which batch, order or lot. */
 export type Entry = {
@@ -31,17 +31,24 @@ export interface Maker {
   readonly clockOffsetMs: number
 }
 
-/**
- * An entry as it will be stored. What the server would refuse is refused here, before anyone believes it kept.
- *
- * @throws Refusal where the server would never take it
- */
-export function checked<E extends Entry>(entry: E): E {
+type Rules = Pick<Awaited<ReturnType<typeof schemas>>, 'PAYLOAD_SCHEMAS' | 'schemaProblem'>
+/** An entry as it will be stored, by the rules of the server. @throws Refusal as `checked` */
+export function checkedBy<E extends Entry>(entry: E, rules: Rules | undefined): E {
   const plain: unknown = JSON.parse(JSON.stringify(entry.payload))
-  const read = PAYLOAD_SCHEMAS[entry.kind].safeParse(plain)
-  if (!read.success)
-    throw new Refusal(schemaProblem(read.error, 'This entry has numbers or words that cannot be used.'))
+  const read = rules?.PAYLOAD_SCHEMAS[entry.kind].safeParse(plain)
+  if (rules && read?.error)
+    throw new Refusal(rules.schemaProblem(read.error, 'This entry has numbers or words that cannot be used.'))
   return { ...entry, payload: plain }
+}
+/**
+ * Entries as they will be stored. What the server would refuse is refused here, before anyone believes it kept. Where its rules cannot be had, since
+ * the line went down before they came, the server judges alone.
+ *
+ * @throws Refusal where the server would never take one
+ */
+export async function checked<E extends Entry>(entries: readonly E[]): Promise<E[]> {
+  const rules = await schemas().catch(() => undefined)
+  return entries.map((entry) => checkedBy(entry, rules))
 }
 
 /** A fact made here and now, with the device's next number. */

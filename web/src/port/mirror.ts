@@ -37,11 +37,21 @@ export function createMirror() {
   }
 
   /** Takes refused facts out again: they stand in the tray. */
-  function forget(refused: readonly Refused[]): void {
+  function forget(refused: readonly Pick<Refused, 'id' | 'fact'>[]): void {
     for (const { id, fact } of refused) {
       if (!fact) continue
       streams.get(fact.streamId)?.drop(id)
       show(fact.streamId)
+    }
+  }
+
+  /** Lets go of every stream that is not among these, unless something of it waits to be sent or came after them. */
+  function keepOnly(facts: readonly Fact[], headSeq: number): void {
+    const current = new Set(facts.map((fact) => fact.streamId))
+    for (const [id, stream] of streams) {
+      if (current.has(id) || stream.facts.some(({ seq = Infinity }) => seq > headSeq)) continue
+      streams.delete(id)
+      show(id)
     }
   }
 
@@ -57,6 +67,7 @@ export function createMirror() {
     lots,
     merge,
     forget,
+    keepOnly,
     clear,
     factsOf: (streamId: string): readonly Fact[] => streams.get(streamId)?.facts ?? [],
   }

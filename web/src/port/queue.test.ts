@@ -172,12 +172,18 @@ describe('the queue of unsent taps', () => {
     expect(kept.tray).toMatchObject([{ id: 'g1', details: { allergies: ['milk'] } }])
     expect(kept.details).toMatchObject([{ id: 'g1' }]) // and still stands by its order
   })
-  it('another database: the mirror is forgotten, unsent taps stay', async () => {
+  it('what is current takes the place of what was kept; unsent taps and what guests said here stay', async () => {
     const store = await newStore()
     await store.receive([{ ...tap(1), seq: 1 } as Fact], 1)
     const mine = await append(store)
-    await store.clearMirror()
-    expect((await store.readAll()).facts.map((f) => f.id)).toEqual([mine.id])
-    expect((await store.remembered()).headSeq).toBeUndefined()
+    const said = { id: 'g2', note: '', allergies: ['milk' as const], noLightlyCookedEgg: false }
+    await store.appendDetails(said)
+    const now = { ...tap(9), id: 'now', seq: 9 } as Fact
+    await store.keepCurrent([now], 9)
+    await store.replaceDetails([{ ...said, id: 'g3' }])
+    const kept = await store.readAll()
+    expect(kept.facts.map((f) => f.id).sort()).toEqual([mine.id, 'now'].sort())
+    expect(kept.details.map((d) => d.id).sort()).toEqual(['g2', 'g3'])
+    expect((await store.remembered()).headSeq).toBe(9)
   })
 })

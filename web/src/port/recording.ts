@@ -21,7 +21,7 @@ export function createRecording(browser: BrowserKitchen) {
     const { deviceId, kitchenId } = session.value
     const clockOffsetMs = Math.round(useClock().offsetMs.value)
     const by = { kitchenId, deviceId, crewId: crewId.value, clockOffsetMs }
-    const plain = entries.map(checked)
+    const plain = await checked(entries)
     const facts = await store.append((firstSeq) => plain.map((e, i) => makeFact(e, by, firstSeq + i)))
     browser.unsentCount.value += facts.length
     browser.share(facts)

@@ -1,22 +1,24 @@
 import { techniqueOf, type BatchView, type FormulaStep, type TechniqueId } from '@liquamen/core'
 import { defineAsyncComponent } from 'vue'
+import EggStation from './eggEmulsion/Station.vue'
 import { eggWords } from './eggEmulsion/words'
+import ReduceStation from './reduce/Station.vue'
 import { reduceWords } from './reduce/words'
 import type { TechniqueRoom } from './technique'
 
-/** The rooms. Adding a technique adds its folder and a line here; each bench is a chunk of its own. */
+/** The rooms. Adding a technique adds its folder and a line here; each bench is a chunk of its own, and what stands on the stove comes with the stove. */
 export const ROOMS: Readonly<Record<TechniqueId, TechniqueRoom>> = {
   prepare: { Bench: defineAsyncComponent(() => import('./prepare/Bench.vue')) },
   reduce: {
     Bench: defineAsyncComponent(() => import('./reduce/Bench.vue')),
-    Station: defineAsyncComponent(() => import('./reduce/Station.vue')),
+    Station: ReduceStation,
     Sums: defineAsyncComponent(() => import('./reduce/Sums.vue')),
     Record: defineAsyncComponent(() => import('./reduce/Record.vue')),
     words: reduceWords,
   },
   eggEmulsion: {
     Bench: defineAsyncComponent(() => import('./eggEmulsion/Bench.vue')),
-    Station: defineAsyncComponent(() => import('./eggEmulsion/Station.vue')),
+    Station: EggStation,
     Sums: defineAsyncComponent(() => import('./eggEmulsion/Sums.vue')),
     Record: defineAsyncComponent(() => import('./eggEmulsion/Record.vue')),
     words: eggWords,

@@ -83,16 +83,22 @@ export function fakeServer() {
     return { results, serverNowMs: SERVER_NOW_MS }
   }
   function handle(method: string, path: string, body: unknown): Response {
-    if (path === '/session') {
-      if (!is.enrolled) return answer(401, problem(401, 'notEnrolled'))
-      const session = {
-        deviceId: DEVICE,
-        deviceName: 'tablet',
-        kitchenId: is.kitchenId,
-        headSeq: facts.length,
-      }
-      return answer(200, { ...session, serverNowMs: SERVER_NOW_MS, catalog })
+    const session = {
+      deviceId: DEVICE,
+      deviceName: 'tablet',
+      kitchenId: is.kitchenId,
+      headSeq: facts.length,
+      serverNowMs: SERVER_NOW_MS,
+      catalog,
     }
+    if (path === '/open') {
+      if (is.codeNeeded && !is.enrolled) return answer(403, problem(403, 'codeNeeded'))
+      is.enrolled = true
+      const current = { facts, headSeq: facts.length, hasMore: false }
+      return answer(200, { session, current, details, channels: [] })
+    }
+    if (path === '/session')
+      return is.enrolled ? answer(200, session) : answer(401, problem(401, 'notEnrolled'))
     if (path === '/devices/enrol') {
       if (is.codeNeeded && (body as { code?: string }).code !== '4711')
         return answer(403, problem(403, 'codeNeeded'))
@@ -101,7 +107,6 @@ export function fakeServer() {
     }
     if (path === '/facts' && method === 'POST')
       return answer(200, postFacts((body as { facts: Envelope[] }).facts))
-    if (path.startsWith('/facts')) return answer(200, { facts, headSeq: facts.length, hasMore: false })
     if (method === 'PUT' && path.startsWith('/guest-details')) {
       details.push(body as GuestDetails)
       return answer(200, {})

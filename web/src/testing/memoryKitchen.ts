@@ -1,9 +1,10 @@
+import { PAYLOAD_SCHEMAS, schemaProblem } from '@liquamen/contracts'
 import type { GuestDetails, Samples } from '@liquamen/contracts'
 import { kitchenGoods, viewBatch, type BatchView, type Fact, type FactKind } from '@liquamen/core'
 import { computed, reactive, ref, shallowReactive } from 'vue'
 import { OutOfReach, Refusal } from '../port/api'
 import { useChannels } from '../port/channels.store'
-import { checked, makeFact, type Entry } from '../port/makeFact'
+import { checkedBy, makeFact, type Entry } from '../port/makeFact'
 import { createMirror } from '../port/mirror'
 import type { KitchenPort } from '../port/useKitchen'
 import { catalog } from './mountScreen'
@@ -22,7 +23,7 @@ export function memoryKitchen(startMs: number) {
     const by = { kitchenId: 'k', deviceId: 'd', crewId: 'ilse', clockOffsetMs: 0 }
     const at = { deviceAtMs: nowMs.value, atMs: nowMs.value }
     const facts = entries
-      .map(checked)
+      .map((e) => checkedBy(e, { PAYLOAD_SCHEMAS, schemaProblem }))
       .map((e, i): Fact => ({ ...makeFact(e, by, made.length + 1 + i), ...at }))
     made.push(...facts)
     mirror.merge(facts)

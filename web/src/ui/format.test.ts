@@ -34,12 +34,22 @@ describe('numbers as they are shown', () => {
     [720_000, '12', 'min'],
     [599_000, '9:59', ''],
   ])('a span of %d ms', (ms, number, unit) => expect(spanText(ms)).toEqual({ number, unit }))
-  it('groups thousands, and minus is a minus', () =>
+  it('groups thousands, and minus is a minus', () => {
+    expect([0.4, -0.4, 999.5, 1234567.4, -1000, 2e15, NaN].map((n) => numberText(n))).toEqual([
+      '0',
+      '0',
+      '1,000',
+      '1,234,567',
+      '−1,000',
+      '2,000,000,000,000,000',
+      'NaN',
+    ])
     expect([numberText(1248.4), numberText(-3.25, 1), percentText(0.0105, 2)]).toEqual([
       '1,248',
       '−3.3',
       '1.05',
-    ]))
+    ])
+  })
   it.each([
     ['19:40', 20],
     ['1940', 20],

@@ -1,12 +1,10 @@
 import { createRoute } from '@hono/zod-openapi'
 import { enrolAnswerSchema, enrolSchema, problem, sessionSchema } from '@liquamen/contracts'
-import { setCookie } from 'hono/cookie'
 import { rateLimiter } from 'hono-rate-limiter'
 import type { AppDeps } from '../../app'
-import { createRouter, DEVICE_COOKIE, requireDevice } from '../../http/context'
+import { createRouter, giveToken, requireDevice } from '../../http/context'
 import { ProblemError } from '../../http/problemError'
 
-const YEAR_S = 365 * 24 * 3600
 const CODE_TRIES = { windowMs: 60_000, limit: 20 } // an eight-digit code takes ten years to guess at this pace
 
 const json = <T>(schema: T) => ({ 'application/json': { schema } })
@@ -52,13 +50,7 @@ export function devicesRoutes({ devices, demoKitchenId, isSecure }: AppDeps) {
       code === undefined
         ? await devices.enrol(demoKitchenId ?? '', name)
         : await devices.enrolByCode(name, code)
-    setCookie(c, DEVICE_COOKIE, token, {
-      httpOnly: true,
-      sameSite: 'Strict',
-      path: '/',
-      maxAge: YEAR_S,
-      secure: isSecure,
-    })
+    giveToken(c, token, isSecure)
     c.header('x-device-token', token)
     return c.json({ deviceId: device.deviceId }, 201)
   })

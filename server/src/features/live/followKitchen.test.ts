@@ -4,8 +4,8 @@ import type { News, Wake } from '../../log/liveFeed'
 import type { Page } from '../../log/tail'
 import { followKitchen } from './followKitchen'
 
-/** A listener whose log answers when it is let, and what it was told. */
-function listener() {
+/** A listener whose log answers when it is let, and what it was told. @param headSeq - where the log ends when it comes */
+async function listener(headSeq = 0) {
   const told: string[] = []
   const asked: { readonly seq: number; readonly answer: (page?: Page) => void }[] = []
   const wakes: Wake[] = []
@@ -20,6 +20,7 @@ function listener() {
   } as unknown as SSEStreamingApi
   const deps = {
     feed: { subscribe: (_: string, wake: Wake) => (wakes.push(wake), () => undefined) },
+    facts: { head: () => Promise.resolve(headSeq) },
     tail: {
       after: (_: string, seq: number) =>
         new Promise<Page>((resolve, reject) =>
@@ -32,6 +33,7 @@ function listener() {
   const settle = async () => {
     for (let i = 0; i < 20; i += 1) await Promise.resolve()
   }
+  await settle()
   return {
     told,
     asked,
@@ -48,7 +50,7 @@ function listener() {
 }
 
 it('what comes while the log is being read is read as well', async () => {
-  const one = listener()
+  const one = await listener()
   await one.news({ seq: 1 }) // stored and told before the first look, which did not see it yet, has come back
   await one.answer(0)
   expect(one.asked).toMatchObject([{ seq: 0 }])
@@ -57,7 +59,7 @@ it('what comes while the log is being read is read as well', async () => {
   one.stop()
 })
 it('while the database is away it waits to be woken, and misses nothing after', async () => {
-  const one = listener()
+  const one = await listener()
   await one.answer(0)
   await one.news({ seq: 3 })
   await one.answer()
@@ -70,4 +72,18 @@ it('while the database is away it waits to be woken, and misses nothing after', 
   await one.answer(4)
   expect(one.told).toEqual(['facts 3', 'facts 4'])
   one.stop()
+})
+it('who is too far behind is told so, and goes on from the end of the log', async () => {
+  const one = await listener(2001)
+  expect(one.told).toEqual(['gap 2001'])
+  await one.answer(2001)
+  await one.news({ seq: 2002 })
+  expect(one.asked).toMatchObject([{ seq: 2001 }])
+  await one.answer(2002)
+  expect(one.told).toEqual(['gap 2001', 'facts 2002'])
+  one.stop()
+  const near = await listener(2000)
+  expect(near.asked).toMatchObject([{ seq: 0 }])
+  expect(near.told).toEqual([])
+  near.stop()
 })

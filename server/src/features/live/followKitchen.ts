@@ -4,13 +4,15 @@ import { CATALOG_CHANNEL } from '../../catalog/catalog.repo'
 
 const HEARTBEAT_MS = 15_000
 
+const MOST_TO_TELL = 2000 // who missed more reads what is current instead
+
 /** What a browser listens to, and from where on. */
 export interface Listener {
   readonly kitchenId: string
   readonly fromSeq: number
   readonly stream: SSEStreamingApi
 }
-type Needs = Pick<AppDeps, 'tail' | 'channels' | 'feed' | 'stopping' | 'clock' | 'demoClock'>
+type Needs = Pick<AppDeps, 'facts' | 'tail' | 'channels' | 'feed' | 'stopping' | 'clock' | 'demoClock'>
 
 /** What has come up since the last look. */
 interface Due {
@@ -28,7 +30,7 @@ export async function followKitchen(deps: Needs, listener: Listener): Promise<vo
   const { feed, demoClock, stopping } = deps
   const { kitchenId, stream } = listener
   const due: Due = { untilSeq: 0, isUnsure: true, clock: false, isBeat: false, channelIds: new Set() }
-  let seq = listener.fromSeq
+  let seq = await skipGap(deps, listener)
   let wake: () => void = () => undefined
   const ring = () => {
     due.isUnsure = true
@@ -64,6 +66,14 @@ export async function followKitchen(deps: Needs, listener: Listener): Promise<vo
   leave()
   leaveClock?.()
   stopping.removeEventListener('abort', ring)
+}
+
+/** Where to go on telling from: from where the browser stands, or, where that is too far back, from the end of the log, and it is told so. */
+async function skipGap({ facts }: Needs, { kitchenId, fromSeq, stream }: Listener): Promise<number> {
+  const headSeq = await facts.head(kitchenId).catch(() => fromSeq)
+  if (headSeq - fromSeq <= MOST_TO_TELL) return fromSeq
+  await stream.writeSSE({ event: 'gap', id: String(headSeq), data: String(headSeq) })
+  return headSeq
 }
 
 /** Pages of facts after a number; answers the last number sent. */

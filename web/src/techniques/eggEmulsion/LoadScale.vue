@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { PHASE_BANDS, SERVICE_PHASE_FRAC } from '@liquamen/core'
-import { useElementSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { numberText } from '../../ui/format'
 import { texts } from '../../ui/texts'
+import { useWidth } from '../../ui/useWidth'
 
 const props = defineProps<{
   /** φ now and with everything in, 0..1. */
@@ -15,7 +15,7 @@ const props = defineProps<{
   butterPerWater: number
 }>()
 const box = ref<HTMLElement>()
-const { width } = useElementSize(box)
+const width = useWidth(box)
 const W = computed(() => Math.max(320, width.value || 1216))
 const FROM = 0.42
 const TO = 0.82

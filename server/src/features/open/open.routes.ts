@@ -1,0 +1,45 @@
+import { createRoute } from '@hono/zod-openapi'
+import { openedSchema, problem, type Opened } from '@liquamen/contracts'
+import type { AppDeps } from '../../app'
+import { createRouter, deviceOf, giveToken } from '../../http/context'
+import { ProblemError } from '../../http/problemError'
+import type { Sender } from '../../http/sender'
+
+const CURRENT_MS = 36 * 3600_000 // an evening, the night after it, and the next one's mise en place
+
+const openRoute = createRoute({
+  method: 'post',
+  path: '/open',
+  responses: {
+    200: {
+      description: 'all that a browser opens with, in one answer',
+      content: { 'application/json': { schema: openedSchema } },
+    },
+  },
+})
+
+/** One call for the first view. A demo kitchen enrols a browser of its own machine with it. */
+export function openRoutes({ devices, facts, guests, channels, demoKitchenId, clock, isSecure }: AppDeps) {
+  const router = createRouter()
+  async function enrolHere(): Promise<{ device: Sender; token: string }> {
+    if (!demoKitchenId)
+      throw new ProblemError(
+        problem(403, 'codeNeeded', 'Enrol this device with the code that stands where the app was started.'),
+      )
+    return devices.enrol(demoKitchenId, 'browser')
+  }
+  router.openapi(openRoute, async (c) => {
+    const known = await deviceOf(c, devices)
+    const { device, token } = known ? { device: known } : await enrolHere()
+    if (token) giveToken(c, token, isSecure)
+    const { kitchenId } = device
+    const [session, current, details, list] = await Promise.all([
+      devices.session(device),
+      facts.current(kitchenId, clock() - CURRENT_MS),
+      guests.list(kitchenId),
+      channels.list(kitchenId),
+    ])
+    return c.json({ session, current, details, channels: list } as unknown as Opened, 200)
+  })
+  return router
+}

@@ -1,0 +1,7 @@
+// asks for the kitchen before anything else is loaded: port/openKitchen.ts takes it from here
+self.opening = fetch('/api/open', {
+  method: 'POST',
+  headers: { 'content-type': 'application/json' },
+  body: '{}',
+})
+self.opening.catch(() => undefined)

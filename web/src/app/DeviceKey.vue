@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import { defineAsyncComponent, ref } from 'vue'
+import { texts } from '../ui/texts'
+import { useDeviceUnits } from '../ui/useDeviceUnits'
+
+/** The key that opens what belongs to this device. Its menu is loaded when it is first pressed. */
+defineProps<{ /** The kitchen's name, which opens it. */ kitchenName: string }>()
+const DeviceMenu = defineAsyncComponent(() => import('./DeviceMenu.vue'))
+const { tempUnit } = useDeviceUnits()
+const key = ref<HTMLElement>()
+const isAsked = ref(false)
+const isOpen = ref(false)
+function toggle(): void {
+  isAsked.value = true
+  isOpen.value = !isOpen.value
+}
+</script>
+
+<template>
+  <button
+    ref="key"
+    class="tool place"
+    aria-haspopup="true"
+    :aria-expanded="isOpen"
+    :aria-label="`${texts.device.title}: ${kitchenName}`"
+    @click="toggle"
+  >
+    <span class="name">{{ kitchenName }}</span><span class="degrees">{{ tempUnit }}</span
+    ><span aria-hidden="true"> ▾</span>
+  </button>
+  <DeviceMenu v-if="isAsked && key" v-model="isOpen" :kitchen-name="kitchenName" :by="key" />
+</template>
+
+<style scoped>
+.tool {
+  min-width: 48px;
+  height: 48px;
+  padding: 0 10px;
+  border: 0;
+  background: none;
+  color: var(--ink-soft);
+  font: inherit;
+  font-size: var(--type-text);
+  cursor: pointer;
+}
+.tool:hover .name {
+  text-decoration: underline;
+  text-underline-offset: 5px;
+}
+.degrees {
+  display: none;
+}
+@media (max-width: 900px) {
+  .name {
+    display: none;
+  }
+  .degrees {
+    display: inline;
+  }
+}
+</style>
