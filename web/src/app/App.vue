@@ -2,12 +2,14 @@
 import { useEventListener } from '@vueuse/core'
 import { computed, defineAsyncComponent, onMounted, provide } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { useTheme } from 'vuetify'
 import { useAlarms } from '../alarms/useAlarms'
 import { useLiveKitchen } from '../port/kitchen.store'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { useSafetyWatch } from '../port/useSafetyWatch'
 import TimeRule from './TimeRule.vue'
+import { setTheme, themeName } from '../ui/theme'
+import { whenIdle } from '../port/whenIdle'
+import { vuetifyIsHere, withVuetify } from './withVuetify'
 import { texts } from '../ui/texts'
 import AlarmBar from '../alarms/AlarmBar.vue'
 import DeviceKey from './DeviceKey.vue'
@@ -15,12 +17,11 @@ import StatusLine from './StatusLine.vue'
 import { alarmsKey } from '../alarms/alarmsKey'
 
 /** Seen once in the life of a tablet: it does not hold up the first view. */
-const EnrolPage = defineAsyncComponent(() => import('./EnrolPage.vue'))
+const EnrolPage = defineAsyncComponent(withVuetify(() => import('./EnrolPage.vue')))
 const { catalog, deadlines, current, nowMs, onRing, inWell } = useKitchenViews()
 const kitchen = useLiveKitchen()
 const route = useRoute()
 const router = useRouter()
-const theme = useTheme()
 const alarms = useAlarms(deadlines)
 provide(alarmsKey, alarms)
 useSafetyWatch()
@@ -34,16 +35,16 @@ const screens = [
 ] as const
 const isService = computed(() => !/^\/(log|book|kitchen)(\/|$)/.test(route.path))
 const isFlashing = computed(() => alarms.isFlashing(nowMs.value))
-const isNight = computed(() => theme.global.name.value === 'night')
+const isNight = computed(() => themeName.value === 'night')
 const crewName = computed(() => kitchen.catalog?.crew.find((c) => c.id === kitchen.crewId)?.name ?? '')
-onMounted(() => void kitchen.open())
+onMounted(async () => {
+  await kitchen.open()
+  await whenIdle()
+  await vuetifyIsHere().catch(() => undefined) // a screen that wants it asks again
+})
 useEventListener(window, 'keydown', onKey)
 
-function switchTheme(): void {
-  const name = isNight.value ? 'day' : 'night'
-  theme.change(name)
-  localStorage.setItem('liquamen.theme', name)
-}
+const switchTheme = () => setTheme(isNight.value ? 'day' : 'night')
 function nextCook(): void {
   const crew = kitchen.catalog?.crew ?? []
   const next = crew[(crew.findIndex((c) => c.id === kitchen.crewId) + 1) % crew.length]
@@ -69,7 +70,7 @@ function onKey(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <v-app :class="{ flashing: isFlashing }">
+  <div class="v-application" :class="[`v-theme--${themeName}`, { flashing: isFlashing }]">
     <EnrolPage v-if="kitchen.phase === 'needsCode'" />
     <main
       v-else-if="kitchen.phase === 'opening' || (kitchen.phase === 'failed' && !kitchen.session)"
@@ -82,7 +83,7 @@ function onKey(event: KeyboardEvent): void {
       <p v-if="kitchen.phase === 'opening'" class="label">{{ texts.app.loading }}</p>
       <template v-else
         ><p class="label">{{ texts.app.failed }}</p>
-        <v-btn @click="kitchen.open()">{{ texts.app.tryAgain }}</v-btn></template
+        <button class="again" @click="kitchen.open()">{{ texts.app.tryAgain }}</button></template
       >
     </main>
     <template v-else>
@@ -125,7 +126,7 @@ function onKey(event: KeyboardEvent): void {
       </main>
       <footer v-if="isService" class="foot"><TimeRule /></footer>
     </template>
-  </v-app>
+  </div>
 </template>
 
 <style scoped>
@@ -238,6 +239,17 @@ function onKey(event: KeyboardEvent): void {
   min-height: 100vh;
   padding: 32px;
   text-align: center;
+}
+.again {
+  min-height: 52px;
+  padding: 0 18px;
+  border: 1.25px solid var(--ink);
+  background: none;
+  color: var(--ink);
+  font: inherit;
+  font-size: var(--type-text);
+  font-weight: 640;
+  cursor: pointer;
 }
 .waiting-wall {
   fill: none;

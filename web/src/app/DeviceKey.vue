@@ -2,10 +2,11 @@
 import { defineAsyncComponent, ref } from 'vue'
 import { texts } from '../ui/texts'
 import { useDeviceUnits } from '../ui/useDeviceUnits'
+import { withVuetify } from './withVuetify'
 
 /** The key that opens what belongs to this device. Its menu is loaded when it is first pressed. */
 defineProps<{ /** The kitchen's name, which opens it. */ kitchenName: string }>()
-const DeviceMenu = defineAsyncComponent(() => import('./DeviceMenu.vue'))
+const DeviceMenu = defineAsyncComponent(withVuetify(() => import('./DeviceMenu.vue')))
 const { tempUnit } = useDeviceUnits()
 const key = ref<HTMLElement>()
 const isAsked = ref(false)

@@ -1,19 +1,15 @@
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
+import 'vuetify/styles/core' // no utility classes: the two that components need stand in base.css
 import { startClock } from '../port/clock'
 import App from './App.vue'
 import './base.css'
 import './layout.css'
 import { router } from './router'
-import type { ThemeName } from './tokens'
-import { installVuetify } from './vuetify'
-
-const kept = localStorage.getItem('liquamen.theme')
-const ofSystem: ThemeName = window.matchMedia('(prefers-color-scheme: dark)').matches ? 'night' : 'day'
-const theme: ThemeName = kept === 'day' || kept === 'night' ? kept : ofSystem
+import { needsVuetifyLater } from './withVuetify'
 
 const app = createApp(App)
 app.use(createPinia()).use(router)
-installVuetify(app, theme)
+needsVuetifyLater(app)
 startClock()
 app.mount('#app')

@@ -1,7 +1,7 @@
 import { createVuetify } from 'vuetify'
-import type { App } from 'vue'
+import { watch, type App } from 'vue'
+import { themeName } from '../ui/theme'
 import { aliases, mdi } from 'vuetify/iconsets/mdi-svg'
-import 'vuetify/styles/core' // no utility classes: the two that components need stand in base.css
 import { TOKENS, type ThemeName } from './tokens'
 
 const theme = (name: ThemeName) => {
@@ -31,9 +31,9 @@ const flat = { elevation: 0, rounded: 0, ripple: false } as const
 const field = { variant: 'underlined', density: 'comfortable', hideDetails: 'auto', color: 'ink' } as const
 
 /** Vuetify with the house's two themes and flat defaults (LOOK.md §10). */
-export function installVuetify(app: App, current: ThemeName) {
+export function installVuetify(app: App): void {
   const vuetify = createVuetify({
-    theme: { defaultTheme: current, themes: { day: theme('day'), night: theme('night') } },
+    theme: { defaultTheme: themeName.value, themes: { day: theme('day'), night: theme('night') } },
     icons: { defaultSet: 'mdi', aliases, sets: { mdi } }, // drawn, not a font: boxes and arrows come with the page
     defaults: {
       global: { ripple: false },
@@ -48,7 +48,7 @@ export function installVuetify(app: App, current: ThemeName) {
   })
   provideStyleHead(app)
   app.use(vuetify)
-  return vuetify
+  watch(themeName, (name) => vuetify.theme.change(name))
 }
 
 /** Vuetify writes its theme as a <style>; the content policy allows only style sheets of our own making, so it is adopted instead. */

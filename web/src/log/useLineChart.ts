@@ -8,7 +8,7 @@ import {
   type ChartConfiguration,
 } from 'chart.js'
 import { onBeforeUnmount, onMounted, watch, type Ref, type WatchSource } from 'vue'
-import { useTheme } from 'vuetify'
+import { themeName } from '../ui/theme'
 import { TOKENS, type ThemeName } from '../app/tokens'
 import { clockText } from '../ui/format'
 
@@ -34,8 +34,7 @@ export function useLineChart(
   sources: WatchSource[],
   configure: (tokens: ChartTokens, theme: ThemeName) => ChartConfiguration<'line'>,
 ): void {
-  const theme = useTheme()
-  const name = () => theme.global.name.value as ThemeName
+  const name = () => themeName.value
   let chart: Chart | undefined
   function draw(): void {
     chart?.destroy()

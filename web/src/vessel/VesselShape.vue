@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { VesselProfile } from '@liquamen/core'
 import { computed } from 'vue'
-import { useTheme } from 'vuetify'
-import { fillOf, type ThemeName } from '../app/tokens'
+import { themeName } from '../ui/theme'
+import { fillOf } from '../app/tokens'
 import {
   dotCentres,
   halfWidthPx,
@@ -43,14 +43,13 @@ const props = withDefaults(
   { detail: 'station', fill: '', boil: 'none', notch: 'steady' },
 )
 
-const theme = useTheme()
 const WALL = { chip: 1.9, small: 2.6, station: 4.5, bench: 7.5 } as const
 const LEVEL = { chip: 1.3, small: 1.5, station: 2.5, bench: 3 } as const
 const NOTCH = { chip: 0, small: 5, station: 10, bench: 15 } as const
 /** How far a handle reaches, px; the bench's pan has none, its drawing has no room beside it. */
 const HANDLE_PX: Readonly<Record<string, number>> = { chip: 6, small: 10, station: 32 }
 const wall = computed(() => WALL[props.detail])
-const colours = computed(() => fillOf(props.fill, theme.global.name.value as ThemeName))
+const colours = computed(() => fillOf(props.fill, themeName.value))
 const level = computed(() => Math.max(0, Math.min(props.profile.heightMm, props.levelMm ?? 0)))
 const target = computed(() =>
   props.targetMm === undefined ? undefined : Math.min(props.profile.heightMm, props.targetMm),

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { depthAtVolumeMm, type VesselProfile } from '@liquamen/core'
 import { computed } from 'vue'
-import { useTheme } from 'vuetify'
-import { fillOf, type ThemeName } from '../app/tokens'
+import { themeName } from '../ui/theme'
+import { fillOf } from '../app/tokens'
 import type { BatchView } from '@liquamen/core'
 import { degreesText } from '../ui/format'
 import { texts } from '../ui/texts'
@@ -25,7 +25,6 @@ const DEFAULT: VesselProfile = {
   heightMm: 130,
   cornerMm: 16,
 }
-const theme = useTheme()
 const profile = computed(() => props.profile ?? props.view?.well?.profile ?? DEFAULT)
 const isBench = computed(() => props.detail === 'bench')
 const scale = computed(() =>
@@ -58,7 +57,7 @@ const trough = computed(() => {
   return `${ends.includes('left') ? `M${-t} ${-high.value}V18` : `M${-t - 4} 18`}H${ends.includes('right') ? t : t + 4}${ends.includes('right') ? `V${-high.value}` : ''}`
 })
 const water = computed(() => waterLines(troughHalf.value - 4, high.value * 0.82, isBench.value ? 13 : 10))
-const colours = computed(() => fillOf(props.view?.formula.fill ?? '', theme.global.name.value as ThemeName))
+const colours = computed(() => fillOf(props.view?.formula.fill ?? '', themeName.value))
 const box = computed(() =>
   isBench.value
     ? '-330 -352 680 400'

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { depthAtVolumeMm, GRAINS_FROM_C, type BathHeat, type LiveEmulsion } from '@liquamen/core'
 import { computed } from 'vue'
-import { useTheme } from 'vuetify'
-import { fillOf, type ThemeName } from '../../app/tokens'
+import { themeName } from '../../ui/theme'
+import { fillOf } from '../../app/tokens'
 import type { BatchView } from '@liquamen/core'
 import { numberText, tempText } from '../../ui/format'
 import { texts } from '../../ui/texts'
@@ -11,7 +11,6 @@ import TemperatureBand from '../../vessel/TemperatureBand.vue'
 
 const props = defineProps<{ view: BatchView }>()
 const BATH_SHARE: Readonly<Record<BathHeat, number>> = { off: 0, gentle: 0.35, simmer: 0.6, boil: 1 }
-const theme = useTheme()
 const bowl = computed(
   () => (props.view.live?.kind === 'eggEmulsion' ? props.view.live.bowl : undefined) as LiveEmulsion,
 )
@@ -24,7 +23,7 @@ const coming = computed(() =>
     : undefined,
 )
 const goal = computed(() => bowl.value.butterInG + bowl.value.butterToComeG)
-const colours = computed(() => fillOf(props.view.formula.fill, theme.global.name.value as ThemeName))
+const colours = computed(() => fillOf(props.view.formula.fill, themeName.value))
 const hold = computed(() => props.view.formula.emulsion!.holdC)
 const wanted = computed<readonly [number, number]>(() =>
   isPour.value ? [hold.value.low, hold.value.high] : [62, Math.floor(bowl.value.liftC)],

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { HEAT_LEVELS, readCurve, type BatchView, type ReduceLive } from '@liquamen/core'
 import { computed, ref } from 'vue'
-import { useTheme } from 'vuetify'
-import { fillOf, type ThemeName } from '../../app/tokens'
+import { themeName } from '../../ui/theme'
+import { fillOf } from '../../app/tokens'
 import { useKitchenNow } from '../../port/useKitchen'
 import { clockText, numberText } from '../../ui/format'
 import { texts } from '../../ui/texts'
@@ -11,7 +11,6 @@ import VesselShape from '../../vessel/VesselShape.vue'
 const props = defineProps<{ view: BatchView }>()
 const emit = defineEmits<{ /** The drawn level was dragged to a depth, mm. */ dragged: [depthMm: number] }>()
 const nowMs = useKitchenNow()
-const theme = useTheme()
 
 const WIDTH = 900
 const TOP = 22
@@ -113,7 +112,7 @@ const timeTicks = computed(() => {
     label: t.m % (step * 5) === 0 ? clockText(t.m * 60_000) : '',
   }))
 })
-const colours = computed(() => fillOf(props.view.formula.fill, theme.global.name.value as ThemeName))
+const colours = computed(() => fillOf(props.view.formula.fill, themeName.value))
 const targetTextFits = computed(() => target.value * scale.value.pxPerMm * scale.value.heightFactor > 44)
 const isUncertain = computed(
   () => nowMs.value - (live.value.estimate.lastReadingAtMs ?? live.value.startedAtMs) > 4 * 60_000,
