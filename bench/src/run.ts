@@ -2,11 +2,19 @@
 import { core } from './core'
 import { fanOut } from './fanOut'
 import { firstView } from './firstView'
+import { growth } from './growth'
 import { intake } from './intake'
 import { say, type Line } from './line'
 import { steady } from './steady'
 
-const BENCHES: Record<string, () => Line[] | Promise<Line[]>> = { core, intake, fanOut, firstView, steady }
+const BENCHES: Record<string, () => Line[] | Promise<Line[]>> = {
+  core,
+  intake,
+  fanOut,
+  firstView,
+  steady,
+  growth,
+}
 const asked = process.argv.slice(2)
 for (const name of asked.length ? asked : Object.keys(BENCHES)) (await BENCHES[name]!()).forEach(say)
 process.exit(0)

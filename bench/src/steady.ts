@@ -1,23 +1,10 @@
-import { openDatabase } from '../../server/src/db/database'
-import { createFilesService } from '../../server/src/features/files/files.service'
-import { listKitchens } from '../../server/src/kitchens'
-import { createIntake } from '../../server/src/log/intake'
-import { fullStove } from './fullStove'
+import { fullStove } from './madeKitchen'
 import { median } from './interleave'
 import type { Line } from './line'
 import { SLOWDOWN, withServer, type Running } from './withServer'
 
 const SECONDS = 9
 const MOST_MS = 60
-
-/** Puts the ten batches on the stove of the running kitchen, each at its step for so many minutes. */
-async function fillStove({ ownerUrl, appUrl }: Running, sinceMin: number): Promise<void> {
-  const database = openDatabase(appUrl, () => undefined)
-  const [kitchen] = await listKitchens(ownerUrl)
-  const files = createFilesService({ database, clock: Date.now, intake: createIntake() })
-  await files.importFile(kitchen!.id, fullStove(Date.now(), sinceMin))
-  await database.close()
-}
 
 /** What the main thread works in one second, ms, CPU slowed four-fold; the median of some. */
 async function secondOf({ browser }: Running, url: string, selector?: string): Promise<number> {
@@ -49,7 +36,7 @@ export async function steady(): Promise<Line[]> {
   for (const sinceMin of [25, 100])
     lines.push(
       await withServer(async (running) => {
-        await fillStove(running, sinceMin)
+        await running.load(fullStove(Date.now(), sinceMin))
         const emptyMs = await secondOf(running, 'data:text/html,<p>empty')
         const stoveMs = await secondOf(running, `${running.url}/stove`, '.station .level')
         return {

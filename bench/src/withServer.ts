@@ -3,7 +3,12 @@ import { spawn, spawnSync } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import type { ExportFile } from '@liquamen/contracts'
+import { openDatabase } from '../../server/src/db/database'
 import { createRolesAndDatabase } from '../../server/src/db/prepare'
+import { createFilesService } from '../../server/src/features/files/files.service'
+import { listKitchens } from '../../server/src/kitchens'
+import { createIntake } from '../../server/src/log/intake'
 // @ts-expect-error plain JavaScript: it runs before anything is installed
 import { ensureChromium, ROOT } from '../../scripts/install.mjs'
 // @ts-expect-error as above
@@ -23,12 +28,12 @@ const ARGS = [
 /** How much slower than this machine a tablet is taken to be. */
 export const SLOWDOWN = 4
 
-/** The demo kitchen as it is shipped, the addresses of its database, and a browser to visit it with. */
+/** The demo kitchen as it is shipped, and a browser to visit it with. */
 export interface Running {
   readonly url: string
-  readonly ownerUrl: string
-  readonly appUrl: string
   readonly browser: Browser
+  /** Takes a kitchen file in, as another process beside the server. */
+  readonly load: (file: ExportFile) => Promise<void>
 }
 
 /** Builds the page beside a bare one, starts the server over a database of its own, and lets it go afterwards. */
@@ -61,7 +66,17 @@ export function withServer<T>(work: (running: Running) => Promise<T>): Promise<T
     )
     const browser = await chromium.launch({ executablePath: (ensureChromium as () => string)(), args: ARGS })
     try {
-      return await work({ url: `http://127.0.0.1:${port}`, ownerUrl, appUrl, browser })
+      return await work({
+        url: `http://127.0.0.1:${port}`,
+        browser,
+        async load(file) {
+          const database = openDatabase(appUrl, () => undefined)
+          const [kitchen] = await listKitchens(ownerUrl)
+          const files = createFilesService({ database, clock: Date.now, intake: createIntake() })
+          await files.importFile(kitchen!.id, file)
+          await database.close()
+        },
+      })
     } finally {
       await browser.close()
       server.kill('SIGTERM')

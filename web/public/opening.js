@@ -3,5 +3,6 @@ self.opening = fetch('/api/open', {
   method: 'POST',
   headers: { 'content-type': 'application/json' },
   body: '{}',
+  signal: AbortSignal.timeout(8000),
 })
 self.opening.catch(() => undefined)

@@ -59,6 +59,18 @@ describe('kept streams', () => {
     await failing.facts.post(sender(), [served(stream)])
     await expectTrue()
   })
+  it('an id that another stream has is refused, and its neighbours are stored', async () => {
+    const [a, b] = [uuidv7(), uuidv7()]
+    const first = served(a)
+    await t.deps.facts.post(sender(), [first, served(b)])
+    const { results } = await t.deps.facts.post(sender(), [
+      served(b),
+      { ...served(b), id: first.id },
+      served(a),
+    ])
+    expect(results.map((r) => r.problem?.code ?? r.status)).toEqual(['stored', 'idTaken', 'stored'])
+    await expectTrue()
+  })
   it('a fact known to another process is known, also while its stream is kept', async () => {
     const stream = uuidv7()
     const [first, second] = [served(stream), served(stream)]

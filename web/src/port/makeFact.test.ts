@@ -1,7 +1,7 @@
 import { KINDS } from '@liquamen/core'
 import { describe, expect, it } from 'vitest'
 import { Refusal } from './api'
-import { checked, makeFact, type Entry } from './makeFact'
+import { checked, checkedBy, makeFact, type Entry } from './makeFact'
 
 const by = { kitchenId: 'k', deviceId: 'd', crewId: 'ilse', clockOffsetMs: -600_000 }
 const ends: Entry = { kind: 'step.finished', streamId: 's', payload: { stepId: 'simmer' } }
@@ -19,6 +19,10 @@ describe('a fact made in the browser', () => {
     const [kept] = await checked([{ ...ends, payload } as unknown as Entry])
     expect(kept!.payload).toEqual({ stepId: 'simmer' })
     expect(Object.keys(kept!.payload)).toEqual(['stepId'])
+  })
+  it('without the rules at hand it is kept as it is, and the server judges', () => {
+    const broken = { ...ends, payload: { stepId: 7 } } as unknown as Entry
+    expect(checkedBy(broken, undefined)).toEqual(broken)
   })
   it('carries who, where, its number and the kitchen’s time, and the version of its kind', () => {
     const fact = makeFact(ends, by, 41)

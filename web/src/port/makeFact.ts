@@ -31,6 +31,7 @@ export interface Maker {
   readonly clockOffsetMs: number
 }
 
+const RULES_WITHIN_MS = 1000 // a tap waits no longer for them
 type Rules = Pick<Awaited<ReturnType<typeof schemas>>, 'PAYLOAD_SCHEMAS' | 'schemaProblem'>
 /** An entry as it will be stored, by the rules of the server. @throws Refusal as `checked` */
 export function checkedBy<E extends Entry>(entry: E, rules: Rules | undefined): E {
@@ -42,12 +43,13 @@ export function checkedBy<E extends Entry>(entry: E, rules: Rules | undefined): 
 }
 /**
  * Entries as they will be stored. What the server would refuse is refused here, before anyone believes it kept. Where its rules cannot be had, since
- * the line went down before they came, the server judges alone.
+ * the line went down or stalled before they came, the server judges alone.
  *
  * @throws Refusal where the server would never take one
  */
 export async function checked<E extends Entry>(entries: readonly E[]): Promise<E[]> {
-  const rules = await schemas().catch(() => undefined)
+  const inVain = new Promise<undefined>((resolve) => setTimeout(resolve, RULES_WITHIN_MS))
+  const rules = await Promise.race([schemas().catch(() => undefined), inVain])
   return entries.map((entry) => checkedBy(entry, rules))
 }
 

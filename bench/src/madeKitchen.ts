@@ -72,16 +72,80 @@ function batchAt(index: number, nowMs: number, sinceMin: number, deviceId: strin
   return facts.map((fact) => ({ ...fact, id: uuidv7(), deviceId, actor: { deviceId } }))
 }
 
+const FACTS_PER_BATCH = 100
+/** A kitchen file with batches that are long finished, a hundred facts each, and an order to come that nothing before it had. */
+export function longAgo(nowMs: number, batches: number, label: string): ExportFile {
+  const deviceId = uuidv7()
+  const formula = catalog.formulas.find((f) => f.id === 'redWineShallot')!
+  const request = {
+    formula,
+    ingredients: goods,
+    portions: formula.basisPortions,
+    pickupAtMs: nowMs - 72 * 60 * MINUTE_MS,
+  }
+  const placed = placeBatch({ ...request, nowMs: nowMs - 80 * 60 * MINUTE_MS }, catalog, [])
+  const what = {
+    shares: [],
+    formulaId: formula.id,
+    sauceName: formula.name,
+    fill: formula.fill,
+    sources: {},
+    phrases: {},
+  }
+  const place = { formula, vessels: placed.place.vessels, ring: placed.ring, settings: catalog.settings }
+  const one = (): Fact[] => {
+    const batchId = uuidv7()
+    const { facts, put } = rehearsalRecord(batchId)
+    const startAtMs = nowMs - 79 * 60 * MINUTE_MS
+    followPlan({
+      batchId,
+      planned: plannedAt(what, placed),
+      frozen: frozenAt(placed.plan, place, goods),
+      startAtMs,
+      put,
+    })
+    while (facts.length < FACTS_PER_BATCH) put('pan.lifted', startAtMs + MINUTE_MS, { stepId: 'reduceWine' })
+    return facts.map((fact) => ({ ...fact, id: uuidv7(), deviceId, actor: { deviceId } }))
+  }
+  const order = {
+    id: uuidv7(),
+    kitchenId: uuidv7(),
+    streamKind: 'order',
+    streamId: uuidv7(),
+    kind: 'order.taken',
+    v: 1,
+    deviceId,
+    deviceSeq: 1,
+    deviceAtMs: nowMs,
+    clockOffsetMs: 0,
+    actor: { deviceId },
+    payload: {
+      formulaId: formula.id,
+      portions: 4,
+      pickupAtMs: nowMs + 60 * MINUTE_MS,
+      label,
+      detailsId: null,
+    },
+    atMs: nowMs,
+  }
+  return fileOf([...Array.from({ length: batches }, one).flat(), order as unknown as Fact], demo.catalog)
+}
+
+const fileOf = (facts: readonly Fact[], of: ExportFile['catalog']): ExportFile => ({
+  ...demo,
+  format: EXPORT_FORMAT,
+  version: EXPORT_VERSION,
+  shiftFromMs: undefined,
+  catalog: of,
+  guestDetails: [],
+  facts: facts as unknown as ExportFile['facts'],
+})
+
 /** A kitchen file with four egg sauces and six reductions on ten rings, each at its step for so many minutes. */
 export function fullStove(nowMs: number, sinceMin: number): ExportFile {
   const deviceId = uuidv7()
-  return {
-    ...demo,
-    format: EXPORT_FORMAT,
-    version: EXPORT_VERSION,
-    shiftFromMs: undefined,
-    catalog: { ...demo.catalog, rings: RINGS as ExportFile['catalog']['rings'] },
-    guestDetails: [],
-    facts: BATCHES.flatMap((_, i) => batchAt(i, nowMs, sinceMin, deviceId)) as unknown as ExportFile['facts'],
-  }
+  return fileOf(
+    BATCHES.flatMap((_, i) => batchAt(i, nowMs, sinceMin, deviceId)),
+    { ...demo.catalog, rings: RINGS as ExportFile['catalog']['rings'] },
+  )
 }
