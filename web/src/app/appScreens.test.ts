@@ -10,6 +10,10 @@ import DeviceKey from './DeviceKey.vue'
 import EnrolPage from './EnrolPage.vue'
 import StatusLine from './StatusLine.vue'
 
+vi.mock('./withVuetify', () => ({
+  withVuetify: (load: () => unknown) => load, // the screen is mounted with one of its own
+  vuetifyIsHere: () => Promise.resolve(),
+}))
 beforeEach(() => void setActivePinia(createPinia()))
 
 describe('the line of what is wrong', () => {
