@@ -104,7 +104,6 @@ export function createConnection(browser: BrowserKitchen) {
   }
 
   function follow(from: number): void {
-    let wasLost = false
     const fromSeq = async () => Math.max(from, (await browser.store()?.remembered())?.headSeq ?? 0)
     followLive(fromSeq, {
       facts(facts, head) {
@@ -123,16 +122,12 @@ export function createConnection(browser: BrowserKitchen) {
         setClockOffset(clockOffsetMs)
         browser.tell({ clockOffsetMs })
       },
-      open() {
+      open(isAgain) {
         browser.reached()
         void browser.send()
-        if (wasLost) tellCatalog() // what changed while the line was down was told to nobody
-        wasLost = false
+        if (isAgain) tellCatalog() // what changed while the line was down was told to nobody
       },
-      lost() {
-        wasLost = true
-        browser.lost()
-      },
+      lost: browser.lost,
     })
   }
 

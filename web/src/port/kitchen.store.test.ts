@@ -230,6 +230,26 @@ describe('what the server tells', () => {
     expect(kitchen.awaySinceMs).toBeUndefined()
     await settled(() => server.asked.filter((a) => a === 'GET /session').length > before)
   }, 10_000)
+  it('a line that only seems to be there is given up after forty silent seconds, and at once when the network is back', async () => {
+    const kitchen = await heard()
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })
+    try {
+      server.tell('beat', '')
+      vi.advanceTimersByTime(39_000)
+      expect([server.streams().at(-1)!.isClosed, kitchen.awaySinceMs]).toEqual([false, undefined])
+      server.tell('beat', '')
+      vi.advanceTimersByTime(41_000)
+      expect(server.streams().at(-1)!.isClosed).toBe(true)
+      expect(kitchen.awaySinceMs).toBeDefined()
+      const before = server.streams().length
+      window.dispatchEvent(new Event('online'))
+      expect(server.streams().length).toBeGreaterThan(before)
+      server.streams().at(-1)!.onopen!()
+      expect(kitchen.awaySinceMs).toBeUndefined()
+    } finally {
+      vi.useRealTimers()
+    }
+  })
   it('a changed catalogue is read again, in every tab', async () => {
     const kitchen = await heard()
     const other = await opened()
