@@ -34,6 +34,7 @@ const screens = [
   ['log', '/log'],
 ] as const
 const isService = computed(() => !/^\/(log|book|kitchen)(\/|$)/.test(route.path))
+const isSomethingOn = computed(() => current.value.length > 0)
 const isFlashing = computed(() => alarms.isFlashing(nowMs.value))
 const isNight = computed(() => themeName.value === 'night')
 const crewName = computed(() => kitchen.catalog?.crew.find((c) => c.id === kitchen.crewId)?.name ?? '')
@@ -105,7 +106,7 @@ function onKey(event: KeyboardEvent): void {
         </p>
         <div class="tools">
           <button
-            v-if="!alarms.canBeHeard.value && current.length"
+            v-if="!alarms.canBeHeard.value && isSomethingOn"
             class="tool open"
             :title="texts.alarm.hint"
             @click="alarms.openService()"

@@ -51,7 +51,7 @@ const leftOf = ({ x }: { readonly x: number }) => `${12 + Math.round(2 * x) / 2}
 const chipOf = (batchId: string | undefined) => current.value.find((v) => v.state.id === batchId)
 /** Where it stands in a chip, mm: as it is believed, else as it was planned. */
 const levelOf = ({ live, planned }: BatchView) =>
-  live && 'depthMm' in live ? live.depthMm : (planned?.level?.startMm ?? 0)
+  Math.round(live && 'depthMm' in live ? live.depthMm : (planned?.level?.startMm ?? 0)) // a chip shows no less than that
 const open = (batchId: string | undefined) => {
   if (batchId) void router.push(`/bench/${batchId}`)
 }

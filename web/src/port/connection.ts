@@ -179,6 +179,7 @@ export function createConnection(browser: BrowserKitchen) {
           ...memory.session,
           catalog: { ...memory.session.catalog, wells: memory.session.catalog.wells ?? [] },
         }
+        crewId.value ??= session.value.catalog.crew[0]?.id // also where the server is away: who cooks stands in every tap
         phase.value = 'open'
       } // kept by a release without wells
       await connect()

@@ -71,6 +71,7 @@ describe('opening', () => {
     const again = await opened()
     expect(again.catalog?.formulas.length).toBeGreaterThan(40)
     expect(again.factsOf(BATCH)).toHaveLength(1)
+    expect(again.crewId).toBe(again.catalog!.crew[0]!.id)
     expect(again.awaySinceMs).toBeDefined()
     server.is.away = false
     await settled(() => again.awaySinceMs === undefined)

@@ -270,8 +270,14 @@ function drop(): void {
 <style scoped>
 .bench {
   width: 100%;
+  max-height: calc(100dvh - 440px); /* its words stand above the keys, whatever is cautioned of above it */
   display: block;
   touch-action: pan-x;
+}
+@media (max-width: 900px) {
+  .bench {
+    max-height: none;
+  }
 }
 .hob {
   stroke: var(--ink);
