@@ -104,8 +104,7 @@ export function createConnection(browser: BrowserKitchen) {
   }
 
   function follow(from: number): void {
-    const fromSeq = async () => Math.max(from, (await browser.store()?.remembered())?.headSeq ?? 0)
-    followLive(fromSeq, {
+    followLive(from, {
       facts(facts, head) {
         browser.afterwards((store) => store.receive(facts, head))
         browser.share(facts)

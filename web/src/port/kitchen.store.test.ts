@@ -44,6 +44,22 @@ async function opened() {
   await settled(() => kitchen.phase === 'open')
   return kitchen
 }
+/** How many facts the browser's own database has. */
+async function keptFacts(): Promise<number> {
+  const store = await openLocalStore(lastStoreName())
+  const { facts } = await store.readAll()
+  store.close()
+  return facts.length
+}
+/** Whether the browser's own database knows the kitchen. */
+async function keptSession(): Promise<boolean> {
+  const store = await openLocalStore(lastStoreName())
+  const { session } = await store.remembered()
+  store.close()
+  return session !== undefined
+}
+const settledAt = (isSo: () => Promise<boolean>) =>
+  vi.waitFor(async () => expect(await isSo()).toBe(true), { timeout: 4000 })
 const settled = (isSo: () => unknown) =>
   vi.waitFor(
     async () => {
@@ -67,6 +83,7 @@ describe('opening', () => {
     const first = await opened()
     await first.record('pan.lifted', BATCH, { stepId: 'a' })
     await settled(() => first.unsentCount === 0)
+    await settledAt(keptSession)
     server.is.away = true
     const again = await opened()
     expect(again.catalog?.formulas.length).toBeGreaterThan(40)
@@ -183,7 +200,7 @@ describe('what the server tells', () => {
     server.tell('facts', [factOf('018f0000-0000-7000-8000-0000000000e1', BATCH, 9)], '9')
     await settled(() => kitchen.factsOf(BATCH).length === 1)
     server.is.away = true
-    await settled(async () => true)
+    await settledAt(async () => (await keptFacts()) === 1) // written down once the page is idle
     const again = tab()
     await again.open()
     expect(again.factsOf(BATCH)).toHaveLength(1)
@@ -208,11 +225,10 @@ describe('what the server tells', () => {
     const old = '018f0000-0000-7000-8000-0000000000b2'
     server.facts.push(factOf('018f0000-0000-7000-8000-0000000000d1', old, 1))
     await heard()
-    const kept = async () => (await (await openLocalStore(lastStoreName())).readAll()).facts.length
-    await vi.waitFor(async () => expect(await kept()).toBe(1))
+    await settledAt(async () => (await keptFacts()) === 1)
     server.facts.splice(0, 1)
     expect((await opened()).factsOf(old)).toEqual([])
-    await vi.waitFor(async () => expect(await kept()).toBe(0))
+    await settledAt(async () => (await keptFacts()) === 0)
   })
   it('its clock is the kitchen’s', async () => {
     const kitchen = await heard()
@@ -327,5 +343,6 @@ describe('tabs and kitchens', () => {
     await settled(() => kitchen.factsOf(BATCH).length === 1)
     const again = await opened()
     expect(again.factsOf(BATCH)).toEqual([])
+    await settled(() => server.streams().at(-1)!.url === '/api/live?after=0') // not from where the other log ended
   })
 })

@@ -6,11 +6,11 @@ const REACH_AGAIN_MS = 2000
 const SILENT_MS = 40_000
 
 /**
- * Follows the kitchen's facts from a number on; one tab listens for all, and the next one takes over when it closes.
- * @param fromSeq - asked when this tab's turn comes
+ * Follows the kitchen's facts from a number on; one tab listens for all, and the next one takes over when it closes. It then hears again what the
+ * other has told it already: known facts change nothing.
  */
 export function followLive(
-  fromSeq: () => Promise<number>,
+  fromSeq: number,
   on: {
     readonly facts: (facts: Fact[], headSeq: number) => void
     /** More was missed than is told one by one. */
@@ -24,7 +24,7 @@ export function followLive(
   },
 ): void {
   void navigator.locks.request('liquamen-live', async () => {
-    let head = await fromSeq()
+    let head = fromSeq
     let source: EventSource | undefined
     let timer = 0
     const lose = () => {
