@@ -170,10 +170,11 @@ async function refused(response: Response): Promise<string | undefined> {
     : undefined
 }
 
-/** Opens a screen and waits until the kitchen is there. */
+/** Opens a screen and waits until it is there. */
 export async function openScreen(page: Page, kitchen: KitchenServer, path: string): Promise<void> {
   await page.goto(`${kitchen.url}${path}`)
   await page.getByRole('navigation', { name: 'Screens' }).waitFor()
+  await page.locator('main > *').first().waitFor({ state: 'attached' }) // the head is there before the screen
 }
 
 /** Sets the demo kitchen's clock ahead of the wall, in minutes from its start, and waits until the page follows. */

@@ -86,6 +86,7 @@ test('an amount goes in by stages, a step is changed, and the copy is a sauce of
 }) => {
   await openScreen(page, kitchen, '/book/beurreBlanc')
   const butters = amount(page, 'Butter, unsalted')
+  await butters.first().waitFor()
   const before = await butters.count()
   await page.getByRole('button', { name: 'swap: Butter, unsalted' }).last().click()
   await page.getByText('split: Butter, unsalted').click()
