@@ -69,7 +69,6 @@ export class Cook {
     private readonly random: () => number,
   ) {}
   async tap(name: string | RegExp): Promise<void> {
-    await this.page.bringToFront() // a browser without a screen stops drawing a page that it takes for hidden, and then nothing is ever "stable"
     await this.page.getByRole('button', { name }).first().click()
   }
   async wait(minutes: number): Promise<void> {

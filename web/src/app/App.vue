@@ -8,7 +8,7 @@ import { useKitchenViews } from '../port/useKitchenViews'
 import { useSafetyWatch } from '../port/useSafetyWatch'
 import TimeRule from './TimeRule.vue'
 import { setTheme, themeName } from '../ui/theme'
-import { whenIdle } from '../port/whenIdle'
+import { atRest } from '../port/atRest'
 import { vuetifyIsHere, withVuetify } from './withVuetify'
 import { texts } from '../ui/texts'
 import AlarmBar from '../alarms/AlarmBar.vue'
@@ -40,7 +40,7 @@ const isNight = computed(() => themeName.value === 'night')
 const crewName = computed(() => kitchen.catalog?.crew.find((c) => c.id === kitchen.crewId)?.name ?? '')
 onMounted(async () => {
   await kitchen.open()
-  await whenIdle()
+  await atRest()
   await vuetifyIsHere().catch(() => undefined) // a screen that wants it asks again
 })
 useEventListener(window, 'keydown', onKey)
@@ -188,30 +188,10 @@ function onKey(event: KeyboardEvent): void {
   gap: 6px;
   height: 100%;
 }
-.tool {
-  min-width: 48px;
-  height: 48px;
-  padding: 0 10px;
-  border: 0;
-  background: none;
-  color: var(--ink);
-  font: inherit;
-  font-size: var(--type-text);
-  font-weight: 560;
-  cursor: pointer;
-}
 .tool.open {
   font-weight: 640;
   text-decoration: underline;
   text-underline-offset: 5px;
-}
-.tool:hover {
-  text-decoration: underline;
-  text-underline-offset: 5px;
-}
-.tool:active {
-  background: var(--ink);
-  color: var(--bone);
 }
 .page {
   flex: 1;

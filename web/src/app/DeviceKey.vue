@@ -33,20 +33,9 @@ function toggle(): void {
 </template>
 
 <style scoped>
-.tool {
-  min-width: 48px;
-  height: 48px;
-  padding: 0 10px;
-  border: 0;
-  background: none;
+.place {
   color: var(--ink-soft);
-  font: inherit;
-  font-size: var(--type-text);
-  cursor: pointer;
-}
-.tool:hover .name {
-  text-decoration: underline;
-  text-underline-offset: 5px;
+  font-weight: inherit;
 }
 .degrees {
   display: none;

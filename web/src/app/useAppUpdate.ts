@@ -1,4 +1,5 @@
 import { onScopeDispose, ref, watch } from 'vue'
+import { atRest } from '../port/atRest'
 
 const ASK_AGAIN_MS = 10 * 60_000
 
@@ -26,9 +27,7 @@ export function useAppUpdate(isOpen: () => boolean) {
         .register('/sw.js')
         .then(watchWaiting)
         .catch(() => undefined)
-    const atRest = (work: () => void) =>
-      'requestIdleCallback' in window ? window.requestIdleCallback(work) : setTimeout(work)
-    watch(isOpen, (is) => is && atRest(register), { immediate: true, flush: 'post' })
+    watch(isOpen, (is) => is && void atRest().then(register), { immediate: true, flush: 'post' })
     navigator.serviceWorker.addEventListener('controllerchange', () => {
       if (isTaking) window.location.reload()
     })

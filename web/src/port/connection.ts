@@ -7,7 +7,7 @@ import { setClockOffset, useClock } from './clock'
 import { followLive } from './liveStream'
 import { readAtSight, readStored } from './readStored'
 import { lastStoreName, storeNameOf } from './storeNames'
-import { whenIdle } from './whenIdle'
+import { atRest } from './atRest'
 
 const REACH_AGAIN_MS = 2000
 /** How far this device's clock is off, ms, by what the server said between two moments of it. */
@@ -29,7 +29,7 @@ export function createConnection(browser: BrowserKitchen) {
   /** What guests said, as it is now, beside what waits to be sent. */
   function takeDetails(all: readonly GuestDetails[]): void {
     all.forEach((d) => details.set(d.id, d))
-    void browser.store()?.replaceDetails(all)
+    browser.afterwards((store) => store.replaceDetails(all))
   }
   async function refreshDetails(): Promise<void> {
     const all = await api.guestDetails().catch(() => undefined)
@@ -84,18 +84,17 @@ export function createConnection(browser: BrowserKitchen) {
     mirror.merge(facts)
     mirror.keepOnly(facts, current.headSeq)
     session.value = answer
-    told.forEach((d) => details.set(d.id, d))
     crewId.value ??= answer.catalog.crew[0]?.id
     phase.value = 'open'
     browser.reached()
     browser.afterwards(async (store) => {
-      await whenIdle()
+      await atRest()
       await store.keepCurrent(facts, current.headSeq)
       await store.remember({ session: answer, clockOffsetMs: useClock().offsetMs.value })
-      await store.replaceDetails(told)
       await checkBySchema(facts)
     })
-    void whenIdle().then(() => channels.listed(list))
+    takeDetails(told)
+    void atRest().then(() => channels.listed(list))
   }
   /** The second look at what was taken over at sight. */
   async function checkBySchema(facts: readonly Fact[]): Promise<void> {
