@@ -1,10 +1,8 @@
 import { EXPORT_FORMAT, EXPORT_VERSION, type ExportFile } from '@liquamen/contracts'
 import {
   followPlan,
-  frozenAt,
   kitchenGoods,
-  placeBatch,
-  plannedAt,
+  readyBatch,
   rehearsalRecord,
   type Fact,
   type KitchenCatalog,
@@ -39,73 +37,44 @@ const RINGS = BATCHES.map((_, i) => ({
   column: i % 5,
 }))
 
+const formulaOf = (id: string) => catalog.formulas.find((f) => f.id === id)!
+/** Facts as they are made anew by one device of one kitchen. */
+const made = (facts: readonly Fact[], deviceId: string): Fact[] =>
+  facts.map((fact) => ({ ...fact, id: uuidv7(), deviceId, actor: { deviceId } }))
+
 /** The facts of one batch, worked as planned until a step that stands for so many minutes now. */
 function batchAt(index: number, nowMs: number, sinceMin: number, deviceId: string): Fact[] {
   const [formulaId, untilStepId] = BATCHES[index]!
-  const formula = catalog.formulas.find((f) => f.id === formulaId)!
-  const request = {
-    formula,
-    ingredients: goods,
-    portions: formula.basisPortions,
-    pickupAtMs: nowMs + 600 * MINUTE_MS,
-  }
-  const placed = placeBatch({ ...request, nowMs: nowMs - 600 * MINUTE_MS }, catalog, [])
-  const what = {
-    shares: [],
-    formulaId,
-    sauceName: formula.name,
-    fill: formula.fill,
-    sources: {},
-    phrases: {},
-  }
+  const when = { nowMs: nowMs - 600 * MINUTE_MS, pickupAtMs: nowMs + 600 * MINUTE_MS }
+  const { planned, frozen } = readyBatch(formulaOf(formulaId), catalog, goods, when)
   const ring = RINGS[index]!
-  const place = { formula, vessels: placed.place.vessels, ring, settings: catalog.settings }
   const rehearsal = {
     batchId: uuidv7(),
-    planned: { ...plannedAt(what, placed), ringId: ring.id },
-    frozen: frozenAt(placed.plan, place, goods),
+    planned: { ...planned, ringId: ring.id },
+    frozen: { ...frozen, ring },
     untilStepId,
   }
   const stepAfterMs = followPlan({ ...rehearsal, startAtMs: 0, put: rehearsalRecord('').put })
   const { facts, put } = rehearsalRecord(rehearsal.batchId)
   followPlan({ ...rehearsal, startAtMs: nowMs - sinceMin * MINUTE_MS - stepAfterMs, put })
-  return facts.map((fact) => ({ ...fact, id: uuidv7(), deviceId, actor: { deviceId } }))
+  return made(facts, deviceId)
 }
 
 const FACTS_PER_BATCH = 100
+const HOUR_MS = 60 * MINUTE_MS
 /** A kitchen file with batches that are long finished, a hundred facts each, and an order to come that nothing before it had. */
 export function longAgo(nowMs: number, batches: number, label: string): ExportFile {
   const deviceId = uuidv7()
-  const formula = catalog.formulas.find((f) => f.id === 'redWineShallot')!
-  const request = {
-    formula,
-    ingredients: goods,
-    portions: formula.basisPortions,
-    pickupAtMs: nowMs - 72 * 60 * MINUTE_MS,
-  }
-  const placed = placeBatch({ ...request, nowMs: nowMs - 80 * 60 * MINUTE_MS }, catalog, [])
-  const what = {
-    shares: [],
-    formulaId: formula.id,
-    sauceName: formula.name,
-    fill: formula.fill,
-    sources: {},
-    phrases: {},
-  }
-  const place = { formula, vessels: placed.place.vessels, ring: placed.ring, settings: catalog.settings }
+  const formula = formulaOf('redWineShallot')
+  const startAtMs = nowMs - 79 * HOUR_MS
+  const when = { nowMs: startAtMs - HOUR_MS, pickupAtMs: startAtMs + 7 * HOUR_MS }
+  const { planned, frozen } = readyBatch(formula, catalog, goods, when)
   const one = (): Fact[] => {
     const batchId = uuidv7()
     const { facts, put } = rehearsalRecord(batchId)
-    const startAtMs = nowMs - 79 * 60 * MINUTE_MS
-    followPlan({
-      batchId,
-      planned: plannedAt(what, placed),
-      frozen: frozenAt(placed.plan, place, goods),
-      startAtMs,
-      put,
-    })
+    followPlan({ batchId, planned, frozen, startAtMs, put })
     while (facts.length < FACTS_PER_BATCH) put('pan.lifted', startAtMs + MINUTE_MS, { stepId: 'reduceWine' })
-    return facts.map((fact) => ({ ...fact, id: uuidv7(), deviceId, actor: { deviceId } }))
+    return made(facts, deviceId)
   }
   const order = {
     id: uuidv7(),

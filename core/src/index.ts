@@ -222,4 +222,5 @@ export { findModel, MODELS } from './models/registry'
 
 // practice
 export { followPlan, type Put, type Truth } from './practice/followPlan'
+export { readyBatch } from './practice/readyBatch'
 export { rehearsalRecord } from './practice/rehearsalRecord'

@@ -1,12 +1,9 @@
 import { foldBatch } from './batch/foldBatch'
-import { frozenAt } from './batch/frozenAt'
-import { placeBatch } from './batch/placeBatch'
-import { plannedAt } from './batch/planAgain'
 import { viewBatch, type BatchView } from './batch/viewBatch'
 import { larchwaterGoods, larchwaterTest } from './demoKitchen.test-helper'
 import { compareFacts, type Fact } from './facts/fact'
-import { withMove } from './formula/withMove'
 import { followPlan, type Truth } from './practice/followPlan'
+import { readyBatch } from './practice/readyBatch'
 import { rehearsalRecord } from './practice/rehearsalRecord'
 
 /** When a rehearsed batch is lit. */
@@ -26,27 +23,13 @@ export function rehearse(
   { untilStepId, truth, pickupAtMs = LIT_AT_MS + 36e6 }: Rehearsed = {},
 ) {
   const formula = larchwaterTest.formulas.find((f) => f.id === formulaId)!
-  const request = { formula, ingredients: larchwaterGoods, portions: formula.basisPortions, pickupAtMs }
-  const placed = placeBatch({ ...request, nowMs: LIT_AT_MS }, larchwaterTest, [])
+  const when = { nowMs: LIT_AT_MS, pickupAtMs }
+  const { placed, planned, frozen } = readyBatch(formula, larchwaterTest, larchwaterGoods, when)
   const { facts, put } = rehearsalRecord(BATCH_ID)
-  const what = {
-    shares: [],
-    formulaId,
-    sauceName: formula.name,
-    fill: formula.fill,
-    sources: {},
-    phrases: {},
-  }
-  const place = {
-    formula: withMove(formula, placed.choice.movesAtStepId),
-    vessels: placed.place.vessels,
-    ring: placed.ring,
-    settings: larchwaterTest.settings,
-  }
   const endsAtMs = followPlan({
     batchId: BATCH_ID,
-    planned: plannedAt(what, placed),
-    frozen: frozenAt(placed.plan, place, larchwaterGoods),
+    planned,
+    frozen,
     startAtMs: LIT_AT_MS,
     put,
     ...(untilStepId ? { untilStepId } : {}),
