@@ -1,6 +1,6 @@
 import { interleave } from './interleave'
 import type { Line } from './line'
-import { SLOWDOWN, withServer } from './withServer'
+import { DRAWN_STOVE, SLOWDOWN, timeTo, withServer } from './withServer'
 
 /** From navigation to the first drawn stove, and to the bare page's button; cold cache, CPU slowed four-fold; turn by turn, medians. */
 export function firstView(): Promise<Line[]> {
@@ -9,17 +9,11 @@ export function firstView(): Promise<Line[]> {
       const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
       const tab = await context.newPage()
       await (await context.newCDPSession(tab)).send('Emulation.setCPUThrottlingRate', { rate: SLOWDOWN })
-      const start = performance.now()
-      await tab.goto(`${url}${path}`, { waitUntil: 'commit' })
-      await tab.locator(selector).first().waitFor()
-      const ms = performance.now() - start
+      const ms = await timeTo(tab, `${url}${path}`, selector)
       await context.close()
       return ms
     }
-    const [bareMs, appMs] = await interleave(
-      visit('/bare.html', '.v-btn'),
-      visit('/stove', '.station .level'),
-    )
+    const [bareMs, appMs] = await interleave(visit('/bare.html', '.v-btn'), visit('/stove', DRAWN_STOVE))
     return [
       {
         name: 'first view, cold, CPU ÷ 4',

@@ -2,7 +2,7 @@ import type { BrowserContext, Page } from '@playwright/test'
 import { interleave } from './interleave'
 import type { Line } from './line'
 import { longAgo } from './madeKitchen'
-import { withServer, type Running } from './withServer'
+import { DRAWN_STOVE, timeTo, withServer, type Running } from './withServer'
 
 const BATCHES = 500
 const PER_FILE = 50
@@ -14,10 +14,7 @@ const tablet = (browser: Running['browser']) =>
 /** From navigation to the drawn stove, in a browser that was here before. */
 async function open(context: BrowserContext, url: string): Promise<number> {
   const page = await context.newPage()
-  const start = performance.now()
-  await page.goto(`${url}/stove`, { waitUntil: 'commit' })
-  await page.locator('.station .level').first().waitFor()
-  const ms = performance.now() - start
+  const ms = await timeTo(page, `${url}/stove`, DRAWN_STOVE)
   await page.waitForTimeout(1500) // what it writes down afterwards
   await page.close()
   return ms

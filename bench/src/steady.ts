@@ -1,7 +1,7 @@
 import { fullStove } from './madeKitchen'
 import { median } from './interleave'
 import type { Line } from './line'
-import { SLOWDOWN, withServer, type Running } from './withServer'
+import { DRAWN_STOVE, SLOWDOWN, withServer, type Running } from './withServer'
 
 const SECONDS = 9
 const MOST_MS = 60
@@ -38,7 +38,7 @@ export async function steady(): Promise<Line[]> {
       await withServer(async (running) => {
         await running.load(fullStove(Date.now(), sinceMin))
         const emptyMs = await secondOf(running, 'data:text/html,<p>empty')
-        const stoveMs = await secondOf(running, `${running.url}/stove`, '.station .level')
+        const stoveMs = await secondOf(running, `${running.url}/stove`, DRAWN_STOVE)
         return {
           name: `a second of the stove, ${sinceMin} min on`,
           ratio: stoveMs / emptyMs,

@@ -1,4 +1,4 @@
-import { chromium, type Browser } from '@playwright/test'
+import { chromium, type Browser, type Page } from '@playwright/test'
 import { spawn, spawnSync } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -34,6 +34,16 @@ export interface Running {
   readonly browser: Browser
   /** Takes a kitchen file in, as another process beside the server. */
   readonly load: (file: ExportFile) => Promise<void>
+}
+
+/** The first mark of a pan's level: where it is, the stove is drawn. */
+export const DRAWN_STOVE = '.station .level'
+/** From navigation until something is drawn, ms. */
+export async function timeTo(page: Page, url: string, selector: string): Promise<number> {
+  const start = performance.now()
+  await page.goto(url, { waitUntil: 'commit' })
+  await page.locator(selector).first().waitFor()
+  return performance.now() - start
 }
 
 /** Builds the page beside a bare one, starts the server over a database of its own, and lets it go afterwards. */

@@ -105,7 +105,7 @@ export function createIntake(): Intake {
     const before = ids.length ? await findForIntake(tx, ids, unread) : []
     const ofStream = byStream(before)
     for (const id of unread) streams.add(id, ofStream.get(id) ?? [])
-    const kinds = new Map(touched.map((id) => [id, streams.add(id, []).facts[0]?.streamKind]))
+    const kinds = new Map(touched.map((id) => [id, streams.get(id)?.facts[0]?.streamKind]))
     const known = new Map(before.map((fact) => [fact.id, fact]))
     const stored: StoredFact[] = []
     let { lastSeq: seq, chainHead: chain } = head
