@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { computed, defineAsyncComponent, onMounted, provide } from 'vue'
+import { computed, defineAsyncComponent, onMounted, provide, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useAlarms } from '../alarms/useAlarms'
 import { useLiveKitchen } from '../port/kitchen.store'
@@ -8,6 +8,7 @@ import { useKitchenViews } from '../port/useKitchenViews'
 import { useSafetyWatch } from '../port/useSafetyWatch'
 import TimeRule from './TimeRule.vue'
 import { setTheme, themeName } from '../ui/theme'
+import { useHeight } from '../ui/useSize'
 import { atRest } from '../port/atRest'
 import { vuetifyIsHere, withVuetify } from './withVuetify'
 import { texts } from '../ui/texts'
@@ -34,6 +35,8 @@ const screens = [
   ['log', '/log'],
 ] as const
 const isService = computed(() => !/^\/(log|book|kitchen)(\/|$)/.test(route.path))
+const news = ref<HTMLElement>()
+const newsPx = useHeight(news)
 const isSomethingOn = computed(() => current.value.length > 0)
 const isFlashing = computed(() => alarms.isFlashing(nowMs.value))
 const isNight = computed(() => themeName.value === 'night')
@@ -120,9 +123,11 @@ function onKey(event: KeyboardEvent): void {
           <button class="tool" @click="switchTheme">{{ isNight ? texts.app.day : texts.app.night }}</button>
         </div>
       </header>
-      <StatusLine />
-      <AlarmBar />
-      <main class="page" :class="{ withRule: isService }">
+      <div ref="news">
+        <StatusLine />
+        <AlarmBar />
+      </div>
+      <main class="page" :class="{ withRule: isService }" :style="{ '--news': `${newsPx}px` }">
         <RouterView v-slot="{ Component }"><component :is="Component" :key="route.path" /></RouterView>
       </main>
       <footer v-if="isService" class="foot"><TimeRule /></footer>

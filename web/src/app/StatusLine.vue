@@ -106,6 +106,7 @@ async function saveQueue(): Promise<void> {
   border-bottom: 0;
 }
 .mark {
+  flex: none;
   font-weight: 700;
 }
 .tray {

@@ -7,7 +7,7 @@ import { address, mountScreen } from '../testing/mountScreen'
 import { BATCH_ID, ORDER_ID, rehearsed } from '../testing/rehearsed'
 import TimeRule from './TimeRule.vue'
 
-vi.mock('../ui/useWidth', () => ({ useWidth: () => ref(900) })) // nothing is laid out here
+vi.mock('../ui/useSize', () => ({ useWidth: () => ref(900) })) // nothing is laid out here
 beforeEach(() => void setActivePinia(createPinia()))
 
 describe('the time rule', () => {

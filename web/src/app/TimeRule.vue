@@ -7,7 +7,7 @@ import { layOutRule, ruleMinutes, ruleTextPx, ruleX } from '../ui/ruleLayout'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { deadlineVerb } from '../ui/deadlineVerb'
 import VesselChip from '../vessel/VesselChip.vue'
-import { useWidth } from '../ui/useWidth'
+import { useWidth } from '../ui/useSize'
 
 const { nowMs, deadlines, openOrders, current } = useKitchenViews()
 const router = useRouter()

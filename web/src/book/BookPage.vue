@@ -7,7 +7,7 @@ import { texts } from '../ui/texts'
 import VesselChip from '../vessel/VesselChip.vue'
 import { factsOfBook } from './bookFacts'
 import { layOutRiver } from './riverMap'
-import { useWidth } from '../ui/useWidth'
+import { useWidth } from '../ui/useSize'
 
 const { catalog, kitchen } = useKitchenViews()
 const { holdings } = useLarder()

@@ -3,7 +3,7 @@ import { PHASE_BANDS, SERVICE_PHASE_FRAC } from '@liquamen/core'
 import { computed, ref } from 'vue'
 import { numberText } from '../../ui/format'
 import { texts } from '../../ui/texts'
-import { useWidth } from '../../ui/useWidth'
+import { useWidth } from '../../ui/useSize'
 
 const props = defineProps<{
   /** φ now and with everything in, 0..1. */

@@ -171,7 +171,7 @@ function drop(): void {
         <path :d="`M${rulerX} ${y(mm)}h${mm % 10 === 0 ? 14 : mm % 5 === 0 ? 10 : 5}`" />
         <text v-if="mm % 10 === 0 && mm > 0" :x="rulerX - 8" :y="y(mm) + 6" text-anchor="end">{{ mm }}</text>
       </g>
-      <text :x="rulerX + 16" :y="y(rulerMarks.at(-1) ?? 0) - 12" text-anchor="end">
+      <text :x="rulerX + 8" :y="y(rulerMarks.at(-1) ?? 0) - 12" text-anchor="end">
         {{ texts.bench.heights }}{{ numberText(scale.heightFactor, 1) }}
       </text>
     </g>
@@ -270,7 +270,10 @@ function drop(): void {
 <style scoped>
 .bench {
   width: 100%;
-  max-height: calc(100dvh - 440px); /* its words stand above the keys, whatever is cautioned of above it */
+  max-height: max(
+    220px,
+    100dvh - 440px - var(--news, 0px)
+  ); /* its words stand above the keys, whatever is cautioned of or rings above it */
   display: block;
   touch-action: pan-x;
 }
