@@ -18,6 +18,8 @@ const usable = computed(() => Math.max(100, width.value - 24))
 const marks = computed(() =>
   ruleMinutes(spanMin.value).map((m) => ({ ...m, x: 12 + ruleX(m.minute, spanMin.value, usable.value) })),
 )
+const ticks = computed(() => marks.value.map((m) => `M${m.x} 1v${m.label ? 11 : 6}`).join(''))
+const figures = computed(() => marks.value.filter((m) => m.label))
 const FLAG_PX = 44 // its point and its margins
 const overdue = computed(() => deadlines.value.find((d) => d.atMs <= nowMs.value && d.kind === 'actNow'))
 const flagText = computed(() =>
@@ -86,12 +88,10 @@ const open = (batchId: string | undefined) => {
       <svg class="ticks" height="34" :width="Math.max(1, width)" aria-hidden="true">
         <path :d="`M0 1H${width}`" class="axis" />
         <path d="M12 3l-8 12h16z" class="here" />
-        <g v-for="m in marks" :key="m.minute">
-          <path :d="`M${m.x} 1v${m.label ? 11 : 6}`" class="tick" />
-          <text v-if="m.label" :x="m.x" y="30" text-anchor="middle">
-            {{ m.minute }}{{ m.minute === 1 ? ' min' : '' }}
-          </text>
-        </g>
+        <path :d="ticks" class="tick" />
+        <text v-for="m in figures" :key="m.minute" :x="m.x" y="30" text-anchor="middle">
+          {{ m.minute }}{{ m.minute === 1 ? ' min' : '' }}
+        </text>
       </svg>
     </div>
   </div>

@@ -7,8 +7,14 @@ import { roomOf } from '../techniques/registry'
 import { clockText, spanText } from '../ui/format'
 import { texts } from '../ui/texts'
 import { deadlineVerb } from '../ui/deadlineVerb'
+import { circlesPath } from '../vessel/vesselGeometry'
 import PanStation from './PanStation.vue'
 
+/** A ring that is off: nine dots. */
+const OFF = circlesPath(
+  Array.from({ length: 9 }, (_, i) => ({ x: -48 + i * 12, y: 8 })),
+  0.9,
+)
 const props = defineProps<{
   ring: Ring
   /** What stands on it or is to come; nothing where it is free. */
@@ -75,7 +81,7 @@ const open = () => void router.push(props.view ? `/bench/${props.view.state.id}`
     <p class="caption order" :class="{ roux: isLate }">{{ view ? orderLine : ring.strength }}</p>
     <svg class="drawing" viewBox="-150 -126 300 148" preserveAspectRatio="xMidYMid meet" aria-hidden="true">
       <component :is="Drawing" v-if="view" :view="view" />
-      <g v-else class="off"><circle v-for="i in 9" :key="i" :cx="-60 + i * 12" cy="8" r="0.9" /></g>
+      <path v-else :d="OFF" class="off" />
       <path d="M-700 2.5H700" class="hob" />
     </svg>
     <div v-if="urgency === 'actNow' && act" class="figures block block-act">
@@ -145,7 +151,7 @@ const open = () => void router.push(props.view ? `/bench/${props.view.state.id}`
   stroke: var(--ink);
   stroke-width: 2;
 }
-.off circle {
+.off {
   fill: var(--tick);
 }
 .figures {

@@ -2,7 +2,7 @@
 import { radiusAtMm, type VesselProfile } from '@liquamen/core'
 import { computed } from 'vue'
 import VesselShape from './VesselShape.vue'
-import { waterLines, type DrawScale } from './vesselGeometry'
+import { waterPath, type DrawScale } from './vesselGeometry'
 
 const props = withDefaults(
   defineProps<{
@@ -36,14 +36,13 @@ const seatMm = computed(() => {
   return POT.heightMm - h
 })
 const lift = computed(() => -(seatMm.value + (props.isOnBath ? 0 : LIFTED_MM)) * px.value)
-const water = computed(() => waterLines(93 * props.scale.pxPerMm, WATER_MM * px.value))
+const water = computed(() => waterPath(93 * props.scale.pxPerMm, WATER_MM * px.value))
 const wisps = computed(() =>
   props.detail === 'chip' || !props.isOnBath || props.heatShare <= 0
-    ? []
-    : [-0.62, -0.3, 0, 0.3, 0.62].map((x) => ({
-        x: x * 90 * props.scale.pxPerMm,
-        y: -(WATER_MM + 4) * px.value,
-      })),
+    ? ''
+    : [-0.62, -0.3, 0, 0.3, 0.62]
+        .map((x) => `M${x * 90 * props.scale.pxPerMm} ${-(WATER_MM + 4) * px.value}q4 -5 0 -9t0 -9`)
+        .join(''),
 )
 const foam = computed(() => {
   if (!props.isFoamy || props.detail === 'chip') return ''
@@ -67,17 +66,8 @@ const rod = computed(() => {
 <template>
   <g>
     <template v-if="!isComing">
-      <path
-        v-for="(w, i) in water"
-        :key="i"
-        :d="w.d"
-        class="water"
-        :class="{ top: i === 0 }"
-        :stroke-dasharray="w.dash"
-      />
-      <g class="steam"
-        ><path v-for="(w, i) in wisps" :key="i" :d="`M${w.x} ${w.y}q4 -5 0 -9t0 -9`" class="wisp"
-      /></g>
+      <path :d="water" class="water" />
+      <path v-if="wisps" :d="wisps" class="wisp drifting" />
     </template>
     <VesselShape
       :profile="POT"
@@ -115,9 +105,6 @@ const rod = computed(() => {
   fill: none;
   stroke: var(--bath);
   stroke-width: 1.4;
-}
-.water.top {
-  stroke-width: 1.6;
 }
 .wisp {
   fill: none;

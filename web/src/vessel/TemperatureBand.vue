@@ -34,25 +34,20 @@ const ticks = computed(() =>
   ).filter((t) => !props.isSmall || t % 5 === 0),
 )
 const yOfTick = (onDevice: number) => y(tempFromDevice(onDevice))
+const tickPath = computed(() =>
+  ticks.value.map((c) => `M0 ${yOfTick(c)}h${props.isSmall ? smallPx(c) : largePx(c)}`).join(''),
+)
+const smallPx = (c: number) => (c % 10 === 0 ? -8 : -5)
+const largePx = (c: number) => (c % 10 === 0 ? 14 : c % 5 === 0 ? 10 : 5)
+const tens = computed(() => (props.isSmall ? [] : ticks.value.filter((c) => c % 10 === 0)))
 const barPx = computed(() => (props.isSmall ? 6 : 8))
 </script>
 
 <template>
   <g class="scale">
     <path :d="`M0 0V${-heightPx}`" class="axis" />
-    <template v-if="!isSmall"
-      ><g v-for="c in ticks" :key="c"
-        ><path :d="`M0 ${yOfTick(c)}h${c % 10 === 0 ? 14 : c % 5 === 0 ? 10 : 5}`" class="tick" /><text
-          v-if="c % 10 === 0"
-          x="20"
-          :y="yOfTick(c) + 6"
-          >{{ c }}</text
-        ></g
-      ></template
-    >
-    <template v-else
-      ><path v-for="c in ticks" :key="c" :d="`M0 ${yOfTick(c)}h${c % 10 === 0 ? -8 : -5}`" class="tick"
-    /></template>
+    <path :d="tickPath" class="tick" />
+    <text v-for="c in tens" :key="c" x="20" :y="yOfTick(c) + 6">{{ c }}</text>
     <path :d="`M0 ${y(wantedC[0])}V${y(wantedC[1])}`" class="wanted" :stroke-width="barPx" />
     <path
       v-if="dangerFromC !== undefined"

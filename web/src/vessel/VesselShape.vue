@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { themeName } from '../ui/theme'
 import { fillOf } from '../app/tokens'
 import {
+  circlesPath,
   dotCentres,
   halfWidthPx,
   heightPx,
@@ -58,17 +59,24 @@ const stays = computed(() => Math.min(level.value, target.value ?? level.value))
 const y = (mm: number) => -heightPx(mm, props.scale)
 const half = (mm: number) => halfWidthPx(props.profile, mm, props.scale)
 const ruling = computed(() =>
-  props.detail === 'chip' ? [] : rulingHeights(stays.value, level.value, props.scale, props.minuteLevelsMm),
+  props.detail === 'chip'
+    ? ''
+    : rulingHeights(stays.value, level.value, props.scale, props.minuteLevelsMm)
+        .map((mm) => `M${-half(mm) + 1} ${y(mm)}H${half(mm) - 1}`)
+        .join(''),
 )
 const dots = computed(() =>
   props.comingMm !== undefined && props.comingMm > level.value
-    ? dotCentres(
-        props.profile,
-        { fromMm: level.value, toMm: props.comingMm },
-        props.scale,
-        props.detail === 'bench' ? 10 : 9,
+    ? circlesPath(
+        dotCentres(
+          props.profile,
+          { fromMm: level.value, toMm: props.comingMm },
+          props.scale,
+          props.detail === 'bench' ? 10 : 9,
+        ),
+        1.8,
       )
-    : [],
+    : '',
 )
 const menisci = computed(() => {
   const lift = Math.min(5, wall.value * 0.9)
@@ -77,31 +85,44 @@ const menisci = computed(() => {
   return `M${-h} ${at - lift}q0 ${lift} ${lift} ${lift}H${h - lift}q${lift} 0 ${lift} ${-lift}`
 })
 const bubbles = computed(() => {
-  if (props.boil === 'none' || props.detail === 'chip' || level.value <= 0) return []
+  if (props.boil === 'none' || props.detail === 'chip' || level.value <= 0) return ''
   const gap = props.boil === 'boil' ? 13 : 24
   const h = half(level.value) - 12
-  return Array.from({ length: Math.max(0, Math.floor((2 * h) / gap)) }, (_, i) => ({
+  const centres = Array.from({ length: Math.max(0, Math.floor((2 * h) / gap)) }, (_, i) => ({
     x: -h + (i + 0.5) * gap,
     y: y(level.value) + 7 + ((i * 7) % 5),
-    r: 2 + ((i * 5) % 3) * 0.8,
   }))
+  return circlesPath(centres, (i) => 2 + ((i * 5) % 3) * 0.8)
 })
 const steam = computed(() => {
-  if (props.boil === 'none' || props.detail === 'chip' || props.detail === 'small') return []
+  if (props.boil === 'none' || props.detail === 'chip' || props.detail === 'small') return ''
   const rim = half(props.profile.heightMm)
   const count = props.boil === 'boil' ? 5 : 3
-  return Array.from({ length: count }, (_, i) => ({
-    x: -rim * 0.6 + (i * 1.2 * rim) / (count - 1),
-    h: 11 + ((i * 7) % 3) * 4,
-  }))
+  return Array.from({ length: count }, (_, i) => {
+    const h = 11 + ((i * 7) % 3) * 4
+    return `M${-rim * 0.6 + (i * 1.2 * rim) / (count - 1)} ${y(props.profile.heightMm) - 6}q4 ${-h / 4} 0 ${-h / 2}t0 ${-h / 2}`
+  }).join('')
 })
+/** Where the flames of its ring stand; none where no heat is drawn. */
 const burner = computed(() => {
   if (props.heatShare === undefined || props.detail === 'chip') return []
   const width = half(props.profile.heightMm * 0.1)
   const gap = props.detail === 'bench' ? 9 : 6
   return Array.from({ length: Math.floor((2 * width) / gap) + 1 }, (_, i) => -width + i * gap)
 })
-const combPx = computed(() => (props.detail === 'bench' ? 20 : 12) * Math.max(0.25, props.heatShare ?? 0))
+const heat = computed(() => {
+  if (!props.heatShare) return ''
+  const combPx = (props.detail === 'bench' ? 20 : 12) * Math.max(0.25, props.heatShare)
+  return burner.value.map((x) => `M${x} ${wall.value + 4}v${combPx}`).join('')
+})
+const noHeat = computed(() =>
+  props.heatShare
+    ? ''
+    : circlesPath(
+        burner.value.map((x) => ({ x, y: wall.value + 6 })),
+        0.9,
+      ),
+)
 const handle = computed(() => {
   if (props.hasNoHandle) return ''
   const at = props.profile.heightMm * 0.86
@@ -117,16 +138,9 @@ const handle = computed(() => {
       <path v-if="stays > 0" :d="liquidPath(profile, 0, stays, scale)" :fill="colours.fill" />
       <template v-if="level > stays">
         <path :d="liquidPath(profile, stays, level, scale)" :fill="colours.fill" fill-opacity="0.34" />
-        <path
-          v-for="(mm, i) in ruling"
-          :key="i"
-          class="ruling"
-          :d="`M${-half(mm) + 1} ${y(mm)}H${half(mm) - 1}`"
-          :stroke="colours.fill"
-          :stroke-width="detail === 'bench' ? 1.5 : 1"
-        />
+        <path v-if="ruling" :d="ruling" :stroke="colours.fill" :stroke-width="detail === 'bench' ? 1.5 : 1" />
       </template>
-      <circle v-for="(dot, i) in dots" :key="`dot${i}`" :cx="dot.x" :cy="dot.y" r="1.8" class="to-come" />
+      <path v-if="dots" :d="dots" class="to-come" />
       <path
         v-if="comingMm !== undefined && comingMm > level"
         :d="`M${-half(comingMm)} ${y(comingMm)}H${half(comingMm)}`"
@@ -144,9 +158,7 @@ const handle = computed(() => {
         "
         class="band"
       />
-      <g class="bubbles"
-        ><circle v-for="(b, i) in bubbles" :key="`b${i}`" :cx="b.x" :cy="b.y" :r="b.r" class="bubble"
-      /></g>
+      <path v-if="bubbles" :d="bubbles" class="bubble drifting" />
       <path
         v-if="level > 0"
         :d="menisci"
@@ -159,13 +171,7 @@ const handle = computed(() => {
         :d="`M${-half(target)} ${y(target)}H${half(target)}`"
         class="target"
       />
-      <g class="steam"
-        ><path
-          v-for="(s, i) in steam"
-          :key="`s${i}`"
-          :d="`M${s.x} ${y(profile.heightMm) - 6}q4 ${-s.h / 4} 0 ${-s.h / 2}t0 ${-s.h / 2}`"
-          class="wisp"
-      /></g>
+      <path v-if="steam" :d="steam" class="wisp drifting" />
     </template>
     <path :d="wallPath(profile, wall, scale)" class="wall" :stroke-width="isComing ? 1.5 : wall" />
     <path v-if="handle" :d="handle" class="wall" :stroke-width="isComing ? 1.5 : wall * 0.85" />
@@ -175,12 +181,8 @@ const handle = computed(() => {
       :class="notch"
       :d="`M${-half(target) - wall - 3} ${y(target)}l${-NOTCH[detail] * 1.24} ${-NOTCH[detail] * 0.62}v${NOTCH[detail] * 1.24}z`"
     />
-    <g v-if="burner.length && heatShare">
-      <path v-for="x in burner" :key="x" :d="`M${x} ${wall + 4}v${combPx}`" class="heat" />
-    </g>
-    <g v-else-if="burner.length"
-      ><circle v-for="x in burner" :key="x" :cx="x" :cy="wall + 6" r="0.9" class="no-heat"
-    /></g>
+    <path v-if="heat" :d="heat" class="heat" />
+    <path v-if="noHeat" :d="noHeat" class="no-heat" />
   </g>
 </template>
 

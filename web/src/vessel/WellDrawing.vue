@@ -8,7 +8,7 @@ import { degreesText } from '../ui/format'
 import { texts } from '../ui/texts'
 import TemperatureBand from './TemperatureBand.vue'
 import VesselShape from './VesselShape.vue'
-import { halfWidthPx, liquidPath, waterLines } from './vesselGeometry'
+import { halfWidthPx, liquidPath, waterPath } from './vesselGeometry'
 
 const props = defineProps<{
   /** The sauce in it; nothing where the well is empty. */
@@ -40,13 +40,24 @@ const mm = (portions: number) => depthAtVolumeMm(profile.value, portions * perPo
 const level = computed(() =>
   hold.value ? Math.min(profile.value.heightMm - 6, mm(hold.value.portionsLeft)) : 0,
 )
-const marks = computed(() =>
-  hold.value
-    ? Array.from({ length: Math.max(hold.value.portionsLeft, 6) }, (_, i) => mm(i + 1)).filter(
-        (h) => h < profile.value.heightMm - 8,
+/** A mark a portion on the right wall: those in the sauce, in its colour, and those above it. */
+const marks = computed(() => {
+  const portions = hold.value ? Math.max(hold.value.portionsLeft, 6) : 0
+  const heights = Array.from({ length: portions }, (_, i) => mm(i + 1)).filter(
+    (h) => h < profile.value.heightMm - 8,
+  )
+  const path = (of: readonly number[]) =>
+    of
+      .map(
+        (h) =>
+          `M${halfWidthPx(profile.value, h, scale.value) - 2} ${-h * px.value}h${isBench.value ? -16 : -9}`,
       )
-    : [],
-)
+      .join('')
+  return {
+    inSauce: path(heights.filter((h) => h < level.value)),
+    above: path(heights.filter((h) => h >= level.value)),
+  }
+})
 const isDeep = computed(() => level.value * px.value > (isBench.value ? 90 : 36))
 const halfRim = computed(() => halfWidthPx(profile.value, profile.value.heightMm, scale.value))
 const high = computed(() => profile.value.heightMm * px.value)
@@ -56,7 +67,7 @@ const trough = computed(() => {
   const ends = props.ends ?? ['left', 'right']
   return `${ends.includes('left') ? `M${-t} ${-high.value}V18` : `M${-t - 4} 18`}H${ends.includes('right') ? t : t + 4}${ends.includes('right') ? `V${-high.value}` : ''}`
 })
-const water = computed(() => waterLines(troughHalf.value - 4, high.value * 0.82, isBench.value ? 13 : 10))
+const water = computed(() => waterPath(troughHalf.value - 4, high.value * 0.82, isBench.value ? 13 : 10))
 const colours = computed(() => fillOf(props.view?.formula.fill ?? '', themeName.value))
 const box = computed(() =>
   isBench.value
@@ -81,7 +92,7 @@ const spoken = computed(() =>
     preserveAspectRatio="xMidYMid meet"
   >
     <path :d="trough" class="trough" :stroke-width="isBench ? 7 : 4.5" />
-    <path v-for="(w, i) in water" :key="i" :d="w.d" class="water" :stroke-dasharray="w.dash" />
+    <path :d="water" class="water" />
     <path
       :d="`M${-troughHalf - 2} ${-high}H${-halfRim - 2}M${halfRim + 2} ${-high}H${troughHalf + 2}`"
       class="datum"
@@ -112,14 +123,8 @@ const spoken = computed(() =>
       :height="isBench ? 8 : 5"
       class="knob"
     />
-    <path
-      v-for="(h, i) in marks"
-      :key="`m${i}`"
-      :d="`M${halfWidthPx(profile, h, scale) - 2} ${-h * px}h${isBench ? -16 : -9}`"
-      class="mark"
-      :class="{ inLiquid: h < level }"
-      :stroke="h < level ? colours.text : undefined"
-    />
+    <path v-if="marks.inSauce" :d="marks.inSauce" class="mark" :style="{ stroke: colours.text }" />
+    <path v-if="marks.above" :d="marks.above" class="mark" />
     <text
       v-if="hold"
       x="0"

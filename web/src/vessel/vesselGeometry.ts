@@ -60,6 +60,18 @@ export function rulingHeights(
   )
 }
 
+/** Circles as one path: a drawing of many parts is one element a kind, for each element costs the first view and every second after it. */
+export const circlesPath = (
+  circles: readonly { readonly x: number; readonly y: number }[],
+  r: number | ((i: number) => number),
+): string =>
+  circles
+    .map(({ x, y }, i) => {
+      const radius = typeof r === 'number' ? r : r(i)
+      return `M${point(x - radius, y)}a${radius} ${radius} 0 1 0 ${2 * radius} 0a${radius} ${radius} 0 1 0 ${-2 * radius} 0`
+    })
+    .join('')
+
 /** Centres of the dots of what is to come, inside the wall. */
 export function dotCentres(
   profile: VesselProfile,
@@ -79,15 +91,18 @@ export function dotCentres(
 }
 
 /** Water in section: a full line on top, then dashes that shorten downward (LOOK.md §5). Origin at the middle of the base. */
-export function waterLines(
-  halfPx: number,
-  depthPx: number,
-  gapPx = 8,
-): { d: string; dash: string | undefined }[] {
-  return Array.from({ length: Math.max(1, Math.floor(depthPx / gapPx)) }, (_, i) => ({
-    d: `M${-halfPx} ${-(depthPx - i * gapPx)}H${halfPx}`,
-    dash: i === 0 ? undefined : `${Math.max(3, 22 - i * 3.2)} ${4 + i * 0.7}`,
-  }))
+export function waterPath(halfPx: number, depthPx: number, gapPx = 8): string {
+  const lines = Array.from({ length: Math.max(1, Math.floor(depthPx / gapPx)) }, (_, i) => {
+    const y = -(depthPx - i * gapPx)
+    if (i === 0) return `M${-halfPx} ${y}H${halfPx}`
+    const dash = Math.max(3, 22 - i * 3.2)
+    const period = dash + 4 + i * 0.7
+    return Array.from({ length: Math.ceil((2 * halfPx) / period) }, (_, k) => {
+      const from = -halfPx + k * period
+      return `M${point(from, y)}H${Math.min(halfPx, from + dash).toFixed(2)}`
+    }).join('')
+  })
+  return lines.join('')
 }
 
 /** A level or a spread as it is drawn, mm: less than can be seen moves nothing, and what does not move is not drawn anew each second. */
