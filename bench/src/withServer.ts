@@ -46,17 +46,22 @@ export async function timeTo(page: Page, url: string, selector: string): Promise
   return performance.now() - start
 }
 
-/** Builds the page beside a bare one, starts the server over a database of its own, and lets it go afterwards. */
+function buildInto(folder: string, env: Readonly<Record<string, string>>, emptying: string): void {
+  const built = spawnSync(
+    'npx',
+    ['--no-install', 'vite', 'build', '--outDir', folder, emptying, '--logLevel', 'error'],
+    { cwd: join(ROOT as string, 'web'), env: { ...process.env, ...env }, stdio: 'inherit' },
+  )
+  if (built.status !== 0) throw new Error('the build failed')
+}
+
+/** Builds the page as it is shipped beside a bare one, starts the server over a database of its own, and lets it go afterwards. */
 export function withServer<T>(work: (running: Running) => Promise<T>): Promise<T> {
   return withDatabase(async (superuserUrl, password) => {
     const root = ROOT as string
     const page = mkdtempSync(join(tmpdir(), 'liquamen-bench-page-'))
-    const built = spawnSync(
-      'npx',
-      ['--no-install', 'vite', 'build', '--outDir', page, '--emptyOutDir', '--logLevel', 'error'],
-      { cwd: join(root, 'web'), env: { ...process.env, BENCH: '1' }, stdio: 'inherit' },
-    )
-    if (built.status !== 0) throw new Error('the build failed')
+    buildInto(page, {}, '--emptyOutDir')
+    buildInto(page, { PAGE: 'bare' }, '--no-emptyOutDir')
     const { ownerUrl, appUrl } = await createRolesAndDatabase(superuserUrl, 'liquamen', password)
     const port = await (freePort as () => Promise<number>)()
     const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {

@@ -27,12 +27,16 @@ export const factsPageSchema = z.object({
 export const unreadFactsPageSchema = factsPageSchema.extend({ facts: z.array(z.unknown()) })
 
 export const enrolSchema = z.strictObject({ name: text(60).min(1), code: text(20).optional() })
+/** How far a kitchen's clocks are ahead of UTC, min, from one instant until another: clock times of that span are a sum, without a calendar. */
+export const zoneClockSchema = z.object({ fromMs: instantMs, untilMs: instantMs, aheadMin: z.number().int() })
+export type ZoneClock = z.infer<typeof zoneClockSchema>
 export const sessionSchema = z.object({
   deviceId: uuid,
   deviceName: z.string(),
   kitchenId: uuid,
   headSeq: z.number().int(),
   serverNowMs: instantMs,
+  zoneClock: zoneClockSchema,
   catalog: catalogSchema,
 })
 export type Session = z.infer<typeof sessionSchema>

@@ -98,11 +98,20 @@ export const crewSchema = z.strictObject({
   role: z.enum(['cook', 'sousChef', 'admin']),
 }) satisfies z.ZodType<CrewMember>
 
+/** Whether clocks can be told by it. */
+function isTimeZone(name: string): boolean {
+  try {
+    return new Intl.DateTimeFormat('en', { timeZone: name }).format(0) !== ''
+  } catch {
+    return false
+  }
+}
+
 export const settingsSchema = z.strictObject({
   name: text(80).min(1),
   altitudeM: inRange(LIMITS.altitudeM),
   roomTempC: finite.min(0).max(60),
-  timeZone: text(60),
+  timeZone: text(60).refine(isTimeZone, 'must be a time zone such as UTC or Europe/Berlin'),
   scaleStepG: finite.min(0.1).max(50),
   isDemo: z.boolean(),
   rules: rulesSchema.optional(),

@@ -1,4 +1,4 @@
-// asks for the kitchen before anything else is loaded: port/openKitchen.ts takes it from here
+// Before anything else is loaded: the kitchen is asked for (port/api.ts takes the answer from here), and it is day or night.
 self.opening = fetch('/api/open', {
   method: 'POST',
   headers: { 'content-type': 'application/json' },
@@ -6,3 +6,5 @@ self.opening = fetch('/api/open', {
   signal: AbortSignal.timeout(8000),
 })
 self.opening.catch(() => undefined)
+const isDark = matchMedia('(prefers-color-scheme: dark)').matches
+document.documentElement.dataset.theme = localStorage.getItem('liquamen.theme') ?? (isDark ? 'night' : 'day')

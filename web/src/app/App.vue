@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { computed, defineAsyncComponent, onMounted, provide, ref } from 'vue'
+import { computed, defineAsyncComponent, provide, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useAlarms } from '../alarms/useAlarms'
 import { useLiveKitchen } from '../port/kitchen.store'
@@ -9,8 +9,7 @@ import { useSafetyWatch } from '../port/useSafetyWatch'
 import TimeRule from './TimeRule.vue'
 import { setTheme, themeName } from '../ui/theme'
 import { useHeight } from '../ui/useSize'
-import { atRest } from '../port/atRest'
-import { vuetifyIsHere, withVuetify } from './withVuetify'
+import { withVuetify } from './withVuetify'
 import { texts } from '../ui/texts'
 import AlarmBar from '../alarms/AlarmBar.vue'
 import DeviceKey from './DeviceKey.vue'
@@ -41,11 +40,6 @@ const isSomethingOn = computed(() => current.value.length > 0)
 const isFlashing = computed(() => alarms.isFlashing(nowMs.value))
 const isNight = computed(() => themeName.value === 'night')
 const crewName = computed(() => kitchen.catalog?.crew.find((c) => c.id === kitchen.crewId)?.name ?? '')
-onMounted(async () => {
-  await kitchen.open()
-  await atRest()
-  await vuetifyIsHere().catch(() => undefined) // a screen that wants it asks again
-})
 useEventListener(window, 'keydown', onKey)
 
 const switchTheme = () => setTheme(isNight.value ? 'day' : 'night')
@@ -76,19 +70,12 @@ function onKey(event: KeyboardEvent): void {
 <template>
   <div class="v-application" :class="[`v-theme--${themeName}`, { flashing: isFlashing }]">
     <EnrolPage v-if="kitchen.phase === 'needsCode'" />
-    <main
-      v-else-if="kitchen.phase === 'opening' || (kitchen.phase === 'failed' && !kitchen.session)"
-      class="waiting"
-    >
+    <main v-else-if="kitchen.phase === 'failed' && !kitchen.session" class="waiting">
       <svg width="220" height="150" viewBox="-110 -130 220 150" aria-hidden="true">
         <path d="M-92 -110L-68 -14q2 14 14 14H54q12 0 14-14L92-110" class="waiting-wall" />
-        <path v-if="kitchen.phase === 'opening'" d="M-78 -56H78" class="waiting-level" />
       </svg>
-      <p v-if="kitchen.phase === 'opening'" class="label">{{ texts.app.loading }}</p>
-      <template v-else
-        ><p class="label">{{ texts.app.failed }}</p>
-        <button class="again" @click="kitchen.open()">{{ texts.app.tryAgain }}</button></template
-      >
+      <p class="label">{{ texts.app.failed }}</p>
+      <button class="again" @click="kitchen.open()">{{ texts.app.tryAgain }}</button>
     </main>
     <template v-else>
       <header class="head">
@@ -217,15 +204,6 @@ function onKey(event: KeyboardEvent): void {
   display: flex;
   z-index: 5;
 }
-.waiting {
-  display: grid;
-  place-content: center;
-  justify-items: center;
-  gap: 20px;
-  min-height: 100vh;
-  padding: 32px;
-  text-align: center;
-}
 .again {
   min-height: 52px;
   padding: 0 18px;
@@ -236,16 +214,6 @@ function onKey(event: KeyboardEvent): void {
   font-size: var(--type-text);
   font-weight: 640;
   cursor: pointer;
-}
-.waiting-wall {
-  fill: none;
-  stroke: var(--ink);
-  stroke-width: 7;
-  stroke-linejoin: round;
-}
-.waiting-level {
-  stroke: var(--ink);
-  stroke-width: 3;
 }
 .flashing::after {
   content: '';

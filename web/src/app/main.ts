@@ -1,15 +1,30 @@
+import { whenever } from '@vueuse/core'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import 'vuetify/styles/core' // no utility classes: the two that components need stand in base.css
+import { atRest } from '../port/atRest'
 import { startClock } from '../port/clock'
+import { useLiveKitchen } from '../port/kitchen.store'
 import App from './App.vue'
 import './base.css'
 import './layout.css'
 import { router } from './router'
-import { needsVuetifyLater } from './withVuetify'
+import { needsVuetifyLater, vuetifyIsHere } from './withVuetify'
 
 const app = createApp(App)
 app.use(createPinia()).use(router)
 needsVuetifyLater(app)
 startClock()
-app.mount('#app')
+
+const kitchen = useLiveKitchen()
+void kitchen.open()
+// until there is something to show, index.html shows that it is being opened
+whenever(
+  () => kitchen.phase !== 'opening',
+  async () => {
+    app.mount('#app')
+    await atRest()
+    await vuetifyIsHere().catch(() => undefined) // a screen that wants it asks again
+  },
+  { once: true, flush: 'sync' },
+)

@@ -15,11 +15,10 @@ export const useLiveKitchen = defineStore('kitchen', () => {
   const ingredients = computed(() =>
     catalog.value ? kitchenGoods(catalog.value as unknown as KitchenCatalog) : new Map<string, Ingredient>(),
   )
-  watch(
-    () => session.value?.catalog.settings.timeZone,
-    (zone) => setZone(zone ?? 'UTC'),
-    { immediate: true, flush: 'sync' },
-  )
+  watch(session, (now) => setZone(now?.catalog.settings.timeZone ?? 'UTC', now?.zoneClock), {
+    immediate: true,
+    flush: 'sync',
+  })
   function setCrew(id: string): void {
     crewId.value = id
     localStorage.setItem('liquamen.crew', id)

@@ -1,13 +1,18 @@
+import type { ZoneClock } from '@liquamen/contracts'
 import { tempOnDevice, tempScale } from './useDeviceUnits'
-import { ref } from 'vue'
+import { ref, shallowRef } from 'vue'
 
 const kitchenZone = ref('UTC')
-/** Sets the zone in which clock times and days are told: the kitchen's own. */
-export function setZone(timeZone: string): void {
+const zoneClock = shallowRef<ZoneClock>()
+/** Sets the zone in which clock times and days are told: the kitchen's own; with how far its clocks are ahead around now, where that is known. */
+export function setZone(timeZone: string, clock?: ZoneClock): void {
   kitchenZone.value = timeZone
+  zoneClock.value = clock
 }
 const zone = (): string => kitchenZone.value
 const MINUS = '−'
+const MIN_MS = 60_000
+const DAY_MS = 86_400_000
 
 /** Makes a formatter once for each key: a screen formats hundreds of numbers a second, and making one costs as much as using it a hundred times. */
 function keptFormatters<T extends { format: (value: number) => string }>(
@@ -42,9 +47,19 @@ const formatDay = keptFormatters(
     new Intl.DateTimeFormat('en-GB', { timeZone, weekday: 'short', day: 'numeric', month: 'short' }),
 )
 
+const two = (n: number) => String(Math.floor(n)).padStart(2, '0')
+/** A clock time as a sum. The first formatter of dates takes a tablet as long to make as half the stove to draw. */
+function sumClock(ms: number, aheadMin: number, withSeconds: boolean): string {
+  const ofDayMs = (((ms + aheadMin * MIN_MS) % DAY_MS) + DAY_MS) % DAY_MS
+  const seconds = withSeconds ? `:${two((ofDayMs % MIN_MS) / 1000)}` : ''
+  return `${two(ofDayMs / (60 * MIN_MS))}:${two((ofDayMs / MIN_MS) % 60)}${seconds}`
+}
 /** A clock time of the kitchen, 19:11. */
-export const clockText = (ms: number, withSeconds = false): string =>
-  (withSeconds ? formatSeconds : formatClock)(zone(), ms)
+export function clockText(ms: number, withSeconds = false): string {
+  const clock = zoneClock.value
+  if (clock && ms >= clock.fromMs && ms < clock.untilMs) return sumClock(ms, clock.aheadMin, withSeconds)
+  return (withSeconds ? formatSeconds : formatClock)(zone(), ms)
+}
 
 /** A day of the kitchen, Sat 10 Jan. */
 export const dayText = (ms: number): string => formatDay(zone(), ms)
@@ -91,7 +106,7 @@ export function instantOfClock(text: string, nowMs: number): number | undefined 
   let deltaMin = minutes - nowMin
   if (deltaMin < -LONG_PAST_MIN) deltaMin += DAY_MIN
   if (deltaMin > DAY_MIN - LONG_PAST_MIN) deltaMin -= DAY_MIN // just after midnight, what was just before it
-  return Math.floor(nowMs / 60_000) * 60_000 + deltaMin * 60_000
+  return Math.floor(nowMs / MIN_MS) * MIN_MS + deltaMin * MIN_MS
 }
 const formatIsoDay = keptFormatters(
   (timeZone) =>
@@ -108,9 +123,9 @@ export function instantOn(day: string, clock: string): number | undefined {
   const at = (guess: number) => {
     const shown = readClock(clockText(guess)) ?? 0
     const offDays = Math.round(
-      (Date.parse(`${day}T00:00:00Z`) - Date.parse(`${isoDayText(guess)}T00:00:00Z`)) / 86_400_000,
+      (Date.parse(`${day}T00:00:00Z`) - Date.parse(`${isoDayText(guess)}T00:00:00Z`)) / DAY_MS,
     )
-    return guess + (minutes - shown + offDays * DAY_MIN) * 60_000
+    return guess + (minutes - shown + offDays * DAY_MIN) * MIN_MS
   }
   return at(at(noon))
 }

@@ -25,7 +25,6 @@ export const texts = {
     day: 'Day',
     night: 'Night',
     cook: 'Who cooks',
-    loading: 'Opening the kitchen',
     failed: 'The server is out of reach, and this browser has nothing kept yet.',
     tryAgain: 'Try again',
     undo: 'Undo',

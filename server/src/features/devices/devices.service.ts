@@ -15,6 +15,7 @@ import {
   revokeDevice,
   setEnrolCode,
 } from './devices.repo'
+import { zoneClock } from './zoneClock'
 
 const hash = (secret: string) => createHash('sha256').update(secret).digest('hex')
 
@@ -93,12 +94,14 @@ export function createDevicesService({
         head: await readHead(tx, kitchenId),
         catalog: await readCatalog(tx),
       }))
+      const serverNowMs = clock()
       return {
         deviceId,
         deviceName: name,
         kitchenId,
         headSeq: head.lastSeq,
-        serverNowMs: clock(),
+        serverNowMs,
+        zoneClock: zoneClock(catalog.settings.timeZone, serverNowMs),
         catalog: catalog as unknown as Session['catalog'],
       }
     },
