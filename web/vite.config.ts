@@ -15,7 +15,7 @@ export default defineConfig({
       disable: isBare,
       registerType: 'prompt', // a new version is offered, never taken in the middle of a batch
       injectRegister: false,
-      includeAssets: ['icon.svg'],
+      includeAssets: ['icon.svg', 'icon.png'],
       manifest: {
         name: 'Liquamen',
         short_name: 'Liquamen',

@@ -20,7 +20,7 @@ beforeAll(async () => {
     writeFileSync(join(folder, `${name}.br`), brotliCompressSync(text))
     writeFileSync(join(folder, `${name}.gz`), gzipSync(text))
   }
-  writeFileSync(join(folder, 'icon.svg'), '<svg xmlns="http://www.w3.org/2000/svg"/>')
+  writeFileSync(join(folder, 'icon.png'), 'PNG')
   t = await createTestApp({ pageFolder: folder })
 })
 afterAll(async () => {
@@ -60,7 +60,7 @@ describe('the page', () => {
   })
   it('the icon that browsers ask for unasked is the kitchen’s own', async () => {
     const icon = await get('/favicon.ico')
-    expect([icon.status, icon.headers.get('content-type')?.split(';')[0]]).toEqual([200, 'image/svg+xml'])
+    expect([icon.status, icon.headers.get('content-type')?.split(';')[0]]).toEqual([200, 'image/png'])
   })
   it('nothing outside its folder is given away', async () => {
     for (const path of ['/../package.json', '/..%2f..%2fetc/passwd', '/assets/..%2f..%2fpackage.json'])

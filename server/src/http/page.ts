@@ -40,7 +40,7 @@ export function servePage(app: Hono<Env>, folder: string): void {
   )
   app.use('*', except(['/api/*', '/assets/*'], etag()))
   app.use('*', serveStatic({ root: folder, precompressed: true }))
-  app.get('/favicon.ico', serveStatic({ root: folder, path: 'icon.svg' })) // asked for unasked by some browsers
+  app.get('/favicon.ico', serveStatic({ root: folder, path: 'icon.png' })) // asked for unasked by some browsers
   const screen = serveStatic({ root: folder, path: 'index.html', precompressed: true })
   app.get('*', async (c, next) => (IS_FILE.test(c.req.path) ? c.notFound() : await screen(c, next)))
 }

@@ -56,7 +56,7 @@ const silence = (d: Deadline) =>
   flex: 1;
   text-align: left;
   font-size: var(--type-key);
-  font-weight: 680;
+  font-weight: var(--weight-key);
 }
 .go .sauce {
   font-size: 1.05em;
@@ -72,17 +72,17 @@ button {
 }
 .until {
   font-size: var(--type-label);
-  font-weight: 460;
+  font-weight: var(--weight-soft);
 }
 .more {
   align-self: center;
   font-size: var(--type-label);
-  font-weight: 640;
+  font-weight: var(--weight-key);
   padding: 0 12px;
 }
 .quiet {
   font-size: var(--type-text);
-  font-weight: 620;
+  font-weight: var(--weight-key);
   text-decoration: underline;
   text-underline-offset: 5px;
 }

@@ -7,6 +7,7 @@ import { useLiveKitchen } from '../port/kitchen.store'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { useSafetyWatch } from '../port/useSafetyWatch'
 import TimeRule from './TimeRule.vue'
+import { isRestDue } from '../ui/firstView'
 import { setTheme, themeName } from '../ui/theme'
 import { useHeight } from '../ui/useSize'
 import { withVuetify } from './withVuetify'
@@ -117,7 +118,7 @@ function onKey(event: KeyboardEvent): void {
       <main class="page" :class="{ withRule: isService }" :style="{ '--news': `${newsPx}px` }">
         <RouterView v-slot="{ Component }"><component :is="Component" :key="route.path" /></RouterView>
       </main>
-      <footer v-if="isService" class="foot"><TimeRule /></footer>
+      <footer v-if="isService" class="foot"><TimeRule v-if="isRestDue" /></footer>
     </template>
   </div>
 </template>
@@ -147,12 +148,12 @@ function onKey(event: KeyboardEvent): void {
   color: var(--ink-soft);
   text-decoration: none;
   font-size: var(--type-text);
-  font-weight: 560;
+  font-weight: var(--weight-plain);
   font-stretch: 87.5%;
 }
 .screen.here {
   color: var(--ink);
-  font-weight: 700;
+  font-weight: var(--weight-key);
 }
 .screen.here::after {
   content: '';
@@ -181,7 +182,7 @@ function onKey(event: KeyboardEvent): void {
   height: 100%;
 }
 .tool.open {
-  font-weight: 640;
+  font-weight: var(--weight-key);
   text-decoration: underline;
   text-underline-offset: 5px;
 }
@@ -212,7 +213,7 @@ function onKey(event: KeyboardEvent): void {
   color: var(--ink);
   font: inherit;
   font-size: var(--type-text);
-  font-weight: 640;
+  font-weight: var(--weight-key);
   cursor: pointer;
 }
 .flashing::after {

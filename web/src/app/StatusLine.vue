@@ -107,7 +107,7 @@ async function saveQueue(): Promise<void> {
 }
 .mark {
   flex: none;
-  font-weight: 700;
+  font-weight: var(--weight-key);
 }
 .tray {
   padding: 4px 32px;

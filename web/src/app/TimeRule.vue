@@ -109,7 +109,7 @@ const open = (batchId: string | undefined) => {
 }
 .now {
   font-size: var(--type-clock);
-  font-weight: 560;
+  font-weight: var(--weight-plain);
   line-height: 0.9;
   padding-bottom: 10px;
 }
@@ -154,7 +154,7 @@ text {
   color: var(--ink);
   font: inherit;
   font-size: var(--type-text);
-  font-weight: 560;
+  font-weight: var(--weight-plain);
   cursor: pointer;
 }
 .event.order {
@@ -199,7 +199,7 @@ text {
   z-index: 2;
   border: 0;
   font: inherit;
-  font-weight: 640;
+  font-weight: var(--weight-key);
   font-size: var(--type-text);
   height: 30px;
   padding: 0 22px 0 10px;

@@ -5,6 +5,7 @@ import 'vuetify/styles/core' // no utility classes: the two that components need
 import { atRest } from '../port/atRest'
 import { startClock } from '../port/clock'
 import { useLiveKitchen } from '../port/kitchen.store'
+import { firstViewFirst } from '../ui/firstView'
 import App from './App.vue'
 import './base.css'
 import './layout.css'
@@ -22,7 +23,7 @@ void kitchen.open()
 whenever(
   () => kitchen.phase !== 'opening',
   async () => {
-    app.mount('#app')
+    firstViewFirst(() => app.mount('#app'))
     await atRest()
     await vuetifyIsHere().catch(() => undefined) // a screen that wants it asks again
   },

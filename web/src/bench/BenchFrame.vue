@@ -179,7 +179,7 @@ h1 {
   line-height: 1.1;
 }
 .ring {
-  font-weight: 700;
+  font-weight: var(--weight-key);
 }
 .for {
   font-size: var(--type-label);
@@ -213,12 +213,12 @@ h1 {
 }
 .for a {
   color: inherit;
-  font-weight: 600;
+  font-weight: var(--weight-key);
   margin-left: 8px;
 }
 .steps li.here {
   color: var(--ink);
-  font-weight: 700;
+  font-weight: var(--weight-key);
   border-bottom: 3px solid var(--ink);
 }
 .low {

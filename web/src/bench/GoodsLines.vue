@@ -101,7 +101,7 @@ async function take(line: WeighOutLine, massG: number): Promise<void> {
 }
 .amount {
   font-size: var(--type-title);
-  font-weight: 560;
+  font-weight: var(--weight-plain);
   min-width: 4.2em;
   text-align: right;
 }

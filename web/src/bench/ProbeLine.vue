@@ -79,7 +79,7 @@ async function bind(id: string): Promise<void> {
 .stamp {
   border: 1.25px solid var(--ink);
   font-size: var(--type-caption);
-  font-weight: 640;
+  font-weight: var(--weight-key);
   padding: 0 5px;
 }
 .choices {

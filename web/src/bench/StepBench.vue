@@ -160,7 +160,7 @@ const band = (m: { low: number; high: number }) =>
 }
 .ends {
   font-size: var(--type-key);
-  font-weight: 640;
+  font-weight: var(--weight-key);
   max-width: 28ch;
   line-height: 1.15;
   margin-bottom: 6px;
@@ -184,7 +184,7 @@ aside {
 }
 .clock {
   font-size: var(--type-pan);
-  font-weight: 520;
+  font-weight: var(--weight-plain);
   line-height: 0.9;
   white-space: nowrap;
 }

@@ -8,6 +8,7 @@ import {
   type WalkStep,
 } from '@liquamen/core'
 import { computed, type ComputedRef, type Ref } from 'vue'
+import { isRestDue } from '../ui/firstView'
 
 /** What stands in a step's vessel, from the batch as it really went; from its plan where it was not started yet. */
 export interface VesselNow {
@@ -22,10 +23,10 @@ export interface VesselNow {
   readonly walked: WalkStep | undefined
 }
 
-/** The vessel of the step that is being worked. The walk is made once for each state of the batch, not once a second. */
+/** The vessel of the step that is being worked. The walk is made once for each state of the batch, not once a second; the first view does with the plan. */
 export function useVesselNow(view: Ref<BatchView>): ComputedRef<VesselNow> {
   const state = computed(() => view.value.state)
-  const walk = computed(() => actualWalk(state.value))
+  const walk = computed(() => (isRestDue.value ? actualWalk(state.value) : undefined))
   return computed(() => {
     const { step, pan, planned } = view.value
     const walked = walk.value?.find((w) => w.step.id === step?.id)

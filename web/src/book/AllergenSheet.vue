@@ -146,7 +146,7 @@ table {
   writing-mode: vertical-rl;
   transform: rotate(180deg);
   font-size: var(--type-caption);
-  font-weight: 560;
+  font-weight: var(--weight-plain);
 }
 tbody tr {
   border-top: 1px solid var(--hair);

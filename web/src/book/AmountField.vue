@@ -153,7 +153,7 @@ input {
   color: var(--ink);
   font: inherit;
   font-size: var(--type-label);
-  font-weight: 600;
+  font-weight: var(--weight-key);
 }
 .grams {
   width: 90px;

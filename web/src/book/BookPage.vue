@@ -163,7 +163,7 @@ const chipProfile = computed(() => catalog.value?.pans[0]?.profile)
 }
 .held {
   font-size: var(--type-text);
-  font-weight: 620;
+  font-weight: var(--weight-key);
   white-space: nowrap;
 }
 .node:hover .sauce {

@@ -102,7 +102,7 @@ const shownLayers = computed(() =>
   height: 84px;
 }
 .verb {
-  font-weight: 700;
+  font-weight: var(--weight-key);
 }
 svg {
   width: 100%;
@@ -122,7 +122,7 @@ svg {
 }
 .verb {
   font-size: var(--type-caption);
-  font-weight: 560;
+  font-weight: var(--weight-plain);
   line-height: 1.1;
   white-space: nowrap;
   overflow: hidden;

@@ -130,7 +130,7 @@ li {
 .given {
   text-align: right;
   font-size: var(--type-label);
-  font-weight: 600;
+  font-weight: var(--weight-key);
 }
 .what {
   font-size: var(--type-text);

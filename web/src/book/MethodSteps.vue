@@ -132,7 +132,7 @@ function added(id: string): void {
   color: var(--ink);
   font: inherit;
   font-size: var(--type-label);
-  font-weight: 600;
+  font-weight: var(--weight-key);
 }
 @media print {
   .edit {

@@ -113,7 +113,7 @@ th button:hover {
 }
 th {
   text-align: left;
-  font-weight: 460;
+  font-weight: var(--weight-soft);
   font-size: var(--type-caption);
   color: var(--ink-soft);
 }
@@ -121,7 +121,7 @@ td {
   font-size: var(--type-text);
 }
 td strong {
-  font-weight: 620;
+  font-weight: var(--weight-key);
 }
 tr {
   border-top: 1px solid var(--hair);

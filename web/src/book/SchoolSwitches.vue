@@ -74,7 +74,7 @@ legend {
   background: var(--sunk);
 }
 .way[aria-pressed='true'] .word {
-  font-weight: 700;
+  font-weight: var(--weight-key);
 }
 .way:hover .word {
   text-decoration: underline;

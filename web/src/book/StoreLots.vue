@@ -178,7 +178,7 @@ li {
 }
 .amount {
   font-size: var(--type-key);
-  font-weight: 620;
+  font-weight: var(--weight-key);
   text-align: right;
 }
 .what .sauce {

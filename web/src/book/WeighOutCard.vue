@@ -79,10 +79,10 @@ const steps = computed(() =>
     gap: 3mm;
     align-items: center;
     padding: 0.5mm 0;
-    font-weight: 620;
+    font-weight: var(--weight-key);
   }
   .good span {
-    font-weight: 450;
+    font-weight: var(--weight-soft);
   }
   .good i {
     width: 5mm;

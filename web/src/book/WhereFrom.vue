@@ -86,7 +86,7 @@ table {
 }
 th {
   text-align: left;
-  font-weight: 480;
+  font-weight: var(--weight-soft);
   font-size: var(--type-text);
   padding: 2px 0;
 }

@@ -168,7 +168,7 @@ watch(() => kitchen.batches.size, load)
 }
 .at {
   font-size: var(--type-key);
-  font-weight: 600;
+  font-weight: var(--weight-key);
 }
 .sauce {
   font-size: var(--type-key);

@@ -130,17 +130,17 @@ export function createConnection(browser: BrowserKitchen) {
   }
 
   /** Opens from the server: who this is, what is current, at its time. */
-  async function open(): Promise<Opened> {
+  async function open(asked = api.open()): Promise<Opened> {
     const startMs = Date.now()
-    const opened = await api.open()
+    const opened = await asked
     setClockOffset(offsetOf(opened.session.serverNowMs, ...openingTimes(startMs)))
     await useStoreOf(opened.session)
     takeCurrent(opened)
     return opened
   }
-  async function connect(): Promise<void> {
+  async function connect(asked?: Promise<Opened>): Promise<void> {
     try {
-      const { current } = await open()
+      const { current } = await open(asked)
       void browser.send()
       follow(current.headSeq)
     } catch (error) {
@@ -170,6 +170,8 @@ export function createConnection(browser: BrowserKitchen) {
     /** Opens from what the browser has, and from the server, which was asked before. */
     async open(): Promise<void> {
       void navigator.storage?.persist?.()
+      const asked = api.open() // its answer is read while this browser's own database opens
+      asked.catch(() => undefined)
       const memory = await browser.openStore(lastStoreName())
       if (memory.clockOffsetMs !== undefined) setClockOffset(memory.clockOffsetMs)
       if (memory.session) {
@@ -180,7 +182,7 @@ export function createConnection(browser: BrowserKitchen) {
         crewId.value ??= session.value.catalog.crew[0]?.id // also where the server is away: who cooks stands in every tap
         phase.value = 'open'
       } // kept by a release without wells
-      await connect()
+      await connect(asked)
     },
     /** Enrols this browser by the kitchen's code. */
     async enrol(name: string, code: string): Promise<void> {

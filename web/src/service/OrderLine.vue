@@ -152,7 +152,7 @@ const decide = (f: { allergen: Allergen; ingredientId: string }, decision: Aller
 }
 .count {
   font-size: var(--type-clock);
-  font-weight: 560;
+  font-weight: var(--weight-plain);
   text-align: right;
   line-height: 1;
 }
@@ -166,7 +166,7 @@ const decide = (f: { allergen: Allergen; ingredientId: string }, decision: Aller
 }
 .when {
   font-size: var(--type-title);
-  font-weight: 560;
+  font-weight: var(--weight-plain);
   line-height: 1.2;
 }
 .keys-row {
@@ -190,7 +190,7 @@ const decide = (f: { allergen: Allergen; ingredientId: string }, decision: Aller
 .box {
   border: 1.75px solid var(--ink);
   padding: 2px 8px;
-  font-weight: 640;
+  font-weight: var(--weight-key);
 }
 @media (max-width: 900px) {
   .line {

@@ -359,7 +359,7 @@ h1 {
 }
 .last strong {
   font-size: var(--type-title);
-  font-weight: 580;
+  font-weight: var(--weight-plain);
 }
 @media (max-width: 900px) {
   .columns {

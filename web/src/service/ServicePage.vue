@@ -166,7 +166,7 @@ h1 {
 }
 .big {
   font-size: var(--type-station);
-  font-weight: 540;
+  font-weight: var(--weight-plain);
   line-height: 0.9;
 }
 h2 {

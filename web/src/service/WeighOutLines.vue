@@ -57,13 +57,13 @@ li .sauce {
 }
 .amount {
   font-size: var(--type-title);
-  font-weight: 580;
+  font-weight: var(--weight-plain);
   min-width: 4.4em;
   text-align: right;
 }
 .u {
   font-size: var(--type-caption);
-  font-weight: 460;
+  font-weight: var(--weight-soft);
   color: var(--ink-soft);
   display: inline-block;
   width: 1.7em;

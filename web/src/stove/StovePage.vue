@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { useKitchenViews } from '../port/useKitchenViews'
+import { isRestDue } from '../ui/firstView'
 import { texts } from '../ui/texts'
 import StoveStation from './StoveStation.vue'
 import StoveWell from './StoveWell.vue'
@@ -45,7 +46,7 @@ const ends = computed(
     </div>
     <div v-if="wells.length" class="wells" role="group" :aria-label="texts.stove.wells">
       <StoveWell
-        v-for="well in wells"
+        v-for="well in isRestDue ? wells : []"
         :key="well.id"
         :well="well"
         :view="inWell(well.id)"

@@ -131,7 +131,7 @@ const open = () => void router.push(props.view ? `/bench/${props.view.state.id}`
   text-overflow: ellipsis;
 }
 .number {
-  font-weight: 700;
+  font-weight: var(--weight-key);
   margin-right: 4px;
 }
 .order {
@@ -163,25 +163,25 @@ const open = () => void router.push(props.view ? `/bench/${props.view.state.id}`
 }
 .big {
   font-size: var(--type-station);
-  font-weight: 540;
+  font-weight: var(--weight-plain);
   line-height: 1;
   white-space: nowrap;
 }
 .min {
   font-size: var(--type-key);
-  font-weight: 460;
+  font-weight: var(--weight-soft);
   margin-left: 4px;
 }
 .verb {
   display: block;
   font-size: var(--type-key);
-  font-weight: 640;
+  font-weight: var(--weight-key);
   line-height: 1;
 }
 .detail {
   display: block;
   font-size: var(--type-caption);
-  font-weight: 460;
+  font-weight: var(--weight-soft);
   color: var(--ink-soft);
   line-height: 1.15;
 }
@@ -196,12 +196,12 @@ const open = () => void router.push(props.view ? `/bench/${props.view.state.id}`
 }
 .act {
   font-size: var(--type-title);
-  font-weight: 680;
+  font-weight: var(--weight-key);
   white-space: nowrap;
 }
 .number2 {
   font-size: var(--type-key);
-  font-weight: 600;
+  font-weight: var(--weight-key);
   text-align: right;
   line-height: 1;
 }

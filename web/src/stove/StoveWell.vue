@@ -98,7 +98,7 @@ button.station {
   text-overflow: ellipsis;
 }
 .letter {
-  font-weight: 700;
+  font-weight: var(--weight-key);
   margin-right: 4px;
 }
 .caption {
@@ -117,7 +117,7 @@ button.station {
 }
 .big {
   font-size: var(--type-station);
-  font-weight: 540;
+  font-weight: var(--weight-plain);
   line-height: 1;
 }
 .words {
@@ -128,7 +128,7 @@ button.station {
 }
 .verb2 {
   font-size: var(--type-text);
-  font-weight: 600;
+  font-weight: var(--weight-key);
   line-height: 1.1;
 }
 .temp {
@@ -143,7 +143,7 @@ button.station {
 }
 .verb {
   font-size: var(--type-key);
-  font-weight: 680;
+  font-weight: var(--weight-key);
 }
 .on {
   color: inherit;

@@ -114,11 +114,11 @@ text {
 .word {
   fill: var(--ink);
   font-size: var(--type-text);
-  font-weight: 600;
+  font-weight: var(--weight-key);
 }
 .zone {
   font-size: var(--type-text);
-  font-weight: 560;
+  font-weight: var(--weight-plain);
 }
 .zone.wanted {
   fill: var(--sorrel);

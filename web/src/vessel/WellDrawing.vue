@@ -196,16 +196,16 @@ text.left:not(.inside) {
 }
 .left {
   font-size: var(--type-key);
-  font-weight: 620;
+  font-weight: var(--weight-key);
   font-stretch: 75%;
 }
 .left.big {
   font-size: var(--type-instrument);
-  font-weight: 560;
+  font-weight: var(--weight-plain);
 }
 .word {
   font-size: 0.6em;
-  font-weight: 460;
+  font-weight: var(--weight-soft);
 }
 text.word {
   font-size: var(--type-label);

@@ -108,7 +108,7 @@ async function put(): Promise<void> {
 }
 .big {
   font-size: var(--type-station);
-  font-weight: 540;
+  font-weight: var(--weight-plain);
   line-height: 1;
 }
 </style>

@@ -350,7 +350,7 @@ useBenchKeys({
 }
 .instrument {
   font-size: var(--type-instrument);
-  font-weight: 550;
+  font-weight: var(--weight-plain);
   line-height: 0.95;
 }
 .instrument .unit {
@@ -364,7 +364,7 @@ useBenchKeys({
 }
 .paces .here {
   color: var(--ink);
-  font-weight: 700;
+  font-weight: var(--weight-key);
 }
 .paces li {
   display: flex;
@@ -390,7 +390,7 @@ useBenchKeys({
 }
 .credit {
   font-size: var(--type-text);
-  font-weight: 560;
+  font-weight: var(--weight-plain);
   padding-top: 2px;
 }
 .spotting {

@@ -155,7 +155,7 @@ const spoken = computed(
 }
 .grams {
   font-size: var(--type-station);
-  font-weight: 560;
+  font-weight: var(--weight-plain);
   font-stretch: 75%;
 }
 .above {
@@ -163,11 +163,11 @@ const spoken = computed(
 }
 .of {
   font-size: var(--type-key);
-  font-weight: 460;
+  font-weight: var(--weight-soft);
 }
 .stage {
   font-size: var(--type-title);
-  font-weight: 620;
+  font-weight: var(--weight-key);
   font-stretch: 75%;
 }
 .to {
@@ -181,7 +181,7 @@ const spoken = computed(
   stroke: var(--bone);
   stroke-width: 6px;
   font-size: var(--type-label);
-  font-weight: 600;
+  font-weight: var(--weight-key);
   font-stretch: 75%;
 }
 </style>

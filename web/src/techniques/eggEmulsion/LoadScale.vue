@@ -113,20 +113,20 @@ text {
 }
 text.strong {
   fill: var(--ink);
-  font-weight: 640;
+  font-weight: var(--weight-key);
 }
 text.spoonable {
   fill: var(--ink);
-  font-weight: 640;
+  font-weight: var(--weight-key);
 }
 text.edge {
   fill: var(--roux);
   stroke: none;
-  font-weight: 600;
+  font-weight: var(--weight-key);
 }
 text.splits {
   fill: var(--wine);
-  font-weight: 600;
+  font-weight: var(--weight-key);
 }
 .now {
   fill: var(--ink);

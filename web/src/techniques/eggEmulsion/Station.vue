@@ -61,6 +61,6 @@ const probe = computed(() => props.view.probe && (props.view.probe.health === 's
 .degrees {
   fill: var(--ink);
   font-size: var(--type-key);
-  font-weight: 620;
+  font-weight: var(--weight-key);
 }
 </style>

@@ -198,18 +198,18 @@ async function goOn(): Promise<void> {
 }
 .at {
   font-size: var(--type-title);
-  font-weight: 580;
+  font-weight: var(--weight-plain);
 }
 .big {
   font-size: var(--type-title);
-  font-weight: 580;
+  font-weight: var(--weight-plain);
 }
 .block {
   padding: 12px 14px;
 }
 .says {
   font-size: var(--type-key);
-  font-weight: 640;
+  font-weight: var(--weight-key);
 }
 @media (max-width: 900px) {
   .grid {

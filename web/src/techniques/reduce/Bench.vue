@@ -338,7 +338,7 @@ useBenchKeys({
 }
 .facts dd {
   font-size: var(--type-text);
-  font-weight: 600;
+  font-weight: var(--weight-key);
 }
 .glance {
   font-size: var(--type-pan);
@@ -350,7 +350,7 @@ useBenchKeys({
 }
 .notch strong {
   font-size: var(--type-title);
-  font-weight: 580;
+  font-weight: var(--weight-plain);
 }
 .act {
   display: grid;

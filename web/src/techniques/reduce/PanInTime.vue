@@ -340,7 +340,7 @@ text {
 .when {
   fill: var(--ink);
   font-size: var(--type-key);
-  font-weight: 620;
+  font-weight: var(--weight-key);
 }
 .numbers {
   pointer-events: none;
@@ -350,18 +350,18 @@ text {
 }
 .level {
   font-size: var(--type-pan);
-  font-weight: 560;
+  font-weight: var(--weight-plain);
   fill: var(--ink);
   letter-spacing: -1px;
 }
 .level .mm {
   font-size: var(--type-key);
-  font-weight: 460;
+  font-weight: var(--weight-soft);
   fill: var(--ink-soft);
 }
 .stop {
   font-size: var(--type-title);
-  font-weight: 620;
+  font-weight: var(--weight-key);
 }
 .stop.below {
   fill: var(--ink);
@@ -369,7 +369,7 @@ text {
 }
 .mm2 {
   font-size: var(--type-label);
-  font-weight: 460;
+  font-weight: var(--weight-soft);
 }
 .grip {
   fill: transparent;

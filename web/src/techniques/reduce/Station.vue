@@ -58,14 +58,14 @@ const y = (mm: number) => -mm * scale.value.pxPerMm * scale.value.heightFactor
 .mm {
   fill: var(--ink);
   font-size: var(--type-key);
-  font-weight: 620;
+  font-weight: var(--weight-key);
 }
 .mm.target {
   font-size: var(--type-label);
 }
 .u {
   font-size: var(--type-caption);
-  font-weight: 460;
+  font-weight: var(--weight-soft);
   fill: var(--ink-soft);
 }
 </style>
