@@ -2,6 +2,7 @@ import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vite'
 import { VitePWA } from 'vite-plugin-pwa'
 import vuetify from 'vite-plugin-vuetify'
+import { compileAhead } from './compileAhead'
 import { compressOnce } from './compressOnce'
 
 /** Not the app but the page that the bench measures it by, beside it in the same folder. */
@@ -32,6 +33,7 @@ export default defineConfig({
         cleanupOutdatedCaches: true,
       },
     }),
+    ...(isBare ? [] : [compileAhead()]),
     compressOnce(),
   ],
   build: {
@@ -40,7 +42,10 @@ export default defineConfig({
     modulePreload: { polyfill: false },
     rolldownOptions: {
       input: isBare ? ['bare.html'] : ['index.html'],
-      output: { codeSplitting: { groups: [{ name: 'opening', tags: ['$initial'] }] } }, // the first view in one piece: each file more costs a tablet's main thread
+      output: {
+        // the first view in one piece: each file more costs a tablet's main thread
+        codeSplitting: { groups: [{ name: 'opening', tags: ['$initial'] }] },
+      },
     },
   },
 })
