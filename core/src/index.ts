@@ -104,7 +104,7 @@ export { type WalkStep } from './pan/walkFormula'
 // techniques
 export { ACTS, type TechniqueId } from './techniques/acts'
 export { DROPS_G_PER_S, FREE_OIL, POUR_WARNS_C, type Tool, TOOLS } from './techniques/eggEmulsion/butterPour'
-export { liveEmulsion, type LiveEmulsion } from './techniques/eggEmulsion/liveEmulsion'
+export { liveEmulsion, pourLeftS, type LiveEmulsion } from './techniques/eggEmulsion/liveEmulsion'
 export { EMULSION_MODEL_VERSION } from './techniques/eggEmulsion/planEmulsion'
 export { GRAINS_FROM_C } from './techniques/eggEmulsion/replayEmulsion'
 export {

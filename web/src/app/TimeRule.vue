@@ -49,7 +49,7 @@ const events = computed(() => {
   )
 })
 /** Half a pixel is less than can be seen: what does not move by that stays. */
-const leftOf = ({ x }: { readonly x: number }) => `${12 + Math.round(2 * x) / 2}px`
+const placeOf = ({ x }: { readonly x: number }) => `translateX(${12 + Math.round(2 * x) / 2}px)`
 const chipOf = (batchId: string | undefined) => current.value.find((v) => v.state.id === batchId)
 /** Where it stands in a chip, mm: as it is believed, else as it was planned. */
 const levelOf = ({ live, planned }: BatchView) =>
@@ -73,7 +73,7 @@ const open = (batchId: string | undefined) => {
         :key="e.id"
         class="event"
         :class="[`lane${e.lane}`, { order: e.isOrder }]"
-        :style="{ left: leftOf(e) }"
+        :style="{ transform: placeOf(e) }"
         @click="open(e.batchId)"
       >
         <VesselChip
@@ -143,6 +143,7 @@ text {
 }
 .event {
   position: absolute;
+  left: 0; /* moved by a transform: nothing is laid out anew for it */
   display: flex;
   align-items: center;
   gap: 4px;

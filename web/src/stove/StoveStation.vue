@@ -91,7 +91,7 @@ const open = () => void router.push(props.view ? `/bench/${props.view.state.id}`
       >
     </div>
     <div v-else-if="view && next && span" class="figures" :class="{ roux: urgency === 'lookSoon' }">
-      <span class="big"
+      <span class="big" :class="{ long: span.number.length > 4 || (span.unit && span.number.length > 2) }"
         >{{ span.number }}<span v-if="span.unit" class="min">{{ span.unit }}</span></span
       >
       <span
@@ -166,6 +166,9 @@ const open = () => void router.push(props.view ? `/bench/${props.view.state.id}`
   font-weight: var(--weight-plain);
   line-height: 1;
   white-space: nowrap;
+}
+.big.long {
+  font-size: var(--type-title); /* hours: the verb beside it stays whole */
 }
 .min {
   font-size: var(--type-key);

@@ -67,7 +67,7 @@ const rod = computed(() => {
   <g>
     <template v-if="!isComing">
       <path :d="water" class="water" />
-      <path v-if="wisps" :d="wisps" class="wisp drifting" />
+      <path v-if="wisps" :d="wisps" class="wisp" :class="{ drifting: detail === 'bench' }" />
     </template>
     <VesselShape
       :profile="POT"

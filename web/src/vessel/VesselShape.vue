@@ -158,7 +158,10 @@ const handle = computed(() => {
         "
         class="band"
       />
-      <path v-if="bubbles" :d="bubbles" class="bubble drifting" />
+      <g v-if="bubbles || steam" :class="{ drifting: detail === 'bench' }">
+        <path :d="bubbles" class="bubble" />
+        <path :d="steam" class="wisp" />
+      </g>
       <path
         v-if="level > 0"
         :d="menisci"
@@ -171,7 +174,6 @@ const handle = computed(() => {
         :d="`M${-half(target)} ${y(target)}H${half(target)}`"
         class="target"
       />
-      <path v-if="steam" :d="steam" class="wisp drifting" />
     </template>
     <path :d="wallPath(profile, wall, scale)" class="wall" :stroke-width="isComing ? 1.5 : wall" />
     <path v-if="handle" :d="handle" class="wall" :stroke-width="isComing ? 1.5 : wall * 0.85" />

@@ -113,6 +113,33 @@ describe('the bowl, live', () => {
     expect(Math.abs(live.tempC - 56.4)).toBeLessThan(1.5)
     expect(live.liftAtMs!).toBeLessThan(at(begun(), 60).liftAtMs!)
   })
+  it('asked second by second, now and then, or of a while ago, it says what it says when it is asked once', () => {
+    const facts = [
+      ...begun(),
+      fact('bath.changed', 150, { stepId: 'sabayon', bath: 'gentle' }),
+      fact('pan.lifted', 200, { stepId: 'sabayon' }),
+      fact('pan.returned', 230, { stepId: 'sabayon' }),
+      fact('reading.taken', 255, { stepId: 'sabayon', how: 'temperature', tempC: 51, sigmaC: 1 } as never),
+    ]
+    const probe = Array.from({ length: 20 }, (_, i) => ({ atMs: T0 + (60 + i) * 1000, tempC: 30 + i * 0.9 }))
+    fc.assert(
+      fc.property(
+        fc.array(fc.oneof(fc.constant(1), fc.integer({ min: -90, max: 90 })), {
+          minLength: 5,
+          maxLength: 60,
+        }),
+        (gaps) => {
+          const state = fold(facts)
+          let s = 1
+          for (const gap of gaps) {
+            s = Math.min(600, Math.max(1, s + gap))
+            expect(liveEmulsion(state, probe, T0 + s * 1000)).toEqual(at(facts, s, probe))
+          }
+        },
+      ),
+      { numRuns: 25 },
+    )
+  })
   it('off the bath there is nothing to lift', () =>
     expect(at([...begun(), fact('pan.lifted', 100, { stepId: 'sabayon' })], 101).liftAtMs).toBeUndefined())
   it('butter poured by the guide grows with what is in, and is corrected by what was really poured', () => {

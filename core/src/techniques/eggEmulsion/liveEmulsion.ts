@@ -1,4 +1,12 @@
-import { DROPS_G_PER_S, freeOilFrac, recommendedPourGPerS, runPour } from './butterPour'
+import {
+  DROPS_G_PER_S,
+  freeOilFrac,
+  recommendedPourGPerS,
+  runPour,
+  type PourSetting,
+  type PourState,
+} from './butterPour'
+import type { ButterParts } from '../../mixture/butterFat'
 import {
   butterPerWaterG,
   butterRoomG,
@@ -9,8 +17,8 @@ import {
   WATER_FIRST_FROM,
   type PhaseBand,
 } from '../../mixture/phases'
-import { stepYolkBath, yolkStage, type BathHeat, type YolkBathSetup, type YolkStage } from './yolkBath'
-import { emulsionOf, type EmulsionPlan } from '../../batch/batchPlan'
+import { yolkStage, type BathHeat, type YolkBathSetup, type YolkStage } from './yolkBath'
+import { emulsionOf } from '../../batch/batchPlan'
 import type { Formula } from '../../formula/formula'
 import { actualRequest } from '../../pan/actualWalk'
 import { walkFormula } from '../../pan/walkFormula'
@@ -19,17 +27,9 @@ import { bowlParts, pourSetting } from './planEmulsion'
 import { pasteurisationCredit, type CreditBand, type TempPoint } from '../../safety/lethality'
 import type { BatchState } from '../../batch/batchState'
 import { onceFor } from '../../solve/onceFor'
-import {
-  GRAINS_FROM_C,
-  isLiftDue,
-  isRibbon,
-  LIFT_EARLY_K,
-  replayEmulsion,
-  type Replay,
-} from './replayEmulsion'
+import { lookAhead } from './lookAhead'
+import { GRAINS_FROM_C, LIFT_EARLY_K, replayEmulsion, type Replay } from './replayEmulsion'
 
-const AHEAD_S = 900
-const MINUTE_S = 60
 const NO_LIMIT_G = 99_999
 
 /** What is believed of a bowl now. */
@@ -62,7 +62,8 @@ export interface LiveEmulsion {
   readonly freeOil: number
   readonly isBroken: boolean
   readonly safePourGPerS: number
-  readonly pourLeftS: number
+  /** What is still to be poured, for `pourLeftS`. */
+  readonly toPour: ToPour
   readonly volumeMl: number
   readonly massG: number
 }
@@ -149,7 +150,7 @@ export function liveEmulsion(
     probe,
     endMs,
   })
-  return { ...bowlNow(replay, goods), ...aheadOf(setup, replay, endMs) }
+  return { ...bowlNow(replay, goods), ...aheadOf(state, setup, replay, endMs) }
 }
 
 /** What is in the bowl: temperature, stage, butter in and to come, φ now and at the end, free oil, pace. */
@@ -191,7 +192,7 @@ function bowlNow(
     safePourGPerS: pour.isBroken
       ? 0
       : recommendedPourGPerS(pour, pourSetting(plan.method.tool, bowl.tempC), plan.butter),
-    pourLeftS: pourLeftS(replay, plan, toComeG),
+    toPour: { pour, setting: pourSetting(plan.method.tool, bowl.tempC), butter: plan.butter, massG: toComeG },
     volumeMl: (now.fatMl + now.continuousMl) * (1 + bowl.overrun),
     massG: parts.yolkG + replay.aqueousG + butterInG - evaporatedG,
   }
@@ -199,8 +200,8 @@ function bowlNow(
 
 type Ahead = Pick<LiveEmulsion, 'inOneMinuteC' | 'stage' | 'liftAtMs' | 'liftC' | 'ribbonAtMs'>
 /** Where the bowl is going if it is left as it is. */
-function aheadOf(setup: YolkBathSetup, replay: Replay, endMs: number): Ahead {
-  const ahead = lookAhead(setup, replay, endMs)
+function aheadOf(state: BatchState, setup: YolkBathSetup, replay: Replay, endMs: number): Ahead {
+  const ahead = lookAhead(state, setup, replay, endMs)
   return {
     inOneMinuteC: ahead.inOneMinuteC,
     stage: yolkStage(setup, replay.bowl, replay.control).stage,
@@ -210,42 +211,26 @@ function aheadOf(setup: YolkBathSetup, replay: Replay, endMs: number): Ahead {
   }
 }
 
+/** The rest of the butter, and what it goes into. */
+export interface ToPour {
+  readonly pour: PourState
+  readonly setting: PourSetting
+  readonly butter: ButterParts
+  readonly massG: number
+}
 const LONGEST_POUR_S = 1800
 const PACE_STEP_S = 2 // at the recommended pace nothing lies free, which is what wants shorter steps
 /** Seconds until the rest of the butter is in, the pace growing with what is in already. */
-function pourLeftS({ pour, bowl }: Replay, plan: EmulsionPlan, toComeG: number): number {
-  if (toComeG < 1) return 0
-  const setting = pourSetting(plan.method.tool, bowl.tempC)
+export function pourLeftS({ pour, setting, butter, massG }: ToPour): number {
+  if (massG < 1) return 0
   return runPour(
     { ...pour, isBroken: false },
-    { setting, butter: plan.butter },
+    { setting, butter },
     {
-      feedOf: (state) => Math.max(DROPS_G_PER_S, recommendedPourGPerS(state, setting, plan.butter)),
+      feedOf: (state) => Math.max(DROPS_G_PER_S, recommendedPourGPerS(state, setting, butter)),
       mostS: LONGEST_POUR_S,
       stepS: PACE_STEP_S,
-      isDone: (_, pouredG) => pouredG >= toComeG,
+      isDone: (_, pouredG) => pouredG >= massG,
     },
   ).atS
-}
-
-/** The bowl left as it is now, simulated on from the last reading. */
-function lookAhead(
-  setup: YolkBathSetup,
-  { bowl: from, control }: Replay,
-  nowMs: number,
-): { inOneMinuteC: number; liftAtMs: number | undefined; ribbonAtMs: number | undefined } {
-  let bowl = from
-  let inOneMinuteC = bowl.tempC
-  let liftAtMs: number | undefined
-  let ribbonAtMs: number | undefined
-  const isOn = control.bath !== 'off'
-  const awaitsRibbon = isOn && !isRibbon(setup, bowl, control)
-  for (let s = 1; s <= (isOn && liftAtMs === undefined ? AHEAD_S : MINUTE_S); s++) {
-    bowl = stepYolkBath(setup, bowl, control, 1)
-    if (s <= MINUTE_S) inOneMinuteC = bowl.tempC
-    if (awaitsRibbon && ribbonAtMs === undefined && isRibbon(setup, bowl, control))
-      ribbonAtMs = nowMs + s * 1000
-    if (isOn && liftAtMs === undefined && isLiftDue(setup, bowl, control)) liftAtMs = nowMs + s * 1000
-  }
-  return { inOneMinuteC, liftAtMs, ribbonAtMs }
 }

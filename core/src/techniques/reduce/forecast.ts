@@ -4,6 +4,7 @@ import type { PanBelief } from './estimator'
 /** Longest forecast, minutes; beyond it there is "no upper bound yet". */
 export const HORIZON_MIN = 1440
 const GRID = 1.1
+const FINE_MIN = 1e-6
 
 /** Probability that the liquid is down to a mass within so many minutes of boiling. */
 export function doneProbability(belief: PanBelief, targetMassG: number, boilMin: number): number {
@@ -25,7 +26,7 @@ export function minutesToTarget(belief: PanBelief, targetMassG: number, p: numbe
     high *= GRID
     if (high > HORIZON_MIN) return undefined
   }
-  for (let i = 0; i < 60; i++) {
+  while (high - low > FINE_MIN) {
     const mid = (low + high) / 2
     if (doneProbability(belief, targetMassG, mid) >= p) high = mid
     else low = mid

@@ -6,6 +6,7 @@ import { massG } from '../../mixture/composition'
 import { expectWithin } from '../../testing.test-helper'
 import type { StageFact } from '../../batch/batchState'
 import { foldBatch } from '../../batch/foldBatch'
+import { forecast } from './forecast'
 import { liveEstimate } from './liveEstimate'
 import { overshootFixes } from './overshoot'
 import { actualWalk, beginStage } from '../../pan/actualWalk'
@@ -48,7 +49,7 @@ describe('live estimate', () => {
   })
   it('a reading narrows the band', () => {
     const band = (facts: StageFact[]) => {
-      const f = estimate(facts, 5).forecast
+      const f = forecast(estimate(facts, 5).belief, stage.targetMassG)
       return (f.p90Min ?? Infinity) - (f.p10Min ?? 0)
     }
     expect(band([weighed(3, expectedAt(3)), weighed(5, expectedAt(5))])).toBeLessThan(0.7 * band([]))
@@ -78,7 +79,8 @@ describe('live estimate', () => {
   it('heat, additions, lifting, temperature and looks all move it', () => {
     const plain = estimate([], 8)
     const half = estimate([at(4, 'heat.changed', { stepId: stage.stepId, level: 'medium', ratio: 0.5 })], 8)
-    expect(half.forecast.p50Min!).toBeGreaterThan(plain.forecast.p50Min!)
+    const p50 = ({ belief }: typeof plain) => forecast(belief, stage.targetMassG).p50Min!
+    expect(p50(half)).toBeGreaterThan(p50(plain))
     expectWithin(
       estimate(
         [

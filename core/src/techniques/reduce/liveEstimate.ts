@@ -10,7 +10,6 @@ import {
   type PanBelief,
   type ReadingVerdict,
 } from './estimator'
-import { forecast, type Forecast } from './forecast'
 import type { StagePlan } from '../../batch/batchPlan'
 import type { Explanation } from '../../facts/kinds/vocabulary'
 import type { StageFact } from '../../batch/batchState'
@@ -40,7 +39,6 @@ export interface LiveEstimate {
   readonly belief: PanBelief
   readonly massG: number
   readonly sdMassG: number
-  readonly forecast: Forecast
   readonly readings: readonly JudgedReading[]
   readonly questions: readonly OpenQuestion[]
   readonly lastReadingAtMs: number | undefined
@@ -130,7 +128,6 @@ export function liveEstimate(
     belief,
     massG: Math.max(0, belief.massG),
     sdMassG: Math.sqrt(belief.varMass),
-    forecast: forecast(belief, stage.targetMassG),
     readings,
     questions,
     lastReadingAtMs,

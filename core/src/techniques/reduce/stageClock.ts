@@ -1,5 +1,5 @@
 import { isHardlyEvaporating } from './estimator'
-import { minutesToTarget } from './forecast'
+import { forecast, minutesToTarget } from './forecast'
 import { SCORCH } from './scorch'
 import type { StagePlan } from '../../batch/batchPlan'
 import type { LiveEstimate } from './liveEstimate'
@@ -26,7 +26,7 @@ const SOONEST_LOOK_MIN = 1.5
  * @param atMs - the moment of the estimate
  */
 export function stageClock(stage: StagePlan, estimate: LiveEstimate, atMs: number): StageClock {
-  const { p10Min, p50Min, p90Min } = estimate.forecast
+  const { p10Min, p50Min, p90Min } = forecast(estimate.belief, stage.targetMassG)
   const at = (minutes: number | undefined) => (minutes === undefined ? undefined : atMs + minutes * 60_000)
   const staysBeside = stage.dryMarginS < SCORCH.dryMarginS
   const nearMin = staysBeside

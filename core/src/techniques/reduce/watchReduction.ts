@@ -1,9 +1,15 @@
+import type { StagePlan } from '../../batch/batchPlan'
+import type { BatchState } from '../../batch/batchState'
 import type { ReduceLive } from '../../batch/live'
 import type { Due } from '../../batch/deadline'
+import { onceFor } from '../../solve/onceFor'
 import { readCurve } from './levelCurve'
 import type { LiveContext, Watch } from '../technique'
 import { liveEstimate } from './liveEstimate'
-import { stageClock } from './stageClock'
+import { stageClock, type StageClock } from './stageClock'
+
+/** The clocks of a state's stages: fixed by its facts, so worked out once, though a pan is asked for each second. */
+const clocksOf = onceFor((_: BatchState) => new Map<StagePlan, StageClock>())
 
 /** A reduction's estimate now, and its clock as its last fact fixed it, so that every device counts to the same second. */
 function live({ state, step, startedAtMs, nowMs }: LiveContext): ReduceLive | undefined {
@@ -14,7 +20,11 @@ function live({ state, step, startedAtMs, nowMs }: LiveContext): ReduceLive | un
       'stepId' in fact.payload && fact.payload.stepId !== step.id ? last : Math.max(last, fact.atMs),
     startedAtMs,
   )
-  const fixed = liveEstimate(stage, state.stageFacts, startedAtMs, lastFactMs)
+  const clocks = clocksOf(state)
+  const clock =
+    clocks.get(stage) ??
+    stageClock(stage, liveEstimate(stage, state.stageFacts, startedAtMs, lastFactMs), lastFactMs)
+  clocks.set(stage, clock)
   const estimate = liveEstimate(stage, state.stageFacts, startedAtMs, Math.max(nowMs, lastFactMs))
   const at = readCurve(stage.curve, 'massG', estimate.massG)
   const lower = readCurve(stage.curve, 'massG', Math.max(0, estimate.massG - estimate.sdMassG))
@@ -23,7 +33,7 @@ function live({ state, step, startedAtMs, nowMs }: LiveContext): ReduceLive | un
     stage,
     startedAtMs,
     estimate,
-    clock: stageClock(stage, fixed, lastFactMs),
+    clock,
     depthMm: at.depthMm,
     volumeMl: at.volumeMl,
     sdMm: Math.abs(at.depthMm - lower.depthMm),

@@ -6,6 +6,7 @@ import {
   POUR_WARNS_C,
   type BathHeat,
   type BatchView,
+  pourLeftS,
   type LiveEmulsion,
 } from '@liquamen/core'
 import { computed, ref, toRef } from 'vue'
@@ -55,7 +56,7 @@ const pace = computed(() => {
   if (g < DROPS_UNDER_G_PER_S) return 'drops'
   return g < THREAD_UNDER_G_PER_S ? 'thread' : 'stream'
 })
-const pourSpan = computed(() => spanText(bowl.value.pourLeftS * 1000))
+const pourSpan = computed(() => spanText(pourLeftS(bowl.value.toPour) * 1000))
 const goal = computed(() => bowl.value.butterInG + bowl.value.butterToComeG)
 const tempFrom = computed(() => {
   if (bowl.value.from === 'probe') return props.view.probe?.name ?? ''

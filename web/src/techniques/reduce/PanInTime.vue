@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { HEAT_LEVELS, readCurve, type BatchView, type ReduceLive } from '@liquamen/core'
+import { forecast, HEAT_LEVELS, readCurve, type BatchView, type ReduceLive } from '@liquamen/core'
 import { computed, ref } from 'vue'
 import { themeName } from '../../ui/theme'
 import { fillOf } from '../../app/tokens'
@@ -34,7 +34,7 @@ const depth = computed(() => dragMm.value ?? live.value.depthMm)
 const target = computed(() => live.value.stage.targetDepthMm)
 const depthOf = (massG: number) => readCurve(live.value.stage.curve, 'massG', massG).depthMm
 const minutesLeft = computed(() => {
-  const { p90Min, p50Min } = live.value.estimate.forecast
+  const { p90Min, p50Min } = forecast(live.value.estimate.belief, live.value.stage.targetMassG)
   return Math.min(60, Math.max(4, p90Min ?? (p50Min ?? 20) * 1.6))
 })
 const pxPerMin = computed(() => (WIDTH - rightX.value - 46) / (minutesLeft.value + 1))

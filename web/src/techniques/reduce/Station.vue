@@ -21,6 +21,7 @@ const heat = computed(() =>
 const boil = computed(() =>
   props.view.state.isPanOff || live.value.estimate.belief.deadMin > 0 ? 'none' : live.value.stage.regime,
 )
+const levelMm = computed(() => drawnMm(live.value.depthMm))
 const edge = (mm: number) => radiusAtMm(props.view.pan.profile, mm) * scale.value.pxPerMm
 const y = (mm: number) => -mm * scale.value.pxPerMm * scale.value.heightFactor
 </script>
@@ -31,7 +32,7 @@ const y = (mm: number) => -mm * scale.value.pxPerMm * scale.value.heightFactor
       :profile="view.pan.profile"
       :scale="scale"
       :fill="view.formula.fill"
-      :level-mm="drawnMm(live.depthMm)"
+      :level-mm="levelMm"
       :target-mm="live.stage.targetDepthMm"
       :is-uncertain="isUncertain"
       :sd-mm="drawnMm(live.sdMm)"
@@ -39,7 +40,7 @@ const y = (mm: number) => -mm * scale.value.pxPerMm * scale.value.heightFactor
       :boil="boil"
       :notch="urgencyOf(view, nowMs)"
     />
-    <text :x="edge(live.depthMm) + 14" :y="Math.min(-18, y(live.depthMm)) + 6" class="mm">
+    <text :x="edge(levelMm) + 14" :y="Math.min(-18, y(levelMm)) + 6" class="mm">
       {{ numberText(live.depthMm) }}
       <tspan class="u" dx="2">mm</tspan>
     </text>

@@ -1,0 +1,83 @@
+import type { BatchState } from '../../batch/batchState'
+import { isLiftDue, isRibbon, type Replay } from './replayEmulsion'
+import { stepYolkBath, type YolkBathControl, type YolkBathSetup, type YolkBathState } from './yolkBath'
+
+const AHEAD_S = 900
+const MINUTE_S = 60
+
+/** Where a bowl is going if it is left as it is. */
+export interface Outlook {
+  readonly inOneMinuteC: number
+  /** When it is to be lifted, within a quarter of an hour. */
+  readonly liftAtMs: number | undefined
+  readonly ribbonAtMs: number | undefined
+}
+/** The bowl second by second from now on, and the second at which it first is what is waited for. */
+interface Course {
+  readonly control: YolkBathControl
+  readonly awaitsRibbon: boolean
+  readonly bowls: YolkBathState[]
+  liftS: number | undefined
+  ribbonS: number | undefined
+}
+/** A bowl is asked for each second: its course goes on from where it was, as long as it goes as it was foreseen. */
+const courses = new WeakMap<BatchState, Course>()
+
+const KEYS: readonly (keyof YolkBathState)[] = [
+  'atS',
+  'tempC',
+  'wallC',
+  'rimC',
+  'cookedFrac',
+  'waterG',
+  'fatG',
+]
+const isSame = (a: YolkBathState, b: YolkBathState) => KEYS.every((key) => a[key] === b[key])
+
+/** The course of a moment ago, from now on; nothing where the bowl took another, or what was waited for is here. */
+function goneOn(known: Course | undefined, now: YolkBathState, fresh: Course): Course | undefined {
+  const { control, awaitsRibbon } = fresh
+  if (
+    known?.control.bath !== control.bath ||
+    known.control.whisk !== control.whisk ||
+    known.awaitsRibbon !== awaitsRibbon
+  )
+    return undefined
+  const gone = known.bowls.slice(0, MINUTE_S).findIndex((bowl) => isSame(bowl, now))
+  const left = (s: number | undefined) => (s === undefined ? undefined : s - gone)
+  const [liftS, ribbonS] = [left(known.liftS), left(known.ribbonS)]
+  if (gone < 0 || (liftS ?? 1) <= 0 || (ribbonS ?? 1) <= 0) return undefined
+  return { ...fresh, bowls: known.bowls.slice(gone), liftS, ribbonS }
+}
+
+/** The bowl left as it is now, simulated on from the last reading. */
+export function lookAhead(
+  state: BatchState,
+  setup: YolkBathSetup,
+  { bowl, control }: Pick<Replay, 'bowl' | 'control'>,
+  nowMs: number,
+): Outlook {
+  const isOn = control.bath !== 'off'
+  const fresh: Course = {
+    control,
+    awaitsRibbon: isOn && !isRibbon(setup, bowl, control),
+    bowls: [bowl],
+    liftS: undefined,
+    ribbonS: undefined,
+  }
+  const course = goneOn(courses.get(state), bowl, fresh) ?? fresh
+  const { bowls } = course
+  while (bowls.length <= (isOn && course.liftS === undefined ? AHEAD_S : MINUTE_S)) {
+    const next = stepYolkBath(setup, bowls.at(-1) ?? bowl, control, 1)
+    if (course.awaitsRibbon && isRibbon(setup, next, control)) course.ribbonS ??= bowls.length
+    if (isOn && isLiftDue(setup, next, control)) course.liftS ??= bowls.length
+    bowls.push(next)
+  }
+  courses.set(state, course)
+  const at = (s: number | undefined) => (s === undefined ? undefined : nowMs + s * 1000)
+  return {
+    inOneMinuteC: (bowls[MINUTE_S] ?? bowl).tempC,
+    liftAtMs: at(course.liftS),
+    ribbonAtMs: at(course.ribbonS),
+  }
+}
