@@ -38,7 +38,10 @@ const tickPath = computed(() =>
   ticks.value.map((c) => `M0 ${yOfTick(c)}h${props.isSmall ? smallPx(c) : largePx(c)}`).join(''),
 )
 const smallPx = (c: number) => (c % 10 === 0 ? -8 : -5)
-const largePx = (c: number) => (c % 10 === 0 ? 14 : c % 5 === 0 ? 10 : 5)
+function largePx(c: number): number {
+  if (c % 10 === 0) return 14
+  return c % 5 === 0 ? 10 : 5
+}
 const tens = computed(() => (props.isSmall ? [] : ticks.value.filter((c) => c % 10 === 0)))
 const barPx = computed(() => (props.isSmall ? 6 : 8))
 </script>
