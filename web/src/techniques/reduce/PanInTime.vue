@@ -33,6 +33,13 @@ const dragMm = ref<number>()
 const depth = computed(() => dragMm.value ?? live.value.depthMm)
 const target = computed(() => live.value.stage.targetDepthMm)
 const depthOf = (massG: number) => readCurve(live.value.stage.curve, 'massG', massG).depthMm
+/** The liquid's other forms stand over its figure; clear of the steam above the rim, where there is room above that. */
+const formsY = computed(() => {
+  const overFigure = Math.min(y(depth.value) - 118, 210)
+  const rim = y(profile.value.heightMm)
+  const aboveSteam = Math.min(overFigure, rim - 34)
+  return overFigure > rim + 24 || aboveSteam < TOP + 16 ? overFigure : aboveSteam
+})
 const minutesLeft = computed(() => {
   const { p90Min, p50Min } = forecast(live.value.estimate.belief, live.value.stage.targetMassG)
   return Math.min(60, Math.max(4, p90Min ?? (p50Min ?? 20) * 1.6))
@@ -224,7 +231,7 @@ function drop(): void {
       <text v-if="t.label" :x="t.x" :y="HOB_Y + 30" text-anchor="middle">{{ t.label }}</text>
     </g>
     <g class="numbers">
-      <text :x="CX" :y="Math.min(y(depth) - 118, 210)" text-anchor="middle" class="forms">
+      <text :x="CX" :y="formsY" text-anchor="middle" class="forms">
         {{
           texts.bench.inPan(
             numberText(live.volumeMl),
