@@ -1,6 +1,6 @@
 import { whenever } from '@vueuse/core'
 import { createPinia } from 'pinia'
-import { createApp } from 'vue'
+import { createApp, watch } from 'vue'
 import 'vuetify/styles/core' // no utility classes: the two that components need stand in base.css
 import { atRest } from '../port/atRest'
 import { startClock } from '../port/clock'
@@ -28,4 +28,15 @@ whenever(
     await vuetifyIsHere().catch(() => undefined) // a screen that wants it asks again
   },
   { once: true, flush: 'sync' },
+)
+
+// a piece that could not be fetched stays missing for as long as the page stands: once the server has answered again the page begins anew, and
+// what was tapped is kept
+let isPieceMissing = false
+window.addEventListener('vite:preloadError', () => (isPieceMissing = true))
+watch(
+  () => kitchen.awaySinceMs,
+  (awaySinceMs, before) => {
+    if (isPieceMissing && before !== undefined && awaySinceMs === undefined) window.location.reload()
+  },
 )

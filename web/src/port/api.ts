@@ -61,7 +61,11 @@ async function call<T>(
   ...asked: Parameters<typeof ask>
 ): Promise<T> {
   const json = await read(ask(...asked))
-  return schemaOf ? schemaOf(await schemas()).parse(json) : (undefined as T)
+  if (!schemaOf) return undefined as T
+  const all = await schemas().catch(() => {
+    throw new OutOfReach() // a piece of this app could not be fetched
+  })
+  return schemaOf(all).parse(json)
 }
 
 declare global {
