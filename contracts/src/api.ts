@@ -28,7 +28,11 @@ export const unreadFactsPageSchema = factsPageSchema.extend({ facts: z.array(z.u
 
 export const enrolSchema = z.strictObject({ name: text(60).min(1), code: text(20).optional() })
 /** How far a kitchen's clocks are ahead of UTC, min, from one instant until another: clock times of that span are a sum, without a calendar. */
-export const zoneClockSchema = z.object({ fromMs: instantMs, untilMs: instantMs, aheadMin: z.number().int() })
+export const zoneClockSchema = z.object({
+  fromMs: instantMs,
+  untilMs: instantMs,
+  utcOffsetMin: z.number().int(),
+})
 export type ZoneClock = z.infer<typeof zoneClockSchema>
 export const sessionSchema = z.object({
   deviceId: uuid,

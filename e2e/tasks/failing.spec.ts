@@ -135,3 +135,29 @@ test('without server and without anything kept, the page says so and offers to t
   await page.getByRole('button', { name: 'Try again' }).click()
   await expect(page.getByRole('button', { name: /^Ring 1, Red wine & shallot/ })).toBeVisible()
 })
+
+test('a tablet whose line went right after it opened misses no fact, and has all its screens once the line is back', async ({
+  browser,
+  page,
+  kitchen,
+}) => {
+  const cut = await browser.newContext({ serviceWorkers: 'block' })
+  const tablet = await cut.newPage()
+  const later = /\/assets\/(?!index-).*\.js$/ // all but what it opened with
+  await tablet.route(later, (route) => route.abort())
+  await openScreen(tablet, kitchen, '/stove')
+  await tablet.getByRole('link', { name: 'Book' }).click() // there is no Book to be had
+  await openScreen(page, kitchen, '/bench')
+  await page.getByRole('button', { name: 'Take off' }).click()
+  await expect(tablet.getByRole('button', { name: /^Ring 1, Red wine & shallot/ })).toContainText('is left') // off the heat: no clock runs
+  await tablet.unroute(later)
+  await kitchen.stop('SIGKILL')
+  await expect(tablet.getByText(/Server out of reach since/)).toBeVisible({ timeout: 30_000 })
+  await kitchen.start()
+  await expect(tablet.getByText(/Server out of reach since/)).toBeHidden({ timeout: 30_000 })
+  await expect(async () => {
+    await tablet.getByRole('link', { name: 'Book' }).click()
+    await expect(tablet).toHaveURL(/\/book$/, { timeout: 500 })
+  }).toPass({ timeout: 20_000 })
+  await expect(tablet.getByText('Hollandaise').first()).toBeVisible()
+})

@@ -6,5 +6,6 @@ self.opening = fetch('/api/open', {
   signal: AbortSignal.timeout(8000),
 })
 self.opening.catch(() => undefined)
-const isDark = matchMedia('(prefers-color-scheme: dark)').matches
-document.documentElement.dataset.theme = localStorage.getItem('liquamen.theme') ?? (isDark ? 'night' : 'day')
+const kept = localStorage.getItem('liquamen.theme')
+const isNight = kept ? kept === 'night' : matchMedia('(prefers-color-scheme: dark)').matches
+document.documentElement.dataset.theme = isNight ? 'night' : 'day'

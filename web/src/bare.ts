@@ -1,4 +1,4 @@
-// A bare Vuetify page : the peer that bench/ measures the first view against. Built only with PAGE=bare.
+// A bare Vuetify page: the peer that bench/ measures the first view against. Built only with PAGE=bare.
 import { createApp, h } from 'vue'
 import { createVuetify } from 'vuetify'
 import 'vuetify/styles/core'

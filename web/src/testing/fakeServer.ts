@@ -89,7 +89,7 @@ export function fakeServer() {
       kitchenId: is.kitchenId,
       headSeq: facts.length,
       serverNowMs: SERVER_NOW_MS,
-      zoneClock: { fromMs: SERVER_NOW_MS - 864e5, untilMs: SERVER_NOW_MS + 864e5, aheadMin: 0 },
+      zoneClock: { fromMs: SERVER_NOW_MS - 864e5, untilMs: SERVER_NOW_MS + 864e5, utcOffsetMin: 0 },
       catalog,
     }
     if (path === '/open') {

@@ -49,15 +49,15 @@ const formatDay = keptFormatters(
 
 const two = (n: number) => String(Math.floor(n)).padStart(2, '0')
 /** A clock time as a sum. The first formatter of dates takes a tablet as long to make as half the stove to draw. */
-function sumClock(ms: number, aheadMin: number, withSeconds: boolean): string {
-  const ofDayMs = (((ms + aheadMin * MIN_MS) % DAY_MS) + DAY_MS) % DAY_MS
+function sumClock(ms: number, utcOffsetMin: number, withSeconds: boolean): string {
+  const ofDayMs = (((ms + utcOffsetMin * MIN_MS) % DAY_MS) + DAY_MS) % DAY_MS
   const seconds = withSeconds ? `:${two((ofDayMs % MIN_MS) / 1000)}` : ''
   return `${two(ofDayMs / (60 * MIN_MS))}:${two((ofDayMs / MIN_MS) % 60)}${seconds}`
 }
 /** A clock time of the kitchen, 19:11. */
 export function clockText(ms: number, withSeconds = false): string {
   const clock = zoneClock.value
-  if (clock && ms >= clock.fromMs && ms < clock.untilMs) return sumClock(ms, clock.aheadMin, withSeconds)
+  if (clock && ms >= clock.fromMs && ms < clock.untilMs) return sumClock(ms, clock.utcOffsetMin, withSeconds)
   return (withSeconds ? formatSeconds : formatClock)(zone(), ms)
 }
 

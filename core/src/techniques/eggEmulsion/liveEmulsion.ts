@@ -170,6 +170,7 @@ function bowlNow(
   const now = phasesWith(butterInG)
   const allButterG = Math.max(parts.butterG, butterInG)
   const toComeG = Math.max(0, parts.butterG - butterInG)
+  const setting = pourSetting(plan.method.tool, bowl.tempC)
   return {
     tempC: bowl.tempC,
     from: replay.from,
@@ -189,10 +190,8 @@ function bowlNow(
     butterPerWater: butterPerWaterG(WATER_FIRST_FROM, plan.butter),
     freeOil: freeOilFrac(pour, bowl.tempC),
     isBroken: pour.isBroken,
-    safePourGPerS: pour.isBroken
-      ? 0
-      : recommendedPourGPerS(pour, pourSetting(plan.method.tool, bowl.tempC), plan.butter),
-    toPour: { pour, setting: pourSetting(plan.method.tool, bowl.tempC), butter: plan.butter, massG: toComeG },
+    safePourGPerS: pour.isBroken ? 0 : recommendedPourGPerS(pour, setting, plan.butter),
+    toPour: { pour, setting, butter: plan.butter, massG: toComeG },
     volumeMl: (now.fatMl + now.continuousMl) * (1 + bowl.overrun),
     massG: parts.yolkG + replay.aqueousG + butterInG - evaporatedG,
   }

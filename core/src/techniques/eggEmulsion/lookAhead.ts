@@ -23,16 +23,8 @@ interface Course {
 /** A bowl is asked for each second: its course goes on from where it was, as long as it goes as it was foreseen. */
 const courses = new WeakMap<BatchState, Course>()
 
-const KEYS: readonly (keyof YolkBathState)[] = [
-  'atS',
-  'tempC',
-  'wallC',
-  'rimC',
-  'cookedFrac',
-  'waterG',
-  'fatG',
-]
-const isSame = (a: YolkBathState, b: YolkBathState) => KEYS.every((key) => a[key] === b[key])
+const isSame = (a: YolkBathState, b: YolkBathState | undefined) =>
+  (Object.keys(a) as (keyof YolkBathState)[]).every((key) => a[key] === b?.[key])
 
 /** The course of a moment ago, from now on; nothing where the bowl took another, or what was waited for is here. */
 function goneOn(known: Course | undefined, now: YolkBathState, fresh: Course): Course | undefined {
@@ -43,10 +35,10 @@ function goneOn(known: Course | undefined, now: YolkBathState, fresh: Course): C
     known.awaitsRibbon !== awaitsRibbon
   )
     return undefined
-  const gone = known.bowls.slice(0, MINUTE_S).findIndex((bowl) => isSame(bowl, now))
+  const gone = known.bowls.findIndex((bowl) => bowl.atS === now.atS)
   const left = (s: number | undefined) => (s === undefined ? undefined : s - gone)
   const [liftS, ribbonS] = [left(known.liftS), left(known.ribbonS)]
-  if (gone < 0 || (liftS ?? 1) <= 0 || (ribbonS ?? 1) <= 0) return undefined
+  if (!isSame(now, known.bowls[gone]) || (liftS ?? 1) <= 0 || (ribbonS ?? 1) <= 0) return undefined
   return { ...fresh, bowls: known.bowls.slice(gone), liftS, ribbonS }
 }
 

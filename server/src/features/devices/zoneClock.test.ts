@@ -12,10 +12,10 @@ describe('the clock of a zone', () => {
     ['America/New_York', '2026-11-01T06:00:00Z', -300, '2026-11-01T06:00:00Z', undefined],
     ['Asia/Kathmandu', '2026-07-01T00:00:00Z', 345, undefined, undefined],
     ['UTC', '2026-07-01T00:00:00Z', 0, undefined, undefined],
-  ])('%s at %s is %d min ahead', (zone, now, aheadMin, from, until) => {
+  ])('%s at %s is %d min ahead', (zone, now, utcOffsetMin, from, until) => {
     const nowMs = at(now)
     expect(zoneClock(zone, nowMs)).toEqual({
-      aheadMin,
+      utcOffsetMin,
       fromMs: from ? at(from) : nowMs - 30 * DAY_MS,
       untilMs: until ? at(until) : nowMs + 30 * DAY_MS,
     })
