@@ -4,6 +4,8 @@ export const ETHANOL_G_PER_MOL = 46.069
 export const ETHANOL_LATENT_J_PER_MOL = 37_500
 /** Specific heat of liquid ethanol, J/(g K). */
 export const ETHANOL_J_PER_G_K = 2.44
+/** Heat of burning ethanol, J/g. */
+export const ETHANOL_BURNS_J_PER_G = 26_800
 const PURE_ETHANOL_KG_PER_M3 = 789.24
 // OIML R 22 polynomial in the ethanol mass fraction at 20 °C; needs double precision
 const OIML_R22_20C = [

@@ -1,3 +1,4 @@
+import { bisect } from '../solve/bisect'
 import { ETHANOL_G_PER_MOL, ethanolVapourPressureKPa } from './ethanol'
 import { WATER_G_PER_MOL, waterBoilingPointC, waterVapourPressureKPa } from './water'
 
@@ -45,6 +46,19 @@ export function bubblePointC(x: number, pressureKPa: number): number {
 
 /** d ln(p) / dT of an Antoine pressure. */
 const steepness = (b: number, c: number, t: number) => (Math.LN10 * b) / (c + t) ** 2
+
+const LOWER_FLAMMABLE_FRAC = 0.033 // volume share of ethanol in air that burns (NFPA 325)
+
+/** Temperature from which the air over a liquid can be lit, °C. `reduction:R5` */
+export function flashPointC(x: number, pressureKPa: number): number {
+  const wanted = LOWER_FLAMMABLE_FRAC * pressureKPa
+  const found = bisect(
+    (t) => x * activityCoefficients(x).ethanol * ethanolVapourPressureKPa(t) - wanted,
+    -20,
+    150,
+  )
+  return found.status === 'converged' ? found.root : Infinity
+}
 
 /** Mole fraction of ethanol in the first vapour over a boiling liquid. `reduction:P7` */
 export function vapourMoleFrac(x: number, pressureKPa: number): number {

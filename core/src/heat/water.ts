@@ -4,6 +4,7 @@ export const WATER_G_PER_MOL = 18.015
 export const WATER_J_PER_G_K = 4.18
 const KPA_PER_MMHG = 0.1333224
 const ANTOINE_TO_100 = { a: 8.07131, b: 1730.63, c: 233.426 } // Gmehling & Onken, mmHg and °C
+const HANDOVER_KPA = 0.1 // the two sets meet here within a hundredth of a kelvin
 const ANTOINE_OVER_100 = { a: 8.14019, b: 1810.94, c: 244.485 }
 
 /**
@@ -17,9 +18,13 @@ export function waterVapourPressureKPa(tempC: number): number {
   return KPA_PER_MMHG * 10 ** (a - b / (c + tempC))
 }
 
-/** Boiling point of water, °C, at a pressure of 1..101.4 kPa: the inverse of the set up to 100 °C. `reduction:P2` */
+const AT_100_KPA = waterVapourPressureKPa(100)
+/**
+ * Boiling point of water, °C, at a pressure of 1..200 kPa: the inverse of the vapour pressure, over 100 °C for a pressure cooker.
+ * `reduction:P2` `kitchen:K-S2`
+ */
 export function waterBoilingPointC(pressureKPa: number): number {
-  const { a, b, c } = ANTOINE_TO_100
+  const { a, b, c } = pressureKPa <= AT_100_KPA + HANDOVER_KPA ? ANTOINE_TO_100 : ANTOINE_OVER_100
   return b / (a - Math.log10(pressureKPa / KPA_PER_MMHG)) - c
 }
 
