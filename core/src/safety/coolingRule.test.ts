@@ -11,7 +11,7 @@ const course = (tauMin: number, startC: number, everyMin: number, untilMin: numb
     return { atMs: min * MIN, tempC: newtonTempC({ tauMin, aroundC: 3 }, startC, min) }
   })
 const us = (readings: ReturnType<typeof course>, nowMin: number) =>
-  coolingVerdict(FOOD_CODES.usModel, 0, readings, 3, nowMin * MIN)
+  coolingVerdict(FOOD_CODES.usModel, { heatOffAtMs: 0, readings, aroundC: 3 }, nowMin * MIN)
 
 describe('the code’s stages against readings', () => {
   it('reduction:N2 passes: 21 °C at 62.5 min and 5 °C at 187.6 min', () => {
@@ -39,7 +39,11 @@ describe('the code’s stages against readings', () => {
   })
   it('Australia counts the second stage from its own start', () => {
     const readings = course(110, 61, 10, 360)
-    const { stages } = coolingVerdict(FOOD_CODES.australia, 0, readings, 3, 360 * MIN)
+    const { stages } = coolingVerdict(
+      FOOD_CODES.australia,
+      { heatOffAtMs: 0, readings, aroundC: 3 },
+      360 * MIN,
+    )
     expect(stages[1]!.startsAtMs).toBe(stages[0]!.reachedAtMs)
   })
   it('a missed first stage may be put right once, anything else is thrown away', () => {

@@ -15,10 +15,20 @@ export interface StageVerdict {
   readonly status: 'waiting' | 'running' | 'met' | 'missed'
 }
 
-/** What the code says of a cooling so far. `fateMs`: until when the corrective action may still be taken. */
+/** What the code says of a cooling so far. */
 export interface CoolingVerdict {
   readonly stages: readonly StageVerdict[]
   readonly status: 'running' | 'met' | 'missed'
+}
+
+/** A cooling as it went. */
+export interface CoolingCourse {
+  /** When the flame was turned off: the start where no probe says otherwise. */
+  readonly heatOffAtMs: number
+  /** Trusted, in order of time. */
+  readonly readings: readonly TempPoint[]
+  /** Of the place it cools in, °C, for times between two readings. */
+  readonly aroundC: number
 }
 
 /** When a falling curve passed a temperature between two readings, ms. */
@@ -47,16 +57,10 @@ function cameUnderMs(readings: readonly TempPoint[], tempC: number, aroundC: num
 /**
  * The chosen code's stages against the readings of a cooling. The clock runs from where the sauce came under the first stage's temperature; with
  * no reading above it, from heat-off. A second stage that is counted from the first start is never tested against its own minutes.
- *
- * @param heatOffAtMs - when the flame was turned off: the start where no probe says otherwise
- * @param readings - trusted, in order of time
- * @param aroundC - of the place it cools in, for times between two readings
  */
 export function coolingVerdict(
-  code: FoodCode,
-  heatOffAtMs: number,
-  readings: readonly TempPoint[],
-  aroundC: number,
+  code: Pick<FoodCode, 'cooling'>,
+  { heatOffAtMs, readings, aroundC }: CoolingCourse,
   nowMs: number,
 ): CoolingVerdict {
   const since = readings.filter((r) => r.atMs >= heatOffAtMs && r.atMs <= nowMs)
@@ -93,6 +97,7 @@ export function coolingRemedy(verdict: CoolingVerdict, reheated: boolean): Cooli
 
 /** When each stage will be reached as it cools now, ms; undefined where it never is. */
 export function stageForecastMs(stage: CoolingStage, cooling: Newton, last: TempPoint): number | undefined {
+  if (last.tempC <= stage.toC) return last.atMs
   const min = newtonMin(cooling, last.tempC, stage.toC)
-  return last.tempC <= stage.toC ? last.atMs : Number.isFinite(min) ? last.atMs + min * MINUTE_MS : undefined
+  return Number.isFinite(min) ? last.atMs + min * MINUTE_MS : undefined
 }

@@ -5,11 +5,10 @@ export const TOP_UP_MM = { at: 10, to: 40 } as const
 
 /** Minutes until the liquor has sunk from one height over the solids to another. `kitchen:K-S5` */
 export function sinksToMin(
-  areaM2: number,
+  { areaM2, densityKgPerM3 }: { readonly areaM2: number; readonly densityKgPerM3: number },
   fromMm: number,
   toMm: number,
   rateGPerMin: number,
-  densityKgPerM3: number,
 ): number {
   if (rateGPerMin <= 0) return Infinity
   return Math.max(0, (areaM2 * (fromMm - toMm) * densityKgPerM3) / rateGPerMin)

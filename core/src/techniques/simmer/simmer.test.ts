@@ -57,7 +57,7 @@ describe('kitchen:K-S long simmers', () => {
     expectWithin(rateGPerMin(LID_FACTOR.open), 23, 0.01)
   })
   it('K-S5 when to top up, and with how much', () => {
-    expectWithin(sinksToMin(areaM2(pot28), 25, 10, rateGPerMin(1), 962), 39, 0.02)
+    expectWithin(sinksToMin({ areaM2: areaM2(pot28), densityKgPerM3: 962 }, 25, 10, rateGPerMin(1)), 39, 0.02)
     expectWithin(topUpMl(areaM2(pot28), 10, 40), 1847, 0.02)
   })
   it('K-S6 the chance that it has caught', () => {
