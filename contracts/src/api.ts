@@ -116,4 +116,5 @@ export const computeAnswerSchema = z.object({
   coverage: z.number(),
   modelVersion: z.string(),
   warnings: z.array(z.string()),
+  also: z.record(z.string(), z.object({ value: z.number().nullable(), unit: z.string() })),
 })

@@ -1,23 +1,42 @@
-import { findModel, runModel, type Model, type ModelAnswer } from '@liquamen/core'
+import {
+  DomainError,
+  findModel,
+  runModel,
+  type Model,
+  type ModelAnswer,
+  type PlainInput,
+  type Values,
+} from '@liquamen/core'
 import { z } from 'zod'
 import { inRange, text } from './primitives'
-import { problem, schemaProblem, type Problem } from './problem'
+import { domainProblem, problem, schemaProblem, type Problem } from './problem'
 
-function inputSchema(input: Model['inputs'][number]): z.ZodType<number | string> {
+function plainSchema(input: PlainInput): z.ZodType<number | string> {
   if ('range' in input) return inRange(input.range)
   if ('oneOf' in input) return z.enum(input.oneOf as [string, ...string[]])
   return text(input.text.maxLength).min(1)
 }
-
-/** The schema of a model's inputs, read from the registry: a new model needs no edit here. */
-export function modelInputSchema(model: Model): z.ZodType<Record<string, number | string>> {
-  const shape = Object.fromEntries(
-    model.inputs.map((input) => {
-      const base = inputSchema(input)
+const shapeOf = (inputs: readonly PlainInput[]) =>
+  Object.fromEntries(
+    inputs.map((input) => {
+      const base = plainSchema(input)
       return [input.name, input.optional === undefined ? base : base.default(input.optional)] as const
     }),
   )
-  return z.strictObject(shape)
+function inputSchema(input: Model['inputs'][number]): z.ZodType {
+  if (!('rows' in input)) return shapeOf([input])[input.name] as z.ZodType
+  const { of, min, max } = input.rows
+  const listed = z
+    .array(z.strictObject(shapeOf(of)))
+    .min(min)
+    .max(max)
+  return min === 0 ? listed.default([]) : listed
+}
+
+/** The schema of a model's inputs, read from the registry: a new model needs no edit here. */
+export function modelInputSchema(model: Model): z.ZodType<Values> {
+  const shape = Object.fromEntries(model.inputs.map((input) => [input.name, inputSchema(input)] as const))
+  return z.strictObject(shape) as unknown as z.ZodType<Values>
 }
 
 /** Runs a model on input from outside. */
@@ -33,7 +52,13 @@ export function compute(
     }
   const read = modelInputSchema(model).safeParse(input)
   if (!read.success) return { ok: false, problem: schemaProblem(read.error) }
-  const answer = runModel(model, read.data)
+  let answer: ModelAnswer
+  try {
+    answer = runModel(model, read.data)
+  } catch (error) {
+    if (!(error instanceof DomainError)) throw error
+    return { ok: false, problem: domainProblem(error) }
+  }
   if (Number.isNaN(answer.value) && answer.warnings.length === 0)
     return { ok: false, problem: problem(422, 'noAnswer', 'These numbers have no answer.') }
   return { ok: true, answer }

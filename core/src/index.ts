@@ -217,7 +217,8 @@ export { type TempPoint } from './safety/lethality'
 export { hasLightEgg } from './safety/lightEgg'
 
 // models
-export { type Model, type ModelAnswer, runModel } from './models/model'
+export { type Model, type ModelAnswer, type PlainInput, runModel } from './models/model'
+export type { Values } from './models/values'
 export { findModel, MODELS } from './models/registry'
 
 // practice

@@ -113,10 +113,11 @@ function shapeFactor(block: Block): number {
 export function phamMin(of: FrozenTo): number {
   const meanC = 1.8 + 0.263 * of.endC + 0.105 * of.aroundC
   const half = shortestMm(of.block) / 2000
-  const cooled = of.densityKgPerM3 * of.heatJPerKgK.unfrozen * (of.startC - meanC)
+  const cooled = of.densityKgPerM3 * of.heatJPerKgK.unfrozen * Math.max(0, of.startC - meanC)
   const cooledBy = (of.startC + meanC) / 2 - of.aroundC
   const frozen =
-    of.densityKgPerM3 * (FREEZING_J_PER_KG * of.waterFrac + of.heatJPerKgK.frozen * (meanC - of.endC))
+    of.densityKgPerM3 *
+    (FREEZING_J_PER_KG * of.waterFrac + of.heatJPerKgK.frozen * Math.max(0, meanC - of.endC))
   const frozenBy = meanC - of.aroundC
   if (frozenBy <= 0 || of.endC <= of.aroundC) return Infinity
   const biot = (of.faceWPerM2K * half) / FROZEN_W_PER_M_K

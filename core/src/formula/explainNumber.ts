@@ -92,7 +92,7 @@ const RULES: Readonly<Record<Explained, Rule>> = {
     brings: species((c) => c.salt),
     there: (t) => saltOnPlateG(t.contents),
     isShare: true,
-    modelId: 'saltAfterReduction',
+    modelId: 'reducedMass',
   },
   acidFrac: {
     unit: 'g',

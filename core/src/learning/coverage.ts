@@ -1,4 +1,4 @@
-import { jStat } from 'jstat'
+import jStat from 'jstat'
 
 const UNLIKELY = 0.05
 /** What held of the last bands that were shown. */

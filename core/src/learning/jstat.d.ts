@@ -1,7 +1,8 @@
 /** What is used of the package, which brings no types of its own. */
 declare module 'jstat' {
-  export const jStat: {
+  const jStat: {
     readonly studentt: { inv(p: number, degrees: number): number }
     readonly binomial: { cdf(k: number, n: number, p: number): number }
   }
+  export default jStat
 }

@@ -1,4 +1,4 @@
-import { jStat } from 'jstat'
+import jStat from 'jstat'
 import type { MinutesBand } from '../formula/formula'
 
 const PRIOR = { kappa: 1, alpha: 2, beta: 0.35 ** 2 } as const // a typed figure counts as one evening, with a spread of a third

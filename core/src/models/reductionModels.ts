@@ -1,339 +1,363 @@
-import { LIMITS } from '../limits'
-import { airPressureKPa } from '../heat/atmosphere'
-import { waterBoilingPointC } from '../heat/water'
-import { REFERENCE_IDS, referenceComposition } from '../ingredients/referenceTable'
 import { parseReduction } from '../language/parseReduction'
 import { resolveReduction } from '../language/reductionTarget'
-import { massG, saltFrac, type Composition } from '../mixture/composition'
-import { boilDown } from '../mixture/boilDown'
-import { reduceMixture, toGo } from '../mixture/reduceMixture'
-import { addBack } from '../mixture/saltCorrections'
-import { density20GPerMl } from '../mixture/volume'
-import { boilState, surroundings } from '../heat/evaporation'
-import { HEAT_LEVELS, HEATERS, netPowerW, type HeaterKind, type HeatLevel } from '../heat/heater'
-import { startBelief } from '../techniques/reduce/estimator'
-import { forecast } from '../techniques/reduce/forecast'
-import { simulateReduction } from '../techniques/reduce/simulateReduction'
-import { depthAtVolumeMm, volumeAtDepthMl, type VesselProfile } from '../vessel/profile'
+import { LIMITS } from '../limits'
+import { boilDown, KAPPA } from '../mixture/boilDown'
+import { acidFrac, massG, saltFrac, solidsFrac, type Composition } from '../mixture/composition'
+import { reduceMixture, toGo, type StopAt } from '../mixture/reduceMixture'
+import {
+  addBack,
+  diluteToSalt,
+  keepShare,
+  maxStockSaltFrac,
+  stretchWithStock,
+} from '../mixture/saltCorrections'
+import { skim, SKIM_SHARE } from '../mixture/skim'
+import { HELD_G_PER_G, strain, type SolidKind } from '../mixture/strain'
+import { density20GPerMl, hotVolumeMl, volume20Ml } from '../mixture/volume'
+import { EMPTY_CONTENTS } from '../pan/contents'
+import { textureVolume } from '../techniques/reduce/textureStop'
+import { ALTITUDE, choice, LIQUIDS, list, mixtureOf, number, pressureOf, R } from './inputs'
 import type { Model, ModelInput } from './model'
-import { num, type Values } from './values'
+import { num, rows, word, type Values } from './values'
 
-const ofVolume = (id: string, ml: number): Composition =>
-  referenceComposition(id, ml * density20GPerMl(referenceComposition(id, 100)))
-const profileOf = (v: Values): VesselProfile => ({
-  shape: 'pan',
-  baseRadiusMm: num(v, 'baseDiameterMm') / 2,
-  rimRadiusMm: num(v, 'rimDiameterMm') / 2,
-  heightMm: num(v, 'heightMm'),
-  cornerMm: num(v, 'cornerMm'),
-})
-
-const INGREDIENT: ModelInput = { name: 'ingredient', says: 'what is boiled', oneOf: REFERENCE_IDS }
-const VOLUME: ModelInput = {
-  name: 'volumeMl',
-  says: 'liquid at the start, at 20 °C',
-  range: { ...LIMITS.volumeMl, min: 1 },
-}
-const FRACTION: ModelInput = {
-  name: 'fractionLeft',
-  says: 'share of the volume that is left',
-  range: { min: 0.05, max: 0.99, unit: '(0..1)' },
-}
-const ALTITUDE: ModelInput = {
-  name: 'altitudeM',
-  says: 'height of the kitchen',
-  range: LIMITS.altitudeM,
-  optional: 0,
-}
-const DIAMETER: ModelInput = { name: 'diameterMm', says: 'diameter of the surface', range: LIMITS.diameterMm }
-const POWER: ModelInput = { name: 'powerW', says: 'net power into the liquid', range: LIMITS.powerW }
-const PAN: readonly ModelInput[] = [
-  { name: 'baseDiameterMm', says: 'inside diameter of the base', range: LIMITS.diameterMm },
-  { name: 'rimDiameterMm', says: 'inside diameter at the rim', range: LIMITS.diameterMm },
-  { name: 'heightMm', says: 'inside height', range: LIMITS.heightMm },
-  {
-    name: 'cornerMm',
-    says: 'radius of the rounded corner',
-    range: { min: 0, max: 40, unit: 'mm' },
-    optional: 0,
-  },
+const LANGUAGE = 'reduction.md §1'
+const MIXTURE = 'reduction.md §2'
+const GOES_DOWN: readonly ModelInput[] = [
+  LIQUIDS,
+  choice('stopAt', 'what is to be reached', ['fractionLeft', 'volumeMl', 'massG', 'solidsPct']),
+  number('stop', 'how much of it', { min: 0.01, max: 60_000, unit: 'as asked' }),
+  ALTITUDE,
 ]
-const REDUCTION_SOURCE = 'reduction.md'
+const ACID = 'as acetic, whatever the acid'
 
-/** Models of boiling down, pans and words. */
+/** Where a boil-down stops, by what was asked. */
+export function stopOf(v: Values, of: Composition): StopAt {
+  const stop = num(v, 'stop')
+  switch (word(v, 'stopAt')) {
+    case 'volumeMl':
+      return { volumeMl: stop }
+    case 'massG':
+      return { massG: stop }
+    case 'solidsPct':
+      return { solidsFrac: stop / 100 }
+    default:
+      return { volumeMl: stop * volume20Ml(of) }
+  }
+}
+export const GOES_DOWN_INPUTS = GOES_DOWN
+
+const figuresOf = (of: Composition) => ({
+  volumeMl: volume20Ml(of),
+  saltPct: 100 * saltFrac(of),
+  solidsPct: 100 * solidsFrac(of),
+  acidPct: 100 * acidFrac(of),
+  aceticG: of.acetic,
+  sugarPct: (100 * of.sugar) / massG(of),
+  waterG: of.water,
+  ethanolG: of.ethanol,
+})
+const FIGURES = {
+  volumeMl: 'ml',
+  saltPct: '%',
+  solidsPct: '%',
+  acidPct: '%',
+  aceticG: 'g',
+  sugarPct: '%',
+  waterG: 'g',
+  ethanolG: 'g',
+} as const
+const SALT_NOW = number('saltPct', 'salt now', R.somePct)
+const SALT_WANTED = number('wantedPct', 'salt wanted', R.somePct)
+const MASS = number('massG', 'sauce', R.someGrams)
+const saltState = (v: Values) => ({
+  massG: num(v, 'massG'),
+  saltFrac: num(v, 'saltPct') / 100,
+  wantedSaltFrac: num(v, 'wantedPct') / 100,
+})
+const EXACT = { version: '1', confidence: 'high', coverage: 1 } as const
+
+/** Words of a reduction, and what becomes of what is in the pan. */
 export const REDUCTION_MODELS: readonly Model[] = [
   {
-    id: 'boilingPoint',
-    version: '1',
-    says: 'where water boils at a height',
-    formula: 'Antoine inverse of the standard atmosphere’s pressure',
-    unit: '°C',
-    sources: [`${REDUCTION_SOURCE} §0`, 'US Standard Atmosphere 1976', 'Gmehling & Onken'],
-    confidence: 'high',
-    coverage: 0.95,
-    inputs: [{ ...ALTITUDE, name: 'altitudeM' }],
-    run: (v) => {
-      const at = (share: number) => waterBoilingPointC(airPressureKPa(num(v, 'altitudeM')) * share)
-      return {
-        value: at(1),
-        low: at(0.97),
-        high: at(Math.max(1, Math.min(1.03, 101.4 / airPressureKPa(num(v, 'altitudeM'))))), // under the sea the air is heavier still
-      }
-    },
-  },
-  {
     id: 'reductionVolume',
-    version: '1',
+    version: '2',
     says: 'what a phrase such as "by a third" leaves',
     formula: 'f = V_target / V_start from every claim in the phrase; refused where they disagree',
     unit: 'ml',
-    sources: [`${REDUCTION_SOURCE} §1`],
+    sources: [LANGUAGE],
     confidence: 'high',
     coverage: 1,
-    inputs: [{ name: 'phrase', says: 'how far, in words', text: { maxLength: 200 } }, VOLUME],
+    also: { fractionLeft: '(0..1)', delta: '1', eitherMl: 'ml', orMl: 'ml' },
+    inputs: [
+      { name: 'phrase', says: 'how far, in words', text: { maxLength: 200 } },
+      number('volumeMl', 'liquid at the start', { ...LIMITS.volumeMl, min: 1 }),
+    ],
     run: (v) => {
-      const t = resolveReduction(parseReduction(String(v.phrase)), num(v, 'volumeMl'))
+      const startMl = num(v, 'volumeMl')
+      const t = resolveReduction(parseReduction(word(v, 'phrase')), startMl)
+      const [first, other] = t.options
       return {
         value: t.volumeMl ?? NaN,
         low: t.lowMl ?? t.volumeMl ?? NaN,
         high: t.highMl ?? t.volumeMl ?? NaN,
         warnings: t.status === 'ok' ? t.flags : [t.status, ...t.flags],
+        also: {
+          ...(t.volumeMl === undefined ? {} : { fractionLeft: t.fractionLeft ?? t.volumeMl / startMl }),
+          ...(t.delta === undefined ? {} : { delta: t.delta }),
+          ...(first ? { eitherMl: first.volumeMl } : {}),
+          ...(other ? { orMl: other.volumeMl } : {}),
+        },
+      }
+    },
+  },
+  {
+    id: 'textureVolume',
+    version: '1',
+    says: 'where a liquid boiled down coats a spoon, is a syrup, is a glaze',
+    formula: 'by what the spoon would carry, else by solids',
+    unit: 'ml',
+    sources: [LANGUAGE, 'emulsion.md §7'],
+    confidence: 'low',
+    coverage: 0.8,
+    inputs: [LIQUIDS, choice('texture', 'wanted', ['nappe', 'syrup', 'glaze']), ALTITUDE],
+    run: (v) => {
+      const liquid = mixtureOf(v)
+      if (massG(liquid) === 0) return { value: NaN, warnings: ['nothingThere'] }
+      const found = textureVolume(
+        boilDown(liquid, pressureOf(v)),
+        { ...EMPTY_CONTENTS, liquid },
+        word(v, 'texture') as 'nappe' | 'syrup' | 'glaze',
+      )
+      if (!found) return { value: NaN, warnings: ['neverReached'] }
+      return { value: found.volumeMl, low: found.lowMl, high: found.highMl }
+    },
+  },
+  {
+    id: 'mixture',
+    version: '1',
+    says: 'liquids poured together: mass, volume at 20 °C, what is in them',
+    formula: 'sums by species; volume by their specific volumes',
+    unit: 'g',
+    sources: [MIXTURE, 'Choi & Okos 1986'],
+    confidence: 'high',
+    coverage: 0.95,
+    also: { ...FIGURES, densityGPerMl: 'g/ml', hotVolumeMl: 'ml' },
+    inputs: [LIQUIDS, number('tempC', 'read hot at', { min: 20, max: 100, unit: '°C' }, 95)],
+    run: (v) => {
+      const of = mixtureOf(v)
+      const value = massG(of)
+      if (value === 0) return { value: 0, warnings: ['nothingThere'] }
+      return {
+        value,
+        also: {
+          ...figuresOf(of),
+          densityGPerMl: density20GPerMl(of),
+          hotVolumeMl: hotVolumeMl(of, num(v, 'tempC')),
+        },
       }
     },
   },
   {
     id: 'reducedMass',
-    version: '1',
-    says: 'mass left of a liquid boiled down',
+    version: '2',
+    says: 'mass left of liquids boiled down, and what is then in them',
     formula: 'Rayleigh: d ln E / d ln W = κ·α; acetic = A₀(W/W₀)^0.70; all else stays',
     unit: 'g',
-    sources: [`${REDUCTION_SOURCE} §2, §6`],
+    sources: [MIXTURE, 'reduction.md §6'],
     confidence: 'medium',
     coverage: 0.9,
-    inputs: [INGREDIENT, VOLUME, FRACTION],
+    also: { ...FIGURES, startMassG: 'g', waterLeftFrac: '(0..1)' },
+    inputs: GOES_DOWN,
     run: (v) => {
-      const start = ofVolume(String(v.ingredient), num(v, 'volumeMl'))
-      const at = (k: number) =>
-        massG(reduceMixture(start, { volumeMl: num(v, 'volumeMl') * num(v, 'fractionLeft') }, k))
-      const [a, b] = [at(1), at(0.6)]
-      return { value: a, low: Math.min(a, b), high: Math.max(a, b) }
-    },
-  },
-  {
-    id: 'alcoholLeft',
-    version: '1',
-    says: 'alcohol left of a liquid boiled down in an open pan; always an estimate',
-    formula: 'Rayleigh with κ 1 (boil) to 0.6 (simmer)',
-    unit: '% of the alcohol at the start',
-    sources: [`${REDUCTION_SOURCE} §6`],
-    confidence: 'medium',
-    coverage: 0.8,
-    inputs: [INGREDIENT, VOLUME, FRACTION],
-    run: (v) => {
-      const start = ofVolume(String(v.ingredient), num(v, 'volumeMl'))
-      if (start.ethanol === 0) return { value: 0, warnings: ['noAlcohol'] }
-      const at = (k: number) =>
-        (100 * reduceMixture(start, { volumeMl: num(v, 'volumeMl') * num(v, 'fractionLeft') }, k).ethanol) /
-        start.ethanol
-      return { value: at(0.8), low: at(1), high: at(0.6), warnings: at(0.6) < 0.5 ? ['traceOnly'] : [] }
-    },
-  },
-  {
-    id: 'saltAfterReduction',
-    version: '1',
-    says: 'salt of a liquid when it is boiled down',
-    formula: 'salt stays, water goes',
-    unit: '%',
-    sources: [`${REDUCTION_SOURCE} §2`],
-    confidence: 'medium',
-    coverage: 0.9,
-    inputs: [INGREDIENT, VOLUME, FRACTION],
-    run: (v) => {
-      const left = reduceMixture(ofVolume(String(v.ingredient), num(v, 'volumeMl')), {
-        volumeMl: num(v, 'volumeMl') * num(v, 'fractionLeft'),
-      })
-      const value = 100 * saltFrac(left)
-      return { value, low: value * 0.85, high: value * 1.15, warnings: value > 2 ? ['tooSalty'] : [] }
-    },
-  },
-  {
-    id: 'heaterPower',
-    version: '1',
-    says: 'net power from a knob',
-    formula: 'rated · share(level) · efficiency(kind, diameter), at most 60 kW/m²',
-    unit: 'W',
-    sources: [`${REDUCTION_SOURCE} §3`],
-    confidence: 'low',
-    coverage: 0.8,
-    inputs: [
-      { name: 'heater', says: 'kind of ring', oneOf: Object.keys(HEATERS) },
-      { name: 'level', says: 'knob', oneOf: Object.keys(HEAT_LEVELS) },
-      DIAMETER,
-      ALTITUDE,
-    ],
-    run: (v) => {
-      const value = netPowerW(
-        { kind: v.heater as HeaterKind },
-        v.level as HeatLevel,
-        num(v, 'diameterMm'),
-        num(v, 'altitudeM'),
-      )
-      const spread = Math.exp(1.2816 * HEAT_LEVELS[v.level as HeatLevel].sdLnPower)
-      return { value, low: value / spread, high: value * spread }
-    },
-  },
-  {
-    id: 'evaporationRate',
-    version: '1',
-    says: 'water leaving an open pan at a net power',
-    formula: 'power = losses + latent heat; simmer or boil by itself',
-    unit: 'g/min',
-    sources: [`${REDUCTION_SOURCE} §3`],
-    confidence: 'medium',
-    coverage: 0.8,
-    inputs: [DIAMETER, POWER, ALTITUDE],
-    run: (v) => {
-      const rate = (p: number) =>
-        boilState(
-          surroundings({
-            diameterMm: num(v, 'diameterMm'),
-            pressureKPa: airPressureKPa(num(v, 'altitudeM')),
-          }),
-          p,
-        ).rateGPerS * 60
-      const p = num(v, 'powerW')
-      return { value: rate(p), low: rate(p * 0.9), high: rate(p * 1.1) }
-    },
-  },
-  {
-    id: 'reductionMinutes',
-    version: '1',
-    says: 'minutes to boil a liquid down at a known net power',
-    formula: 'energy balance marched by the second, alcohol leaving first',
-    unit: 'min',
-    sources: [`${REDUCTION_SOURCE} §3`],
-    confidence: 'low',
-    coverage: 0.8,
-    inputs: [
-      INGREDIENT,
-      VOLUME,
-      FRACTION,
-      DIAMETER,
-      POWER,
-      {
-        name: 'startTempC',
-        says: 'temperature at the start',
-        range: { min: 0, max: 100, unit: '°C' },
-        optional: 20,
-      },
-      ALTITUDE,
-    ],
-    run: (v) => {
-      const mixture = ofVolume(String(v.ingredient), num(v, 'volumeMl'))
-      const at = surroundings({
-        diameterMm: num(v, 'diameterMm'),
-        pressureKPa: airPressureKPa(num(v, 'altitudeM')),
-      })
-      const way = boilDown(mixture)
-      const fall = way.where(toGo({ volumeMl: num(v, 'volumeMl') * num(v, 'fractionLeft') }))?.fall ?? 0
-      const run = (p: number) => simulateReduction(way, at, p, { tempC: num(v, 'startTempC'), fall })
-      const middle = run(num(v, 'powerW'))
+      const start = mixtureOf(v)
+      const stop = stopOf(v, start)
+      const at = (kappa: number) => reduceMixture(start, stop, kappa, pressureOf(v))
+      const [boiled, simmered] = [at(KAPPA.boil), at(KAPPA.simmer)]
+      const [a, b] = [massG(boiled), massG(simmered)]
       return {
-        value: middle.durationS / 60,
-        low: run(num(v, 'powerW') * 1.15).durationS / 60,
-        high: run(num(v, 'powerW') * 0.85).durationS / 60,
-        warnings: middle.status === 'never' ? ['neverReached'] : [],
+        value: a,
+        low: Math.min(a, b),
+        high: Math.max(a, b),
+        warnings: saltFrac(boiled) > 0.02 ? ['tooSalty'] : [],
+        also: {
+          ...figuresOf(boiled),
+          startMassG: massG(start),
+          waterLeftFrac: start.water > 0 ? boiled.water / start.water : 0,
+        },
       }
     },
   },
   {
-    id: 'reductionForecast',
-    version: '1',
-    says: 'minutes to a mass from what is believed of a pan',
-    formula: 'Kalman filter on mass and rate; P(done) by the normal law',
-    unit: 'min',
-    sources: [`${REDUCTION_SOURCE} §4`],
-    confidence: 'medium',
+    ...EXACT,
+    id: 'strained',
+    confidence: 'low',
     coverage: 0.8,
-    inputs: [
-      { name: 'massG', says: 'liquid now', range: { ...LIMITS.massG, min: 1 } },
-      { name: 'sdMassG', says: 'its standard deviation', range: { min: 0, max: 5000, unit: 'g' } },
-      { name: 'rateGPerMin', says: 'loss', range: { min: 0.1, max: 500, unit: 'g/min' } },
-      { name: 'sdRateGPerMin', says: 'its standard deviation', range: { min: 0, max: 500, unit: 'g/min' } },
-      { name: 'targetMassG', says: 'stop at', range: LIMITS.massG },
-      {
-        name: 'driftPerRootMin',
-        says: 'restlessness of the heat',
-        range: { min: 0, max: 0.2, unit: '/√min' },
-        optional: 0.03,
-      },
-    ],
-    run: (v) => {
-      const f = forecast(
-        startBelief({
-          massG: num(v, 'massG'),
-          sdMassG: num(v, 'sdMassG'),
-          rateGPerMin: num(v, 'rateGPerMin'),
-          sdRateGPerMin: num(v, 'sdRateGPerMin'),
-          driftPerRootMin: num(v, 'driftPerRootMin'),
-        }),
-        num(v, 'targetMassG'),
-      )
-      return {
-        value: f.p50Min ?? Infinity,
-        low: f.p10Min ?? Infinity,
-        high: f.p90Min ?? Infinity,
-        warnings: f.p90Min === undefined ? ['noUpperBound'] : [],
-      }
-    },
-  },
-  {
-    id: 'panDepth',
-    version: '1',
-    says: 'depth of a volume in a pan',
-    formula: 'inverse of the pan’s volume by halving',
-    unit: 'mm',
-    sources: [`${REDUCTION_SOURCE} §5`],
-    confidence: 'high',
-    coverage: 0.9,
-    inputs: [...PAN, VOLUME],
-    run: (v) => {
-      const value = depthAtVolumeMm(profileOf(v), num(v, 'volumeMl'))
-      return { value, low: value - 1, high: value + 1, warnings: value < 8 ? ['stickMisleads'] : [] }
-    },
-  },
-  {
-    id: 'panVolume',
-    version: '1',
-    says: 'volume at a depth in a pan',
-    formula: 'rounded corner, then frustum',
-    unit: 'ml',
-    sources: [`${REDUCTION_SOURCE} §5`],
-    confidence: 'high',
-    coverage: 0.9,
-    inputs: [...PAN, { name: 'depthMm', says: 'depth at the middle', range: LIMITS.depthMm }],
-    run: (v) => {
-      const at = (h: number) => volumeAtDepthMl(profileOf(v), Math.max(0, h))
-      const h = num(v, 'depthMm')
-      return { value: at(h), low: at(h - 1), high: at(h + 1), warnings: h < 8 ? ['stickMisleads'] : [] }
-    },
-  },
-  {
-    id: 'addBack',
-    version: '1',
-    says: 'what to add to a sauce boiled too far',
-    formula: 'target mass − mass',
+    says: 'liquor that passes the sieve',
+    formula: 'held = ρ·solids·(1 − press), with all that is dissolved in it',
     unit: 'g',
-    sources: [`${REDUCTION_SOURCE} §2 X3`],
-    confidence: 'high',
-    coverage: 1,
+    sources: [MIXTURE],
+    also: { heldG: 'g', saltG: 'g' },
     inputs: [
-      { name: 'massG', says: 'liquid now', range: { ...LIMITS.massG, min: 1 } },
-      { name: 'targetMassG', says: 'wanted', range: LIMITS.massG },
+      number('liquorG', 'liquor', R.someGrams),
+      number('saltPct', 'its salt', R.pct, 0),
+      list('solids', 'what stays in the sieve', [
+        choice('kind', 'kind', Object.keys(HELD_G_PER_G)),
+        number('massG', 'mass', R.grams),
+      ]),
+      number('pressFrac', 'pressed', { min: 0, max: 0.6, unit: '(0..1)' }, 0),
     ],
     run: (v) => {
-      const back = addBack(num(v, 'massG'), num(v, 'targetMassG'), 0)
-      return { value: back.addG ?? 0 }
+      const [liquorG, salt] = [num(v, 'liquorG'), (num(v, 'liquorG') * num(v, 'saltPct')) / 100]
+      const solids: Partial<Record<SolidKind, number>> = {}
+      for (const row of rows(v, 'solids')) {
+        const kind = word(row, 'kind') as SolidKind
+        solids[kind] = (solids[kind] ?? 0) + num(row, 'massG')
+      }
+      const { strained, retainedG } = strain(
+        { ...EMPTY_CONTENTS.liquid, water: liquorG - salt, salt },
+        solids,
+        num(v, 'pressFrac'),
+      )
+      const value = massG(strained)
+      return {
+        value,
+        low: Math.max(0, value - retainedG / 2),
+        high: Math.min(liquorG, value + retainedG / 2),
+        also: { heldG: retainedG, saltG: strained.salt },
+      }
+    },
+  },
+  {
+    ...EXACT,
+    id: 'skimmed',
+    confidence: 'low',
+    coverage: 0.8,
+    says: 'what a skim leaves',
+    formula: 'fat·(1 − η), and a tenth of it in liquor',
+    unit: 'g',
+    sources: [MIXTURE],
+    also: { fatG: 'g', liquorLostG: 'g' },
+    inputs: [
+      number('liquorG', 'liquor and fat', R.someGrams),
+      number('fatG', 'fat on it', R.grams),
+      choice('how', 'how', Object.keys(SKIM_SHARE)),
+    ],
+    run: (v) => {
+      const [all, fat] = [num(v, 'liquorG'), num(v, 'fatG')]
+      if (fat >= all) return { value: NaN, warnings: ['onlyFat'] }
+      const left = skim(
+        { ...EMPTY_CONTENTS.liquid, water: all - fat, fat },
+        word(v, 'how') as keyof typeof SKIM_SHARE,
+      )
+      const value = massG(left)
+      return { value, also: { fatG: left.fat, liquorLostG: all - fat - left.water } }
+    },
+  },
+  {
+    ...EXACT,
+    id: 'highestStockSalt',
+    says: 'the saltiest a stock may be for a finished sauce',
+    formula: '(s_hi·M_final − other salt)/M_stock',
+    unit: '%',
+    sources: [MIXTURE],
+    inputs: [
+      number('highestPct', 'salt of the sauce at most', R.somePct),
+      number('finalG', 'sauce', R.someGrams),
+      number('stockG', 'stock', R.someGrams),
+      number('otherSaltG', 'salt of all else', R.grams, 0),
+    ],
+    run: (v) => {
+      const value =
+        100 *
+        maxStockSaltFrac(num(v, 'highestPct') / 100, num(v, 'finalG'), num(v, 'stockG'), num(v, 'otherSaltG'))
+      return { value, warnings: value <= 0 ? ['saltyWithoutIt'] : [] }
+    },
+  },
+  {
+    ...EXACT,
+    id: 'diluteToSalt',
+    says: 'salt-free liquid that brings a salty sauce down; boiled off again, the salt is back',
+    formula: 'X1: M(s/s* − 1)',
+    unit: 'g',
+    sources: [MIXTURE],
+    inputs: [MASS, SALT_NOW, SALT_WANTED],
+    run: (v) => ({ value: diluteToSalt(saltState(v)).addG ?? 0 }),
+  },
+  {
+    ...EXACT,
+    id: 'stretchWithStock',
+    says: 'stock to add and boil back down to the same solids',
+    formula: 'X2: (M·s − s*·M)/(s*·c_st/c − s_st)',
+    unit: 'g',
+    sources: [MIXTURE],
+    inputs: [
+      MASS,
+      SALT_NOW,
+      SALT_WANTED,
+      number('solidsPct', 'solids of the sauce', R.somePct),
+      number('stockSolidsPct', 'solids of the stock', R.somePct),
+      number('stockSaltPct', 'salt of the stock', R.pct, 0),
+    ],
+    run: (v) => {
+      const done = stretchWithStock(saltState(v), num(v, 'solidsPct') / 100, {
+        saltFrac: num(v, 'stockSaltPct') / 100,
+        solidsFrac: num(v, 'stockSolidsPct') / 100,
+      })
+      if (done.status === 'impossible') return { value: NaN, warnings: ['impossible'] }
+      return { value: done.addG ?? 0, warnings: done.status === 'futile' ? ['futile'] : [] }
+    },
+  },
+  {
+    ...EXACT,
+    id: 'addBack',
+    version: '2',
+    says: 'what to add to a sauce boiled too far, and its salt then',
+    formula: 'X3: target mass − mass',
+    unit: 'g',
+    sources: [MIXTURE],
+    also: { saltPct: '%' },
+    inputs: [
+      number('massG', 'liquid now', R.someGrams),
+      number('targetMassG', 'wanted', R.someGrams),
+      number('saltPct', 'salt now', R.pct, 0),
+      number('addedSaltPct', 'salt of what is added', R.pct, 0),
+    ],
+    run: (v) => {
+      const back = addBack(
+        num(v, 'massG'),
+        num(v, 'targetMassG'),
+        num(v, 'saltPct') / 100,
+        num(v, 'addedSaltPct') / 100,
+      )
+      return { value: back.addG ?? 0, also: { saltPct: back.status === 'add' ? 100 * back.saltFrac : 0 } }
+    },
+  },
+  {
+    ...EXACT,
+    id: 'keepShare',
+    says: 'share of a salty sauce to keep, the rest made up with unsalted base',
+    formula: 'X4: s*/s',
+    unit: '(0..1)',
+    sources: [MIXTURE],
+    inputs: [MASS, SALT_NOW, SALT_WANTED],
+    run: (v) => ({ value: keepShare(saltState(v)) }),
+  },
+  {
+    ...EXACT,
+    id: 'goesTo',
+    confidence: 'medium',
+    coverage: 0.9,
+    says: `how far the water falls until a stop, and the acid then (${ACID})`,
+    formula: 'first mixture on the way down that meets the stop',
+    unit: 'ln',
+    sources: [MIXTURE],
+    also: FIGURES,
+    inputs: GOES_DOWN,
+    run: (v) => {
+      const start = mixtureOf(v)
+      const found = start.water > 0 ? boilDown(start, pressureOf(v)).where(toGo(stopOf(v, start))) : undefined
+      if (!found) return { value: NaN, warnings: ['neverReached'] }
+      return { value: found.fall, also: figuresOf(found.mixture) }
     },
   },
 ]

@@ -1,12 +1,32 @@
+import { ALCOHOL_MODELS } from './alcoholModels'
+import { CALIBRATION_MODELS } from './calibrationModels'
+import { COOLING_MODELS } from './coolingModels'
 import { EMULSION_MODELS } from './emulsionModels'
+import { ESTIMATOR_MODELS } from './estimatorModels'
+import { EVAPORATION_MODELS } from './evaporationModels'
+import { KEEPING_MODELS } from './keepingModels'
+import { LEARNING_MODELS } from './learningModels'
 import type { Model } from './model'
+import { PROPERTY_MODELS } from './propertyModels'
 import { REDUCTION_MODELS } from './reductionModels'
-import { SAUCE_MODELS } from './sauceModels'
 import { SAFETY_MODELS } from './safetyModels'
+import { SAUCE_MODELS } from './sauceModels'
+import { SIMMER_MODELS } from './simmerModels'
+import { VESSEL_MODELS } from './vesselModels'
 
 /** Every model by its id; HTTP, command line and "explain this number" read this and nothing else. */
 export const MODELS: readonly Model[] = [
+  ...PROPERTY_MODELS,
   ...REDUCTION_MODELS,
+  ...EVAPORATION_MODELS,
+  ...ESTIMATOR_MODELS,
+  ...VESSEL_MODELS,
+  ...ALCOHOL_MODELS,
+  ...COOLING_MODELS,
+  ...KEEPING_MODELS,
+  ...SIMMER_MODELS,
+  ...CALIBRATION_MODELS,
+  ...LEARNING_MODELS,
   ...EMULSION_MODELS,
   ...SAFETY_MODELS,
   ...SAUCE_MODELS,

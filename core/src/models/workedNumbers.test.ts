@@ -1,13 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { DomainError } from '../errors'
-import { runModel, type Model, type ModelInput } from './model'
+import { runModel, type Model } from './model'
 import { MODELS } from './registry'
+import { ends } from './sampleInput.test-helper'
+import type { Values } from './values'
 
-type Input = Readonly<Record<string, number | string>>
+type Input = Values
 const model = (id: string): Model => MODELS.find((m) => m.id === id)!
-const preset = (m: Model): Input =>
-  Object.fromEntries(m.inputs.flatMap((i) => (i.optional === undefined ? [] : [[i.name, i.optional]])))
-const ask = (id: string, input: Input) => runModel(model(id), { ...preset(model(id)), ...input })
+const ask = (id: string, input: Input) => runModel(model(id), input)
+const liquid = (ingredient: string, volumeMl: number) => ({ liquids: [{ ingredient, volumeMl }] })
+const downTo = (stop: number) => ({ stopAt: 'fractionLeft', stop })
 const BASE = { yolkG: 51, aqueousG: 45, butter: 'eu' }
 const STEEL = { yolkG: 51, aqueousG: 45, bowl: 'steel', bath: 'gentle', whisk: 'normal' }
 
@@ -15,17 +17,17 @@ describe('one number a model, worked by hand', () => {
   it.each<[string, Input, number, number]>([
     ['boilingPoint', { altitudeM: 1500 }, 95, 0.001], // steam tables at 84.56 kPa
     ['reductionVolume', { phrase: 'by two-thirds', volumeMl: 900 }, 300, 1e-9],
-    ['reducedMass', { ingredient: 'water', volumeMl: 1000, fractionLeft: 0.5 }, 499.1, 1e-4], // 998.2 g/l at 20 °C
+    ['reducedMass', { ...liquid('water', 1000), ...downTo(0.5) }, 499.1, 1e-4], // 998.2 g/l at 20 °C
     ['heaterPower', { heater: 'induction', level: 'high', diameterMm: 240 }, 2550, 0.001], // 3000 W, 0.85 of it
     [
       'reductionMinutes',
-      { ingredient: 'water', volumeMl: 1000, fractionLeft: 0.5, diameterMm: 240, powerW: 1500 },
+      { ...liquid('water', 1000), ...downTo(0.5), diameterMm: 240, powerW: 1500 },
       16.9,
       0.02,
     ], // 80 K × 998 g × 4.18 J, then 499 g at 37.7 g/min
     [
       'reductionForecast',
-      { massG: 1000, sdMassG: 10, rateGPerMin: 30, sdRateGPerMin: 3, targetMassG: 700 },
+      { massG: 1000, sdMassG: 10, rateGPerMin: 30, sdRateGPerMin: 3, targetMassG: 700, events: [] },
       10,
       0.01,
     ],
@@ -88,10 +90,10 @@ describe('one number a model, worked by hand', () => {
   })
   it('salt stays while water goes, and alcohol leaves before the water', () => {
     const salt = (fractionLeft: number) =>
-      ask('saltAfterReduction', { ingredient: 'saltedBroth', volumeMl: 1000, fractionLeft }).value
+      ask('reducedMass', { ...liquid('saltedBroth', 1000), ...downTo(fractionLeft) }).also.saltPct!.value
     expect(salt(0.25) / salt(0.5)).toBeCloseTo(2, 1)
     const left = (fractionLeft: number) =>
-      ask('alcoholLeft', { ingredient: 'wineRed135', volumeMl: 750, fractionLeft }).value
+      ask('alcoholLeft', { ...liquid('wineRed135', 750), ...downTo(fractionLeft) }).value
     expect(left(0.9)).toBeLessThan(90)
     expect(left(0.33)).toBeLessThan(left(0.6))
   })
@@ -115,12 +117,6 @@ describe('one number a model, worked by hand', () => {
 })
 
 describe('at the corners of its ranges a model answers in order, or says what it cannot', () => {
-  const ends = (input: ModelInput): (number | string)[] => {
-    if ('range' in input) return [input.range.min, input.range.max]
-    return 'oneOf' in input
-      ? [input.oneOf[0]!, input.oneOf.at(-1)!]
-      : ['to a third', 'half', 'a pinch of 3/0']
-  }
   it.each(MODELS.map((m) => [m.id, m] as const))('%s', (_, m) => {
     const corners = m.inputs.reduce<Input[]>(
       (all, input) => all.flatMap((c) => ends(input).map((value) => ({ ...c, [input.name]: value }))),

@@ -14,6 +14,10 @@ function parse(text: string): unknown {
 }
 
 function sayRange(input: (typeof MODELS)[number]['inputs'][number]): string {
+  if ('rows' in input) {
+    const { of, min, max } = input.rows
+    return `${min} to ${max} of {${of.map((i) => `${i.name}: ${sayRange(i)}`).join(', ')}}`
+  }
   if ('range' in input) return `${input.range.min}–${input.range.max} ${input.range.unit}`
   return 'oneOf' in input ? input.oneOf.join('|') : 'text'
 }

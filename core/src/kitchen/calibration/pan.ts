@@ -17,7 +17,8 @@ export type PanFit =
       readonly sdMm: number
     }
   /** More water stood no deeper, or it narrows so much that rim and base were probably taken for each other. */
-  | { readonly status: 'contradicts' | 'insideOut' }
+  | { readonly status: 'contradicts' }
+  | { readonly status: 'insideOut' }
 
 const STRAIGHT_WITHIN = 0.03
 const READ_TO_MM = 1

@@ -28,7 +28,7 @@ describe('models over HTTP', () => {
     expect(body).toMatchObject({
       unit: 'mm',
       coverage: 0.9,
-      modelVersion: 'panDepth-1',
+      modelVersion: 'panDepth-2',
       warnings: ['stickMisleads'],
     })
     expect(body.value).toBeCloseTo(6.54, 2) // reduction:G5
