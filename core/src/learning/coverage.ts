@@ -1,4 +1,4 @@
-import jStat from 'jstat'
+import { binomialCdf } from '../solve/distributions'
 
 const UNLIKELY = 0.05
 /** What held of the last bands that were shown. */
@@ -12,8 +12,8 @@ export interface Coverage {
 
 /** Whether bands hold as often as they say. `kitchen:K-N4` */
 export function coverageOf(held: number, of: number, said = 0.8): Coverage {
-  const fewerP = of > 0 ? jStat.binomial.cdf(held, of, said) : 1
-  const moreP = of > 0 ? 1 - (held > 0 ? jStat.binomial.cdf(held - 1, of, said) : 0) : 1
+  const fewerP = of > 0 ? binomialCdf(held, of, said) : 1
+  const moreP = of > 0 ? 1 - (held > 0 ? binomialCdf(held - 1, of, said) : 0) : 1
   if (fewerP <= UNLIKELY) return { held, of, fewerP, verdict: 'tooNarrow' }
   return { held, of, fewerP, verdict: moreP <= UNLIKELY ? 'tooWide' : 'fine' }
 }

@@ -1,4 +1,4 @@
-import jStat from 'jstat'
+import { studentQuantile } from '../solve/distributions'
 import type { MinutesBand } from '../formula/formula'
 
 const PRIOR = { kappa: 1, alpha: 2, beta: 0.35 ** 2 } as const // a typed figure counts as one evening, with a spread of a third
@@ -35,6 +35,6 @@ export function learnMinutes(saidMin: number, tookMin: readonly number[]): Minut
 /** Minutes of the next time, 10–50–90 %. */
 export function nextMinutes({ meanLn, kappa, alpha, beta }: MinutesBelief): MinutesBand {
   const spread = Math.sqrt((beta * (kappa + 1)) / (alpha * kappa))
-  const at = (p: number) => Math.exp(meanLn + jStat.studentt.inv(p, 2 * alpha) * spread)
+  const at = (p: number) => Math.exp(meanLn + studentQuantile(p, 2 * alpha) * spread)
   return { low: at(0.1), value: Math.exp(meanLn), high: at(0.9) }
 }

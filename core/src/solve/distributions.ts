@@ -1,0 +1,7 @@
+/// <reference path="./jstat.d.ts" />
+import jStat from 'jstat'
+
+/** Value under which so much of Student's law lies. */
+export const studentQuantile = (p: number, degrees: number): number => jStat.studentt.inv(p, degrees)
+/** Chance of at most `held` of `of`, each with chance `p`. */
+export const binomialCdf = (held: number, of: number, p: number): number => jStat.binomial.cdf(held, of, p)
