@@ -1,3 +1,4 @@
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference -- whoever reads the core must find these types, whatever its tsconfig takes in
 /// <reference path="./jstat.d.ts" />
 import jStat from 'jstat'
 
