@@ -31,7 +31,7 @@ import {
 } from '@liquamen/core'
 import { z } from 'zod'
 import { houseMeasuresSchema } from './houseMeasures'
-import { finite, inRange, keysOf, slug, text } from './primitives'
+import { finite, inRange, instantMs, keysOf, slug, text, uuid } from './primitives'
 
 const share = inRange(LIMITS.fraction)
 const minutesBand = z
@@ -64,6 +64,8 @@ export const panSchema = z.strictObject({
   metal: z.enum(METALS).optional(),
 }) satisfies z.ZodType<Pan>
 
+const planPlace = z.strictObject({ xMm: finite.min(0).max(6000), yMm: finite.min(0).max(6000) })
+
 export const wellSchema = z.strictObject({
   id: slug,
   letter: z.string().regex(/^[A-Z]$/),
@@ -71,9 +73,10 @@ export const wellSchema = z.strictObject({
   column: z.number().int().min(0).max(7),
   waterC: inRange(LIMITS.tempC),
   profile: vesselProfileSchema,
+  at: planPlace.optional(),
 }) satisfies z.ZodType<Well>
 
-const rulesSchema = z.strictObject({
+export const rulesSchema = z.strictObject({
   code: z.enum(keysOf<FoodCodeId>(FOOD_CODES)),
   holdLimitH: finite.min(0.5).max(6),
   clockFrom: z.enum(['outOfControl', 'firstEgg']),
@@ -90,6 +93,22 @@ export const ringSchema = z.strictObject({
     ratedW: inRange(LIMITS.powerW),
     leastBaseMm: finite.min(0).max(500).optional(),
   }),
+  at: planPlace.optional(),
+  burnerMm: finite.min(30).max(800).optional(),
+  marks: z.number().int().min(2).max(30).optional(),
+  measured: z
+    .array(
+      z.strictObject({
+        id: uuid,
+        atMs: instantMs,
+        position: finite.min(0.02).max(1),
+        powerW: inRange(LIMITS.powerW),
+        sdShare: finite.min(0).max(2),
+        diameterMm: inRange(LIMITS.diameterMm),
+      }),
+    )
+    .max(20)
+    .optional(),
 }) satisfies z.ZodType<Ring>
 
 export const crewSchema = z.strictObject({
@@ -116,6 +135,10 @@ export const settingsSchema = z.strictObject({
   isDemo: z.boolean(),
   rules: rulesSchema.optional(),
   measures: houseMeasuresSchema.optional(),
+  stove: z
+    .strictObject({ widthMm: finite.min(200).max(6000), depthMm: finite.min(200).max(3000) })
+    .optional(),
+  scaleFactor: finite.min(0.5).max(2).optional(),
   currency: z
     .string()
     .regex(/^[A-Z]{3}$/)
@@ -274,6 +297,23 @@ export const catalogSchema = z.strictObject({
   pans: z.array(panSchema).max(200),
   wells: z.array(wellSchema).max(40).default([]),
   crew: z.array(crewSchema).max(200),
+  probes: z
+    .array(
+      z.strictObject({
+        channelId: uuid,
+        name: text(60),
+        atMs: instantMs,
+        iceReadsC: finite,
+        boilReadsC: finite,
+        boilsAtC: finite,
+      }),
+    )
+    .max(60)
+    .optional(),
+  scales: z
+    .array(z.strictObject({ name: text(60), atMs: instantMs, factor: finite.min(0.5).max(2) }))
+    .max(20)
+    .optional(),
   ingredients: z.array(ingredientSchema).max(5000),
   formulas: z.array(formulaSchema).max(1000),
 })

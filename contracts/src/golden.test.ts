@@ -21,6 +21,7 @@ const golden = [
   'facts.v1.emulsion.json',
   'facts.v1.store.json',
   'facts.v2.rooms.json',
+  'facts.v3.kitchen.json',
 ].flatMap(
   (file) =>
     JSON.parse(readFileSync(new URL(`./golden/${file}`, import.meta.url), 'utf8')) as {

@@ -22,6 +22,8 @@ export { US_ALLERGENS, usAllergensOf } from './allergens/usAllergens'
 export { type DecidedFinding, isSettled, usableSources } from './allergens/usableSources'
 
 // kitchen
+export { foldKitchen } from './kitchen/foldKitchen'
+export { knobMark, type NetPower, ringPower } from './kitchen/ringPower'
 export {
   type CrewMember,
   houseRules,
@@ -29,7 +31,11 @@ export {
   type KitchenSettings,
   METALS,
   type Pan,
+  type PlanPlace,
+  type ProbeCheckKept,
   type Ring,
+  type RingMeasure,
+  type ScaleCheckKept,
   VESSEL_KINDS,
   type Well,
 } from './kitchen/kitchen'
@@ -120,7 +126,7 @@ export { forecast } from './techniques/reduce/forecast'
 export { readCurve } from './techniques/reduce/levelCurve'
 export { liveEstimate, type LiveEstimate } from './techniques/reduce/liveEstimate'
 export { overshootFixes } from './techniques/reduce/overshoot'
-export { panSurroundings, TargetUnclear } from './techniques/reduce/planStage'
+export { heatedBaseMm, panSurroundings, TargetUnclear } from './techniques/reduce/planStage'
 export {
   depthReading,
   heatRatio,
@@ -147,6 +153,7 @@ export {
   type FactKind,
   IN_ANY_STREAM,
   KINDS,
+  type KitchenKind,
   type LotKind,
   type OrderKind,
   type Payloads,

@@ -2,6 +2,7 @@ import { IN_ANY_STREAM, KINDS, STREAM_KINDS, type FactKind, type Payloads } from
 import { z } from 'zod'
 import { deviceMs, instantMs, slug, text, uuid } from '../primitives'
 import { BATCH_SCHEMAS } from './batch'
+import { KITCHEN_SCHEMAS } from './kitchen'
 import { LOT_SCHEMAS } from './lot'
 import { ORDER_SCHEMAS } from './order'
 
@@ -10,6 +11,7 @@ export const PAYLOAD_SCHEMAS: { readonly [K in FactKind]: z.ZodType<Payloads[K]>
   ...BATCH_SCHEMAS,
   ...ORDER_SCHEMAS,
   ...LOT_SCHEMAS,
+  ...KITCHEN_SCHEMAS,
   'fact.corrected': z
     .strictObject({
       factId: uuid,

@@ -12,6 +12,7 @@ const streams = byStream(demoFacts)
 const whole = (id: string, facts: readonly Fact[]) => {
   const sorted = mergeFacts([], facts)
   const of = sorted[0]!.streamKind
+  if (of === 'kitchen') return { of, state: { id, facts: sorted } }
   const fold = { batch: foldBatch, order: foldOrder, lot: foldLot }[of]
   return { of, state: fold(id, sorted) }
 }

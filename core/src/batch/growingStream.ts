@@ -9,6 +9,8 @@ export type StreamState =
   | { readonly of: 'batch'; readonly state: BatchState }
   | { readonly of: 'order'; readonly state: OrderState }
   | { readonly of: 'lot'; readonly state: LotState }
+  /** What it comes to is told by `foldKitchen`, which needs to know what the kitchen was. */
+  | { readonly of: 'kitchen'; readonly state: { readonly id: string; readonly facts: readonly Fact[] } }
 
 /** One stream as it grows; its fold is kept, so that one more fact costs one fact and not all of them. */
 export interface GrowingStream {
@@ -84,6 +86,7 @@ export function growingStream(id: string): GrowingStream {
       if (kind === undefined) return undefined
       if (kind === 'order') return { of: kind, state: foldOrder(id, facts) }
       if (kind === 'lot') return { of: kind, state: foldLot(id, facts) }
+      if (kind === 'kitchen') return { of: kind, state: { id, facts: [...facts] } }
       fold ??= openFold(id, facts)
       return { of: kind, state: stateOf(fold) }
     },

@@ -2,6 +2,7 @@ import {
   streamOf,
   type BatchKind,
   type FactKind,
+  type KitchenKind,
   type LotKind,
   type OrderKind,
   type Payloads,
@@ -92,6 +93,7 @@ interface KindsOf {
   readonly batch: BatchKind
   readonly order: OrderKind
   readonly lot: LotKind
+  readonly kitchen: KitchenKind
 }
 /** Whether a fact is of a kind that belongs to this stream; what may stand in any (corrections, takings-back) is none. */
 export const isOf = <S extends StreamKind>(stream: S, fact: Fact): fact is FactOf<KindsOf[S]> =>

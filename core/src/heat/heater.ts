@@ -26,7 +26,7 @@ export const HEATERS = {
 } as const
 export type HeaterKind = keyof typeof HEATERS
 
-const FLUX_CAP_W_PER_M2 = 60_000 // above this a pan boils over and spatters
+export const FLUX_CAP_W_PER_M2 = 60_000 // above this a pan boils over and spatters
 
 /** A ring as the kitchen has it. */
 export interface Heater {

@@ -30,6 +30,12 @@ export interface Pan {
   /** What a pan is lined with; stainless steel where it is not said. */ readonly metal?: Metal
 }
 
+/** Where a thing stands on the stove seen from above, mm from its back left corner to the thing's middle. */
+export interface PlanPlace {
+  readonly xMm: number
+  readonly yMm: number
+}
+
 /** A well of the bain-marie: its letter and place in the trough, its inside, and what its water is set to. */
 export interface Well {
   readonly id: string
@@ -38,6 +44,19 @@ export interface Well {
   readonly column: number
   readonly waterC: number
   readonly profile: VesselProfile
+  readonly at?: PlanPlace | undefined
+}
+
+/** What a water test found of a ring at one position of its knob (1 full). */
+export interface RingMeasure {
+  /** The fact that found it. */
+  readonly id: string
+  readonly atMs: number
+  readonly position: number
+  readonly powerW: number
+  readonly sdShare: number
+  /** Base of the pan that it was measured with, mm. */
+  readonly diameterMm: number
 }
 
 /** A ring of the stove: number as painted on it, place in its rows, what heats it. */
@@ -47,7 +66,33 @@ export interface Ring {
   readonly row: number
   readonly column: number
   readonly strength: string
-  readonly heater: { readonly kind: HeaterKind; readonly ratedW: number; readonly leastBaseMm?: number }
+  readonly heater: {
+    readonly kind: HeaterKind
+    readonly ratedW: number
+    readonly leastBaseMm?: number | undefined
+  }
+  readonly at?: PlanPlace | undefined
+  readonly burnerMm?: number | undefined
+  /** Marks of its knob, where it has any: a hob's 1 to 9. */
+  readonly marks?: number | undefined
+  /** Water tests in force, oldest first. */
+  readonly measured?: readonly RingMeasure[] | undefined
+}
+
+/** The newest check of a probe in ice and in boiling water. */
+export interface ProbeCheckKept {
+  readonly channelId: string
+  readonly name: string
+  readonly atMs: number
+  readonly iceReadsC: number
+  readonly boilReadsC: number
+  readonly boilsAtC: number
+}
+/** The newest check of a scale by a known mass. */
+export interface ScaleCheckKept {
+  readonly name: string
+  readonly atMs: number
+  readonly factor: number
 }
 
 /** A crew member who may act. */
@@ -67,6 +112,10 @@ export interface KitchenSettings {
   readonly isDemo: boolean
   readonly rules?: HouseRules
   /** What its cup, pinch or splash is, said once. */ readonly measures?: HouseMeasures
+  /** The stove seen from above. */ readonly stove?:
+    { readonly widthMm: number; readonly depthMm: number } | undefined
+  /** By which its scale's figures are multiplied, from its newest check. */ readonly scaleFactor?:
+    number | undefined
   /** Money in which goods are priced, ISO 4217. */ readonly currency?: string
 }
 
@@ -80,6 +129,8 @@ export interface KitchenCatalog {
   readonly pans: readonly Pan[]
   readonly wells: readonly Well[]
   readonly crew: readonly CrewMember[]
+  readonly probes?: readonly ProbeCheckKept[] | undefined
+  readonly scales?: readonly ScaleCheckKept[] | undefined
   readonly ingredients: readonly import('../ingredients/ingredient').Ingredient[]
   readonly formulas: readonly import('../formula/formula').Formula[]
 }

@@ -1,7 +1,8 @@
-import type { Formula, KitchenCatalog } from '@liquamen/core'
+import { compareFacts, foldKitchen, liftFact, type Formula, type KitchenCatalog } from '@liquamen/core'
 import { asc, and, eq, sql } from 'drizzle-orm'
 import type { Tx } from '../db/database'
 import { catalogItems, kitchens } from '../db/schema'
+import { readKitchenFacts } from '../log/facts.repo'
 
 const LISTS = ['rings', 'pans', 'wells', 'crew', 'ingredients', 'formulas'] as const
 
@@ -23,8 +24,20 @@ const NEW_KITCHEN: KitchenCatalog = {
   formulas: [],
 }
 
-/** Everything the kitchen is. */
-export async function readCatalog(tx: Tx): Promise<KitchenCatalog> {
+const isChange = (kind: string) => kind === 'fact.voided' || kind === 'fact.corrected'
+
+/**
+ * Everything the kitchen is: what files brought, and every change that is on record since.
+ * @param beforeMs - leaves out changes from then on; whoever asks folds them himself, so that a tap without a line shows as well
+ */
+export async function readCatalog(tx: Tx, beforeMs = Infinity): Promise<KitchenCatalog> {
+  const facts = (await readKitchenFacts(tx)).map(liftFact).sort(compareFacts)
+  return foldKitchen(
+    await readItems(tx),
+    facts.filter((fact) => fact.atMs < beforeMs || isChange(fact.kind)),
+  )
+}
+async function readItems(tx: Tx): Promise<KitchenCatalog> {
   const rows = await tx.select().from(catalogItems).orderBy(asc(catalogItems.place))
   const of = <T>(kind: string) => rows.filter((row) => row.kind === kind).map((row) => row.body as T)
   return {

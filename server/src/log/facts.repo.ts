@@ -97,7 +97,7 @@ const afterSeq = prepared<FactRow>('read_after', `${FACT} where ${HERE} and seq 
 export const readAfter = async (tx: Tx, seq: number, limit: number): Promise<StoredFact[]> =>
   factsOf(await afterSeq(tx, seq, limit))
 
-/** Facts of every batch and order that is open or was touched since a moment: what a browser needs to stand beside the stove. */
+/** Facts of every batch and order that is open or was touched since a moment: what a browser needs to stand beside the stove; of the kitchen's own, those since that moment. */
 export async function readCurrent(tx: Tx, sinceMs: number): Promise<StoredFact[]> {
   const since = new Date(sinceMs)
   const current = await tx
@@ -109,11 +109,22 @@ export async function readCurrent(tx: Tx, sinceMs: number): Promise<StoredFact[]
     .from(orders)
     .where(or(gte(orders.pickupAt, since), and(eq(orders.status, 'open'), sql`${orders.pickupAt} is null`)))
   const held = await tx.select({ id: lots.id }).from(lots).where(eq(lots.status, 'held'))
-  return readStreams(
-    tx,
-    [...current, ...open, ...held].map((row) => row.id),
-  )
+  const ofKitchen = (await readKitchenFacts(tx)).filter((fact) => fact.atMs >= sinceMs)
+  return [
+    ...(await readStreams(
+      tx,
+      [...current, ...open, ...held].map((row) => row.id),
+    )),
+    ...ofKitchen,
+  ]
 }
+
+const ofKitchen = prepared<FactRow>(
+  'read_kitchen',
+  `${FACT} where ${HERE} and stream_id = nullif(current_setting('app.kitchen_id', true), '')::uuid order by seq`,
+)
+/** Facts of the kitchen's own stream, which has its id, in receipt order. */
+export const readKitchenFacts = async (tx: Tx): Promise<StoredFact[]> => factsOf(await ofKitchen(tx))
 
 /** Ids of all streams of a kind. */
 export async function listStreams(tx: Tx, kind: Fact['streamKind']): Promise<string[]> {

@@ -15,11 +15,16 @@ const idOf = (input: unknown): string =>
 function readSent(sender: Sender, input: unknown): ReadFact {
   const fact = readFact(input)
   if (!fact.ok) return fact
-  const { deviceId, kitchenId, kind } = fact.envelope
+  const { deviceId, kitchenId, kind, streamKind, streamId } = fact.envelope
   if (deviceId !== sender.deviceId || kitchenId !== sender.kitchenId)
     return {
       ok: false,
       problem: problem(403, 'notYourDevice', 'This entry was made by another device or for another kitchen.'),
+    }
+  if (streamKind === 'kitchen' && streamId !== kitchenId)
+    return {
+      ok: false,
+      problem: problem(422, 'wrongStream', 'What is said of the kitchen belongs to the kitchen itself.'),
     }
   if (KINDS[kind].mayPost === 'server')
     return {

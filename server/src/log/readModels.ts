@@ -37,7 +37,7 @@ export function linesOf(kitchenId: string, streams: Iterable<GrowingStream>): Li
   const lines: Lines = { batches: [], orders: [], lots: [] }
   for (const stream of streams) {
     const now = stream.state()
-    if (!now) continue
+    if (!now || now.of === 'kitchen') continue // the catalogue folds it when it is read
     const key = { kitchen_id: kitchenId, id: now.state.id, status: now.state.status }
     if (now.of === 'lot') lines.lots.push(key)
     else if (now.of === 'order')

@@ -1,4 +1,5 @@
-import { kitchenGoods, type Ingredient, type KitchenCatalog } from '@liquamen/core'
+import type { Session } from '@liquamen/contracts'
+import { foldKitchen, kitchenGoods, type Ingredient, type KitchenCatalog } from '@liquamen/core'
 import { defineStore } from 'pinia'
 import { computed, watch } from 'vue'
 import { setZone } from '../ui/format'
@@ -11,14 +12,22 @@ import { createRecording } from './recording'
 export const useLiveKitchen = defineStore('kitchen', () => {
   const browser = createBrowserKitchen()
   const { phase, session, details, tray, unsentCount, awaySinceMs, crewId, mirror } = browser
-  const catalog = computed(() => session.value?.catalog)
+  const catalog = computed<Session['catalog'] | undefined>(
+    () =>
+      session.value &&
+      (foldKitchen(
+        session.value.catalog as unknown as KitchenCatalog,
+        mirror.ofKitchen.value,
+      ) as unknown as Session['catalog']),
+  )
   const ingredients = computed(() =>
     catalog.value ? kitchenGoods(catalog.value as unknown as KitchenCatalog) : new Map<string, Ingredient>(),
   )
-  watch(session, (now) => setZone(now?.catalog.settings.timeZone ?? 'UTC', now?.zoneClock), {
-    immediate: true,
-    flush: 'sync',
-  })
+  watch(
+    [() => catalog.value?.settings.timeZone, () => session.value?.zoneClock],
+    ([timeZone, zoneClock]) => setZone(timeZone ?? 'UTC', zoneClock),
+    { immediate: true, flush: 'sync' },
+  )
   function setCrew(id: string): void {
     crewId.value = id
     localStorage.setItem('liquamen.crew', id)

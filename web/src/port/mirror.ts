@@ -8,7 +8,7 @@ import {
   type LotState,
   type OrderState,
 } from '@liquamen/core'
-import { shallowReactive } from 'vue'
+import { shallowReactive, shallowRef } from 'vue'
 import type { Refused } from './localStore'
 
 /** The facts that this browser knows, and their folds, as screens watch them. */
@@ -18,9 +18,12 @@ export function createMirror() {
   const orders = shallowReactive(new Map<string, OrderState>())
   const lots = shallowReactive(new Map<string, LotState>())
 
+  const ofKitchen = shallowRef<readonly Fact[]>([])
+
   function show(streamId: string): void {
     const now = streams.get(streamId)?.state()
     if (!now) [batches, orders, lots].forEach((states) => states.delete(streamId))
+    else if (now.of === 'kitchen') ofKitchen.value = now.state.facts
     else if (now.of === 'order') orders.set(streamId, now.state)
     else if (now.of === 'lot') lots.set(streamId, now.state)
     else batches.set(streamId, now.state)
@@ -60,8 +63,11 @@ export function createMirror() {
     batches.clear()
     orders.clear()
     lots.clear()
+    ofKitchen.value = []
   }
   return {
+    /** What is on record of the kitchen itself. */
+    ofKitchen,
     batches,
     orders,
     lots,

@@ -1,7 +1,15 @@
 import { PAYLOAD_SCHEMAS, schemaProblem } from '@liquamen/contracts'
 import type { GuestDetails, Samples } from '@liquamen/contracts'
-import { kitchenGoods, viewBatch, type BatchView, type Fact, type FactKind } from '@liquamen/core'
-import { computed, reactive, ref, shallowReactive } from 'vue'
+import {
+  foldKitchen,
+  kitchenGoods,
+  viewBatch,
+  type BatchView,
+  type Fact,
+  type FactKind,
+  type KitchenCatalog,
+} from '@liquamen/core'
+import { computed, reactive, ref, shallowReactive, shallowRef } from 'vue'
 import { OutOfReach, Refusal } from '../port/api'
 import { useChannels } from '../port/channels.store'
 import { checkedBy, makeFact, type Entry } from '../port/makeFact'
@@ -13,6 +21,7 @@ import { catalog } from './mountScreen'
 export function memoryKitchen(startMs: number) {
   const nowMs = ref(startMs)
   const mirror = createMirror()
+  const base = shallowRef(catalog as unknown as KitchenCatalog)
   const made: Fact[] = []
   let refuses: string | undefined
   let isAway = false
@@ -30,7 +39,10 @@ export function memoryKitchen(startMs: number) {
     return Promise.resolve(facts.map((f) => f.id))
   }
   const port = reactive({
-    catalog,
+    catalog: computed({
+      get: () => foldKitchen(base.value, mirror.ofKitchen.value),
+      set: (next) => (base.value = next),
+    }),
     ingredients: kitchenGoods(catalog),
     batches: mirror.batches,
     orders: mirror.orders,
@@ -86,7 +98,12 @@ export function memoryKitchen(startMs: number) {
     /** A batch as its bench is given it, moving with clock and record. */
     viewOf: (batchId: string) =>
       computed<BatchView>(() =>
-        viewBatch(port.batches.get(batchId)!, catalog, nowMs.value, useChannels().pointsOf)!,
+        viewBatch(
+          port.batches.get(batchId)!,
+          port.catalog as unknown as KitchenCatalog,
+          nowMs.value,
+          useChannels().pointsOf,
+        )!,
       ),
   }
 }

@@ -1,9 +1,10 @@
 import { BATCH_KINDS } from './batch'
 import { kind, type KindRule, type PayloadOf } from './kind'
+import { KITCHEN_KINDS } from './kitchen'
 import { LOT_KINDS } from './lot'
 import { ORDER_KINDS } from './order'
 
-export const STREAM_KINDS = ['batch', 'order', 'lot'] as const
+export const STREAM_KINDS = ['batch', 'order', 'lot', 'kitchen'] as const
 export type StreamKind = (typeof STREAM_KINDS)[number]
 
 /**
@@ -18,13 +19,19 @@ const ANY_KINDS = {
 } as const
 
 /** Every kind by the stream it belongs to: one entry a kind. */
-export const KINDS_OF = { batch: BATCH_KINDS, order: ORDER_KINDS, lot: LOT_KINDS } as const
-const ALL = { ...BATCH_KINDS, ...ORDER_KINDS, ...LOT_KINDS, ...ANY_KINDS } as const
+export const KINDS_OF = {
+  batch: BATCH_KINDS,
+  order: ORDER_KINDS,
+  lot: LOT_KINDS,
+  kitchen: KITCHEN_KINDS,
+} as const
+const ALL = { ...BATCH_KINDS, ...ORDER_KINDS, ...LOT_KINDS, ...KITCHEN_KINDS, ...ANY_KINDS } as const
 
 export type FactKind = keyof typeof ALL
 export type BatchKind = keyof typeof BATCH_KINDS
 export type OrderKind = keyof typeof ORDER_KINDS
 export type LotKind = keyof typeof LOT_KINDS
+export type KitchenKind = keyof typeof KITCHEN_KINDS
 /** Payload of every kind of fact, in its newest version. */
 export type Payloads = { readonly [K in FactKind]: PayloadOf<(typeof ALL)[K]> }
 /** The rules of every kind. */

@@ -22,9 +22,10 @@ const LOOK_FLUX_W_PER_M2: Readonly<Record<Look, { readonly middle: number; reado
   boilingHard: { middle: 34_000, sdShare: 0.4 },
 }
 
-/** A weighing of pan and all: liquid = gross − tare − what lies in it. Standard deviation 2 g or 1 % of the gross, whichever is more. */
-export function weighingReading(stage: StagePlan, grossG: number): ReadingPayload {
-  requireInRange('grossG', grossG, LIMITS.grossG)
+/** A weighing of pan and all: liquid = gross − tare − what lies in it. Standard deviation 2 g or 1 % of the gross, whichever is more; the scale's own error, once checked, is taken out. */
+export function weighingReading(stage: StagePlan, readsG: number, scaleFactor = 1): ReadingPayload {
+  requireInRange('grossG', readsG, LIMITS.grossG)
+  const grossG = readsG * scaleFactor
   return {
     stepId: stage.stepId,
     how: 'weighing',

@@ -6,6 +6,7 @@ import type { Database } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
 import type { Sender } from '../../http/sender'
 import type { LiveFeed } from '../../log/liveFeed'
+import { CURRENT_MS } from '../../log/current'
 import { readHead } from '../../log/facts.repo'
 import {
   DEVICE_OF_TOKEN,
@@ -92,7 +93,7 @@ export function createDevicesService({
     async session({ deviceId, name, kitchenId }: Sender): Promise<Session> {
       const { catalog, head } = await database.inKitchen(kitchenId, async (tx) => ({
         head: await readHead(tx, kitchenId),
-        catalog: await readCatalog(tx),
+        catalog: await readCatalog(tx, clock() - CURRENT_MS),
       }))
       const serverNowMs = clock()
       return {

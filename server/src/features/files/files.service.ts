@@ -100,7 +100,8 @@ export function createFilesService({
           { seq: _seq, chain: _chain, atMs: _at, receivedAtMs: _received, clockFlag: _flag, ...envelope },
           i,
         ) => {
-          const read = readPayload({ ...envelope, kitchenId })
+          const streamId = envelope.streamKind === 'kitchen' ? kitchenId : envelope.streamId
+          const read = readPayload({ ...envelope, kitchenId, streamId })
           if (!read.ok)
             throw new ProblemError({
               ...read.problem,

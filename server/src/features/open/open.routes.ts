@@ -4,8 +4,7 @@ import type { AppDeps } from '../../app'
 import { createRouter, deviceOf, giveToken } from '../../http/context'
 import { ProblemError } from '../../http/problemError'
 import type { Sender } from '../../http/sender'
-
-const CURRENT_MS = 36 * 3600_000 // an evening, the night after it, and the next one's mise en place
+import { CURRENT_MS } from '../../log/current'
 
 const openRoute = createRoute({
   method: 'post',

@@ -1,14 +1,14 @@
 import {
   boilState,
   depthReading,
+  heatedBaseMm,
   heatRatio,
   LET_DOWN_WITH,
   levelReading,
   lookReading,
-  netPowerW,
   overshootFixes,
   panSurroundings,
-  radiusAtMm,
+  ringPower,
   weighingReading,
   type BatchView,
   type Explanation,
@@ -25,7 +25,6 @@ import { texts } from '../../ui/texts'
 
 const ROOM_C = 20
 const DEFAULT_DEPTH_MM = 20
-const BASE_AT_HEIGHT_FRAC = 0.2 // where a pan's wall has left the curve of its floor
 
 /** What a cook can do to a pan on its way down beside what every bench can: read it, turn the flame, lift it, let it down. */
 export function useReduction(view: Ref<BatchView>, bench: Bench) {
@@ -40,13 +39,9 @@ export function useReduction(view: Ref<BatchView>, bench: Bench) {
     settings: view.value.state.frozen?.settings ?? (kitchen.catalog as unknown as KitchenCatalog).settings,
   }))
   const depthMm = () => reduce.value?.depthMm ?? DEFAULT_DEPTH_MM
-  const baseMm = () => {
-    const { profile } = place.value.pan
-    return 2 * radiusAtMm(profile, profile.heightMm * BASE_AT_HEIGHT_FRAC)
-  }
   const rateAt = (powerW: number) => boilState(panSurroundings(place.value, depthMm()), powerW).rateGPerS
   const powerAt = (level: HeatLevel) =>
-    netPowerW(place.value.ring.heater, level, baseMm(), place.value.settings.altitudeM)
+    ringPower(place.value.ring, level, heatedBaseMm(place.value.pan), place.value.settings.altitudeM).powerW
   const heatNow = () => view.value.state.heat ?? 'high'
   const ratioTo = (before: number, after: number) =>
     heatRatio({ before: rateAt(before), after: rateAt(after) })
@@ -55,7 +50,8 @@ export function useReduction(view: Ref<BatchView>, bench: Bench) {
 
   return {
     reduce,
-    weigh: (grossG: number) => read((live) => weighingReading(live.stage, grossG), `${grossG} g`),
+    weigh: (grossG: number) =>
+      read((live) => weighingReading(live.stage, grossG, place.value.settings.scaleFactor), `${grossG} g`),
     dip: (mm: number) =>
       read((live) => depthReading(live.stage, place.value, mm, view.value.state.isPanOff), `${mm} mm`),
     see: (mm: number) => read((live) => levelReading(live.stage, mm, live.estimate.massG), `~${mm} mm`),
