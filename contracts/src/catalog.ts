@@ -62,6 +62,9 @@ export const panSchema = z.strictObject({
   profile: vesselProfileSchema,
   material: z.enum(keysOf<BowlMaterial>(BOWLS)).optional(),
   metal: z.enum(METALS).optional(),
+  footprint: z
+    .strictObject({ lengthMm: finite.min(30).max(2000), widthMm: finite.min(30).max(2000) })
+    .optional(),
 }) satisfies z.ZodType<Pan>
 
 const planPlace = z.strictObject({ xMm: finite.min(0).max(6000), yMm: finite.min(0).max(6000) })

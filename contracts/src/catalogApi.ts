@@ -17,4 +17,6 @@ export const ingredientPreviewSchema = z.object({
   isWritten: z.boolean(),
 })
 export type IngredientPreviewAnswer = z.infer<typeof ingredientPreviewSchema>
+/** What came of the house book. */
+export const houseBookAnswerSchema = z.object({ formulas: z.number().int(), ingredients: z.number().int() })
 export const savedIngredientSchema = z.object({ ingredient: ingredientSchema })

@@ -22,6 +22,10 @@ export { US_ALLERGENS, usAllergensOf } from './allergens/usAllergens'
 export { type DecidedFinding, isSettled, usableSources } from './allergens/usableSources'
 
 // kitchen
+export { fitPan, type PanFit } from './kitchen/calibration/pan'
+export { correctedC, probeVerdict, wasDropped } from './kitchen/calibration/probe'
+export { boilingTest, RING_TEST_MODEL_VERSION, warmingTest } from './kitchen/calibration/ring'
+export { mustZero, scaleFactor } from './kitchen/calibration/scale'
 export { foldKitchen } from './kitchen/foldKitchen'
 export { knobMark, type NetPower, ringPower } from './kitchen/ringPower'
 export {
@@ -41,13 +45,22 @@ export {
 } from './kitchen/kitchen'
 
 // vessel
-export { capacityMl, depthAtVolumeMm, radiusAtMm, type VesselProfile } from './vessel/profile'
+export {
+  capacityMl,
+  depthAtVolumeMm,
+  radiusAtMm,
+  type VesselProfile,
+  volumeAtDepthMl,
+} from './vessel/profile'
 
 // heat
 export { airPressureKPa } from './heat/atmosphere'
 export { boilState } from './heat/evaporation'
 export { HEAT_LEVELS, type HeaterKind, HEATERS, type HeatLevel, netPowerW } from './heat/heater'
 export { waterBoilingPointC } from './heat/water'
+
+// cooling
+export { COOLING_PLACES, type CoolingPlace } from './cooling/container'
 
 // mixture
 export { type Composition, massG, type Species, SPECIES } from './mixture/composition'
@@ -210,7 +223,7 @@ export { findPlace, planBatch, COUNT_BACK_SPARE } from './batch/planBatch'
 export { lateReadyAtMs } from './batch/readyAt'
 export { dealShares } from './batch/shares'
 export { needsRing, freeFrom, spanOfPlan, type Taken, takenBy } from './batch/takenTimes'
-export { type BatchView, urgencyOf, viewBatch } from './batch/viewBatch'
+export { type BatchView, type ReadingsOf, urgencyOf, viewBatch } from './batch/viewBatch'
 
 // larder
 export { derivativesOf } from './larder/derivatives'

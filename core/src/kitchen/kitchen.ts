@@ -27,6 +27,8 @@ export interface Pan {
   readonly tareG: number
   readonly profile: VesselProfile
   /** What a bowl is made of. */ readonly material?: BowlMaterial
+  /** Inside length and width of a tray, mm; its profile is the round one of the same area. */
+  readonly footprint?: { readonly lengthMm: number; readonly widthMm: number } | undefined
   /** What a pan is lined with; stainless steel where it is not said. */ readonly metal?: Metal
 }
 

@@ -57,6 +57,18 @@ export async function addToCatalog(tx: Tx, kitchenId: string, catalog: KitchenCa
   await tx.insert(catalogItems).values(rows).onConflictDoNothing()
 }
 
+/** Adds goods and formulas that the kitchen does not have yet. */
+export async function addGoodsAndFormulas(
+  tx: Tx,
+  kitchenId: string,
+  book: Pick<KitchenCatalog, 'formulas' | 'ingredients'>,
+): Promise<void> {
+  const rows = (['ingredients', 'formulas'] as const).flatMap((kind) =>
+    book[kind].map((body, place) => ({ kitchenId, kind, id: body.id, place, body: body as unknown })),
+  )
+  await tx.insert(catalogItems).values(rows).onConflictDoNothing()
+}
+
 /** Holds the kitchen until the transaction ends, so that of two saves from one version only one can be the next. */
 export async function lockKitchen(tx: Tx, kitchenId: string): Promise<void> {
   await tx.select({ id: kitchens.id }).from(kitchens).where(eq(kitchens.id, kitchenId)).for('update')

@@ -33,6 +33,7 @@ const screens = [
   ['bench', '/bench'],
   ['book', '/book'],
   ['log', '/log'],
+  ['kitchen', '/kitchen'],
 ] as const
 const isService = computed(() => !/^\/(log|book|kitchen)(\/|$)/.test(route.path))
 const news = ref<HTMLElement>()

@@ -9,7 +9,7 @@ const SPOT_MS = 2000
 
 /** Binding a probe to a batch in one tap, and reading it for two seconds in the pool. */
 export function useProbe(view: Ref<BatchView>, bench: ReturnType<typeof useBench>) {
-  const { kitchen, channels, current } = useKitchenViews()
+  const { kitchen, channels, readingsOf, current } = useKitchenViews()
   const isSpotting = ref(false)
   let timer = 0
   onScopeDispose(() => window.clearTimeout(timer))
@@ -64,7 +64,7 @@ export function useProbe(view: Ref<BatchView>, bench: ReturnType<typeof useBench
     isSpotting.value = true
     timer = window.setTimeout(() => {
       isSpotting.value = false
-      const points = channels.pointsOf(probe.channelId, fromMs - 600)
+      const points = readingsOf(probe.channelId, fromMs - 600)
       const tempC = points.length ? points.reduce((sum, p) => sum + p.tempC, 0) / points.length : undefined
       if (tempC !== undefined)
         void bench.keep(

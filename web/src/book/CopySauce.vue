@@ -5,7 +5,7 @@ import { useRouter } from 'vue-router'
 import { api, OutOfReach, Refusal } from '../port/api'
 import { useKitchen } from '../port/useKitchen'
 import { texts } from '../ui/texts'
-import { slugOf } from './slugOf'
+import { slugOf } from '../ui/slugOf'
 
 const props = defineProps<{
   /** As it is chosen on the bench, schools and swaps in it. */

@@ -118,5 +118,7 @@ export const api = {
     ),
   takeFromLarder: (ask: TakeFromLarder) =>
     call((s) => s.takeFromLarderAnswerSchema, '/larder/take', 'POST', ask),
+  /** Sauces and goods of the house book, for a kitchen that has none. */
+  takeHouseBook: () => call((s) => s.houseBookAnswerSchema, '/catalog/book', 'POST', {}),
   importFile: (text: string) => call((s) => s.importAnswerSchema, '/import', 'POST', text),
 }

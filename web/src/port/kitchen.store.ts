@@ -20,6 +20,8 @@ export const useLiveKitchen = defineStore('kitchen', () => {
         mirror.ofKitchen.value,
       ) as unknown as Session['catalog']),
   )
+  /** Names the stream of what is said of the kitchen itself. */
+  const kitchenId = computed(() => session.value?.kitchenId ?? '')
   const ingredients = computed(() =>
     catalog.value ? kitchenGoods(catalog.value as unknown as KitchenCatalog) : new Map<string, Ingredient>(),
   )
@@ -36,6 +38,7 @@ export const useLiveKitchen = defineStore('kitchen', () => {
   return {
     phase,
     session,
+    kitchenId,
     catalog,
     ingredients,
     batches,

@@ -8,6 +8,7 @@ import { useLiveKitchen } from './kitchen.store'
  */
 export type KitchenPort = Pick<
   ReturnType<typeof useLiveKitchen>,
+  | 'kitchenId'
   | 'catalog'
   | 'ingredients'
   | 'batches'

@@ -1,4 +1,13 @@
-import { needsRing, viewBatch, type BatchState, type BatchView, type KitchenCatalog } from '@liquamen/core'
+import {
+  correctedC,
+  needsRing,
+  probeVerdict,
+  viewBatch,
+  type ReadingsOf,
+  type BatchState,
+  type BatchView,
+  type KitchenCatalog,
+} from '@liquamen/core'
 import { computed, effectScope } from 'vue'
 import { useChannels } from './channels.store'
 import { useKitchen, type KitchenPort } from './useKitchen'
@@ -20,11 +29,18 @@ function createViews(kitchen: KitchenPort) {
   const channels = useChannels()
   const nowMs = computed(() => kitchen.nowMs)
   const catalog = computed(() => kitchen.catalog as unknown as KitchenCatalog | undefined)
+  /** What a probe read, its own error taken out by its newest check; one that is out of service says what it says. */
+  const readingsOf: ReadingsOf = (channelId, fromMs, toMs) => {
+    const points = channels.pointsOf(channelId, fromMs, toMs)
+    const check = catalog.value?.probes?.find((p) => p.channelId === channelId)
+    if (!check || probeVerdict(check) === 'outOfService') return points
+    return points.map(({ atMs, tempC }) => ({ atMs, tempC: correctedC(check, tempC) }))
+  }
   const current = computed<BatchView[]>(() =>
     catalog.value
       ? [...kitchen.batches.values()]
           .filter((s) => s.status === 'planned' || s.status === 'underWay')
-          .flatMap((s) => viewBatch(s, catalog.value as KitchenCatalog, nowMs.value, channels.pointsOf) ?? [])
+          .flatMap((s) => viewBatch(s, catalog.value as KitchenCatalog, nowMs.value, readingsOf) ?? [])
       : [],
   )
   const deadlines = computed(() => current.value.flatMap((v) => v.deadlines).sort((a, b) => a.atMs - b.atMs))
@@ -52,5 +68,17 @@ function createViews(kitchen: KitchenPort) {
           rank(a) - rank(b) || (a.state.plan?.latestStartAtMs ?? 0) - (b.state.plan?.latestStartAtMs ?? 0),
       )[0]
   const inWell = (wellId: string) => current.value.find((v) => v.state.hold?.wellId === wellId)
-  return { kitchen, channels, catalog, nowMs, current, deadlines, openOrders, batchesOfOrder, onRing, inWell }
+  return {
+    kitchen,
+    channels,
+    readingsOf,
+    catalog,
+    nowMs,
+    current,
+    deadlines,
+    openOrders,
+    batchesOfOrder,
+    onRing,
+    inWell,
+  }
 }

@@ -17,6 +17,7 @@ import { createMirror } from '../port/mirror'
 import type { KitchenPort } from '../port/useKitchen'
 import { catalog } from './mountScreen'
 
+const KITCHEN_ID = '018f0000-0000-7000-8000-00000000000k'
 /** A kitchen that keeps its facts in memory and has a clock of its own: what a tap makes is judged as the server judges it, and folded on. */
 export function memoryKitchen(startMs: number) {
   const nowMs = ref(startMs)
@@ -39,6 +40,7 @@ export function memoryKitchen(startMs: number) {
     return Promise.resolve(facts.map((f) => f.id))
   }
   const port = reactive({
+    kitchenId: KITCHEN_ID,
     catalog: computed({
       get: () => foldKitchen(base.value, mirror.ofKitchen.value),
       set: (next) => (base.value = next),
@@ -59,7 +61,7 @@ export function memoryKitchen(startMs: number) {
         kind: 'fact.voided',
         streamId,
         payload: { factId, reason },
-        streamKind: 'batch',
+        streamKind: mirror.factsOf(streamId)[0]?.streamKind ?? 'batch',
       })
       await recordAll(factIds.map(entry))
     },

@@ -259,25 +259,6 @@ export const texts = {
       `${sauce}, ${pan}, ${mm} mm, stop at ${stop} mm`,
     on: 'off the heat',
   },
-  kitchen: {
-    importFile: 'Import a kitchen file',
-    exportAll: 'Export the kitchen',
-    files: 'Kitchen file',
-    filesHint:
-      'Everything this kitchen is and all that happened in it, in the open format. An import adds what is not there yet and replaces nothing.',
-    away: 'Server out of reach: a kitchen file comes in when it is back.',
-    holds: 'What it holds',
-    counts: (n: number, what: string) => `${n} ${what}`,
-    what: {
-      rings: 'rings',
-      pans: 'pans, bowls and trays',
-      wells: 'wells',
-      crew: 'cooks',
-      formulas: 'formulas',
-      ingredients: 'goods',
-    },
-    place: (m: string, boils: string) => `${m} m up: water boils at ${boils}`,
-  },
   log: {
     title: 'Log',
     from: 'From',
@@ -288,8 +269,6 @@ export const texts = {
     empty: 'No batch in these days.',
     planned: 'planned',
     offline: 'Server out of reach: this is what the browser holds.',
-    imported: (facts: number, batches: number) =>
-      `${facts} entries of ${batches} ${batches === 1 ? 'batch' : 'batches'} came in.`,
     back: 'All batches',
   },
   batch: {

@@ -2,6 +2,9 @@ import { areaM2, heatLossW, massFluxKgPerM2S, surroundings } from '../../heat/ev
 import { PAN_METALS, type PanMetal } from '../../heat/preheat'
 import { WATER_J_PER_G_K, waterBoilingPointC, waterLatentHeatJPerG } from '../../heat/water'
 
+/** Version of both water tests; raised whenever their numbers change. */
+export const RING_TEST_MODEL_VERSION = 'ringTest-1'
+
 /** What a ring gives into a pan of water, W, and the spread of its logarithm; never believed to better than three in a hundred. */
 export interface RingPower {
   readonly powerW: number

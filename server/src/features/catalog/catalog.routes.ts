@@ -1,6 +1,7 @@
 import { createRoute, z } from '@hono/zod-openapi'
 import {
   formulaVersionsSchema,
+  houseBookAnswerSchema,
   houseMeasuresSchema,
   ingredientCsvSchema,
   ingredientPreviewSchema,
@@ -48,6 +49,14 @@ const oneRoute = createRoute({
   request: { params, body: { content: json(ingredientSchema) } },
   responses: { 200: { description: 'saved', content: json(savedIngredientSchema) } },
 })
+const bookRoute = createRoute({
+  method: 'post',
+  path: '/catalog/book',
+  request: { body: anyBody },
+  responses: {
+    200: { description: 'the house book is in; nothing was replaced', content: json(houseBookAnswerSchema) },
+  },
+})
 const measuresRoute = createRoute({
   method: 'put',
   path: '/catalog/measures',
@@ -87,6 +96,7 @@ export function catalogRoutes({ catalog }: AppDeps) {
   router.openapi(oneRoute, async (c) =>
     c.json({ ingredient: await catalog.saveIngredient(kitchenOf(c), c.req.valid('json')) }, 200),
   )
+  router.openapi(bookRoute, async (c) => c.json(await catalog.takeHouseBook(kitchenOf(c)), 200))
   router.openapi(measuresRoute, async (c) =>
     c.json((await catalog.saveMeasures(kitchenOf(c), c.req.valid('json'))) as never, 200),
   )

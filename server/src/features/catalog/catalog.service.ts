@@ -17,7 +17,9 @@ import {
 import canonicalize from 'canonicalize'
 import type { Database, Tx } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
+import { houseBook } from './houseBook'
 import {
+  addGoodsAndFormulas,
   lockKitchen,
   putCatalogItem,
   readCatalog,
@@ -125,6 +127,16 @@ export function createCatalogService({ database }: { readonly database: Database
         await tellCatalogChanged(tx, kitchenId)
       })
       return ingredient
+    },
+    /** Brings the sauces and goods that ship with the app into a kitchen; nothing of its own is replaced. */
+    async takeHouseBook(kitchenId: string): Promise<{ formulas: number; ingredients: number }> {
+      const { formulas, ingredients } = houseBook()
+      return database.inKitchen(kitchenId, async (tx) => {
+        await addGoodsAndFormulas(tx, kitchenId, { formulas, ingredients })
+        await tellCatalogChanged(tx, kitchenId)
+        const now = await readCatalog(tx)
+        return { formulas: now.formulas.length, ingredients: now.ingredients.length }
+      })
     },
     ingredients: (kitchenId: string): Promise<readonly Ingredient[]> =>
       database.inKitchen(kitchenId, async (tx) => (await readCatalog(tx)).ingredients),
