@@ -20,7 +20,7 @@ const PROBE = {
 let kitchen: MemoryKitchen
 beforeEach(() => {
   setActivePinia(createPinia())
-  kitchen = memoryKitchen(0)
+  kitchen = memoryKitchen(Date.now()) // samples older than an hour and a half are let go of
 })
 const now = () => kitchen.port.catalog as unknown as KitchenCatalog
 async function page() {
