@@ -201,7 +201,7 @@ export class Cook {
       season: () => this.season(),
       hold: () => this.holdAndServe(),
       serve: () => this.serve(),
-      cool: () => (step.technique === 'store' ? this.putAway() : this.cool(batchId, step)),
+      cool: () => (step.technique === 'store' ? this.putAway() : this.cool()),
     }
     return (rooms[techniqueOf(step).id] ?? (() => this.timed(batchId, step)))()
   }
@@ -311,12 +311,14 @@ export class Cook {
     await this.done()
     return false
   }
-  private async cool(batchId: string, step: FormulaStep): Promise<boolean> {
+  private async cool(): Promise<boolean> {
+    await this.page.getByRole('button', { name: /^walk-in/ }).click()
     await this.wait(100)
     await this.enter(/^Temperature/, 20)
     await this.wait(150)
     await this.enter(/^Temperature/, 4)
-    return this.timed(batchId, step)
+    await this.tap('Cold: put it away')
+    return false
   }
   private async putAway(): Promise<boolean> {
     await this.tap('Put away, labelled')

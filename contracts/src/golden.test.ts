@@ -22,6 +22,7 @@ const golden = [
   'facts.v1.store.json',
   'facts.v2.rooms.json',
   'facts.v3.kitchen.json',
+  'facts.v3.cooling.json',
 ].flatMap(
   (file) =>
     JSON.parse(readFileSync(new URL(`./golden/${file}`, import.meta.url), 'utf8')) as {

@@ -61,6 +61,9 @@ export { waterBoilingPointC } from './heat/water'
 
 // cooling
 export { COOLING_PLACES, type CoolingPlace } from './cooling/container'
+export { iceForBathG } from './cooling/iceBath'
+export { newtonTempC } from './cooling/newton'
+export { type CoolPlan } from './techniques/cool/coolPlan'
 
 // mixture
 export { type Composition, massG, type Species, SPECIES } from './mixture/composition'
@@ -215,7 +218,7 @@ export {
 export { foldBatch } from './batch/foldBatch'
 export { growingStream, type GrowingStream, type StreamState } from './batch/growingStream'
 export { foldOrder, type OrderState } from './batch/foldOrder'
-export { type ReduceLive } from './batch/live'
+export { type CoolLive, type ReduceLive } from './batch/live'
 export { placeBatch, placeBatches, type PlacedBatch } from './batch/placeBatch'
 export { planAgain, plannedAt } from './batch/planAgain'
 export { frozenAt, LET_DOWN_WITH } from './batch/frozenAt'

@@ -1,6 +1,7 @@
 import {
   BATHS,
   CHANNEL_PLACES,
+  COOLING_PLACES,
   CUES,
   EXPLANATIONS,
   FOOD_CODES,
@@ -9,6 +10,7 @@ import {
   VESSEL_ROLES,
   type BatchKind,
   type BathHeat,
+  type CoolingPlace,
   type FoodCodeId,
   type Payloads,
 } from '@liquamen/core'
@@ -135,6 +137,8 @@ export const BATCH_SCHEMAS: { readonly [K in BatchKind]: z.ZodType<Payloads[K]> 
     modelVersion: version,
   }),
   'alarm.silenced': z.strictObject({ alarm: z.enum(['lookSoon', 'actNow', 'start', 'step']), stepId }),
+  'cooling.placed': z.strictObject({ stepId, place: z.enum(keysOf<CoolingPlace>(COOLING_PLACES)) }),
+  'cooling.reheated': z.strictObject({ stepId, tempC: inRange(LIMITS.tempC) }),
   'salt.added': z.strictObject({ massG: inRange(LIMITS.massG), saltFrac: share }),
   'portion.served': z.strictObject({ portions: inRange(LIMITS.portions).int(), orderId: uuid.nullable() }),
 }

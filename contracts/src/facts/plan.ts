@@ -1,4 +1,5 @@
 import {
+  COOLING_PLACES,
   HEAT_LEVELS,
   LIMITS,
   SPECIES,
@@ -7,6 +8,7 @@ import {
   WHISKS,
   type BatchPlan,
   type Composition,
+  type CoolingPlace,
   type EmulsionPlan,
   type HeatLevel,
   type StagePlan,
@@ -131,6 +133,26 @@ const workSchema: z.ZodType<StepWork> = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('thicken'), fromPaS: finite, toPaS: finite }),
   z.strictObject({ kind: z.literal('simmer'), lossG: finite, endMassG: grams }),
   z.strictObject({ kind: z.literal('brown'), butterG: grams, yieldG: grams }),
+  z.strictObject({
+    kind: z.literal('cool'),
+    massG: grams,
+    heatJPerK: finite,
+    isThick: z.boolean(),
+    options: z
+      .array(
+        z.strictObject({
+          place: z.enum(keysOf<CoolingPlace>(COOLING_PLACES)),
+          depthMm: finite,
+          stageMin: z.array(finite.nullable()).max(4),
+          isInTime: z.boolean(),
+          tauMin: finite,
+        }),
+      )
+      .max(8),
+    deepestMm: finite,
+    vessels: finite,
+    modelVersion: version,
+  }),
 ])
 
 const stepPlanSchema: z.ZodType<StepPlan> = z.strictObject({

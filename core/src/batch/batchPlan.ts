@@ -4,6 +4,7 @@ import type { EmulsionMethod, MinutesBand } from '../formula/formula'
 import type { ReductionTarget } from '../language/reductionTarget'
 import type { Composition } from '../mixture/composition'
 import type { HeatLevel } from '../heat/heater'
+import type { CoolPlan } from '../techniques/cool/coolPlan'
 import type { VesselRole } from '../pan/contents'
 import type { Stand } from '../techniques/technique'
 import type { ShownAmount } from '../units/roundAmount'
@@ -118,6 +119,7 @@ export type StepWork =
     }
   | { readonly kind: 'simmer'; readonly lossG: number; readonly endMassG: number }
   | { readonly kind: 'brown'; readonly butterG: number; readonly yieldG: number }
+  | CoolPlan
 
 /** What stands in the vessel: when the goods are in, and when the step ends. */
 export interface StepLevel {

@@ -21,6 +21,8 @@ export type StageFact = Extract<
       | 'cue.seen'
       | 'pour.started'
       | 'pour.stopped'
+      | 'cooling.placed'
+      | 'cooling.reheated'
   }
 >
 

@@ -1,7 +1,18 @@
 import type { BatchState } from './batchState'
 
 /** What somebody must do; the words are the catalogue's, except a step's own verb. */
-export type DeadlineCode = 'light' | 'look' | 'stop' | 'liftOff' | 'stir' | 'discard' | 'stepEnds'
+export type DeadlineCode =
+  | 'light'
+  | 'look'
+  | 'stop'
+  | 'liftOff'
+  | 'stir'
+  | 'discard'
+  | 'stepEnds'
+  | 'readTemp'
+  | 'coolFaster'
+  | 'reheat'
+  | 'leftStanding'
 /** How pressing it is: look soon, act now, past a limit; a start that is due; a step whose minutes are over. */
 export type DeadlineKind = 'lookSoon' | 'actNow' | 'discard' | 'start' | 'step'
 

@@ -2,6 +2,8 @@ import type { Deviation, DeviationCode } from '../facts/deviation'
 import { effectiveFacts } from '../facts/effectiveFacts'
 import { isOf, type Fact, type FactOf } from '../facts/fact'
 import type { BatchKind } from '../facts/kinds/kinds'
+import { houseRules } from '../kitchen/kitchen'
+import { foodCode } from '../safety/codes'
 import { techniqueOf } from '../techniques/registry'
 import { clockStart, mayStartClock } from '../techniques/hold/clockStart'
 import { emptyBatch, type BatchState, type Binding, type StageFact, type StepState } from './batchState'
@@ -70,8 +72,23 @@ function finishStep(fold: BatchFold, fact: Of<'step.finished'>): void {
   if (step?.startedAtMs === undefined) deviate(fold, fact, 'stepNeverStarted', stepId)
   if (massG !== undefined && step?.stage && massG < OVERSHOOT * step.stage.targetMassG)
     deviate(fold, fact, 'overReduced', Math.round(step.stage.targetMassG - massG))
+  checkCold(fold, fact)
   setStep(fold, stepId, { finishedAtMs: fact.atMs, finishedBy: fact.actor.crewId, massG })
   if (fold.draft.currentStepId === stepId) fold.draft.currentStepId = undefined
+}
+
+/** A cooling that was ended warm, or that nobody measured, stands on the record as what it was. */
+function checkCold(fold: BatchFold, fact: Of<'step.finished'>): void {
+  const { frozen } = fold.draft
+  const { stepId } = fact.payload
+  if (frozen?.formula.steps.find((s) => s.id === stepId)?.technique !== 'cool') return
+  const last = fold.stageFacts.findLast(
+    (f) => f.kind === 'reading.taken' && f.payload.how === 'temperature' && f.payload.stepId === stepId,
+  )
+  const tempC =
+    last?.kind === 'reading.taken' && last.payload.how === 'temperature' ? last.payload.tempC : undefined
+  if (tempC === undefined) deviate(fold, fact, 'cooledUnread')
+  else if (tempC > foodCode(houseRules(frozen.settings)).coldHoldC) deviate(fold, fact, 'notColdYet', tempC)
 }
 
 function serve(fold: BatchFold, fact: Of<'portion.served'>): void {
@@ -220,6 +237,8 @@ function apply(fold: BatchFold, fact: FactOf<BatchKind>): void {
       return
     case 'hold.goneOn':
       return goOn(fold, fact)
+    case 'cooling.placed':
+    case 'cooling.reheated':
     case 'cue.seen':
     case 'pour.started':
     case 'pour.stopped':

@@ -1,4 +1,7 @@
 import type { StagePlan } from './batchPlan'
+import type { CoolingPlace } from '../cooling/container'
+import type { CoolingRemedy, CoolingVerdict } from '../safety/coolingRule'
+import type { TempPoint } from '../safety/lethality'
 import type { HoldClock } from '../safety/holdClock'
 import type { CreditBand } from '../safety/lethality'
 import type { LiveEmulsion } from '../techniques/eggEmulsion/liveEmulsion'
@@ -44,5 +47,29 @@ export interface TimedLive {
   readonly highAtMs: number
   readonly lookAtMs: number | undefined
 }
+/** A base or sauce on its way through the danger range. */
+export interface CoolLive {
+  readonly kind: 'cool'
+  readonly place: CoolingPlace
+  /** The cook has said where it stands. */
+  readonly isPlaced: boolean
+  readonly aroundC: number
+  readonly heatOffAtMs: number
+  readonly readings: readonly TempPoint[]
+  /** How it cools, and whether its own readings say so. */
+  readonly tauMin: number
+  readonly tauFrom: 'readings' | 'container'
+  readonly verdict: CoolingVerdict
+  /** Cold enough by the code, °C. */
+  readonly coldC: number
+  readonly remedy: CoolingRemedy | undefined
+  readonly reheats: number
+  /** When each stage is thought to be reached, and at the slow end of the band; undefined where never. */
+  readonly forecastMs: readonly (number | undefined)[]
+  readonly lateMs: readonly (number | undefined)[]
+  readonly readAtMs: number
+  /** A probe follows it. */
+  readonly isFollowed: boolean
+}
 /** What is believed of the step that is being worked. */
-export type Live = ReduceLive | EggLive | HoldLive | TimedLive
+export type Live = ReduceLive | EggLive | HoldLive | TimedLive | CoolLive

@@ -138,7 +138,9 @@ export function viewBatch(
   const worked: Seen = context ? lookAt(techniqueOf(step).watch ?? watchMinutes, context) : NOTHING
   const seen: Seen = hold ? { live: hold, due: holdDue(hold) } : worked
   const start: Due[] = state.plan ? [{ kind: 'start', code: 'light', atMs: state.plan.latestStartAtMs }] : []
-  const due = state.status === 'planned' ? start : seen.due
+  const waits = step && !context && state.status === 'underWay' && !hold
+  const waiting = waits ? (techniqueOf(step).watch?.waiting?.(state, step) ?? []) : []
+  const due = state.status === 'planned' ? start : [...seen.due, ...waiting]
   return {
     state,
     formula,

@@ -7,6 +7,8 @@ export const DEVIATION_CODES = [
   'goneOnWithoutName',
   'goneOnPastCodeLimit',
   'overReduced',
+  'notColdYet',
+  'cooledUnread',
   'servedMoreThanMade',
   'stepStartedTwice',
   'stepFinishedTwice',

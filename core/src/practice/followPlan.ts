@@ -114,6 +114,23 @@ const holdStep: Follow = ({ rehearsal: { put, frozen, well }, plan, endsAtMs }) 
   return { endsAtMs }
 }
 
+const COOLED_C = 4
+/** Read on its way and when it is cold. */
+const coolStep: Follow = ({ rehearsal: { put }, step, startedAtMs, endsAtMs }) => {
+  if (step.technique === 'cool')
+    for (const [share, tempC] of [
+      [0.05, 58],
+      [0.4, 20],
+      [0.98, COOLED_C],
+    ] as const)
+      put('reading.taken', startedAtMs + share * (endsAtMs - startedAtMs), {
+        stepId: step.id,
+        how: 'temperature',
+        tempC,
+      })
+  return { endsAtMs }
+}
+
 const serveStep: Follow = ({ rehearsal: { put }, plan, endsAtMs }) => {
   const portions = Math.min(plan.portions, plan.yieldPortions) // a batch too small for a whole portion serves none
   if (portions >= 1) put('portion.served', endsAtMs - 1000, { portions, orderId: null })
@@ -125,6 +142,7 @@ const FOLLOW: Readonly<Partial<Record<TechniqueId, Follow>>> = {
   eggEmulsion: eggStep,
   season: seasonStep,
   hold: holdStep,
+  cool: coolStep,
   serve: serveStep,
 }
 

@@ -89,6 +89,8 @@ export interface Watch {
   deadlines(live: Live, context: LiveContext): Due[]
   /** What the cook is told of its end, where the room foretells one: the record keeps it. */
   forecast?(live: Live): Forecast | undefined
+  /** What is due while its step waits to be begun. */
+  waiting?(state: BatchState, step: FormulaStep): Due[]
 }
 
 /**

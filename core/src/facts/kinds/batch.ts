@@ -1,6 +1,7 @@
 import type { BatchPlan, StagePlan } from '../../batch/batchPlan'
 import type { Choices } from '../../formula/applyChoices'
 import type { Formula } from '../../formula/formula'
+import type { CoolingPlace } from '../../cooling/container'
 import type { HeatLevel } from '../../heat/heater'
 import type { Ingredient } from '../../ingredients/ingredient'
 import type { KitchenSettings, Pan, Ring } from '../../kitchen/kitchen'
@@ -128,6 +129,10 @@ export const BATCH_KINDS = {
   }>({ v: 2, ...SEEN }),
   'hold.stirred': kind<{ readonly stepId: string }>(),
   'hold.goneOn': kind<{ readonly reason: string }>(SEEN),
+  /** Where a base stands to cool, and in what. */
+  'cooling.placed': kind<{ readonly stepId: string; readonly place: CoolingPlace }>(),
+  /** A missed stage put right, once: brought to the boil and cooled anew. */
+  'cooling.reheated': kind<{ readonly stepId: string; readonly tempC: number }>(MEASURED),
   'salt.added': kind<{ readonly massG: number; readonly saltFrac: number }>(MEASURED),
   'portion.served': kind<{ readonly portions: number; readonly orderId: string | null }>(MEASURED),
 } as const

@@ -1,6 +1,10 @@
 import { massG } from '../../mixture/composition'
 import { skimmed } from '../../pan/sieve'
-import { leavesAll, type Technique } from '../technique'
+import { houseRules } from '../../kitchen/kitchen'
+import { foodCode } from '../../safety/codes'
+import { leavesAll, PLAIN, type Technique } from '../technique'
+import { planCooling } from './coolPlan'
+import { watchCooling } from './watchCooling'
 
 const BOUND_FROM = 0.005 // flour in it holds its fat: nothing to lift
 
@@ -14,5 +18,10 @@ export const cool: Technique = {
     step.technique === 'cool' && contents.starchEqG < BOUND_FROM * massG(contents.liquid)
       ? { contents: skimmed(contents, 'chilledLift') }
       : leavesAll(contents),
-  models: [],
+  plan: ({ walked, pan, settings }) =>
+    walked.step.technique === 'cool'
+      ? { work: planCooling(pan, walked.begin, foodCode(houseRules(settings))) }
+      : PLAIN,
+  watch: watchCooling,
+  models: ['containerCooling', 'slabCooling', 'coolingFromReadings', 'coolingVerdict', 'freezing'],
 }

@@ -11,20 +11,107 @@ const lot = (at: AtBench) => at.kitchen.last('lot.stored').payload as Payloads['
 const DAY_MS = 86_400_000
 
 describe('cooling', () => {
-  it('has a clock for each stage, and a reading under it is a tick', async () => {
+  const cooling = () => workAt(base.id, stepOf('cool').id, 1)
+  const read = async (at: AtBench, tempC: number) => {
+    await at.press('Temperature')
+    await at.enter(tempC)
+  }
+  const stages = (at: AtBench) => at.w.findAll('.stages > div').map((d) => d.text().replace(/\s+/g, ' '))
+
+  it('has a mark for each stage of the code, and a reading under it is a tick', async () => {
+    const at = await cooling()
+    expect(stages(at)).toHaveLength(2)
+    expect(says(at)).toContain('your local code and licence rule')
+    await read(at, 19)
+    expect(stages(at)[0]).toMatch(/^✓ 21/)
+    expect(stages(at)[1]).not.toMatch(/^✓/)
+    at.kitchen.wait(60)
+    await at.settle()
+    await read(at, 4)
+    expect(stages(at)[1]).toMatch(/^✓ 5/)
+    await at.press('Cold: put it away')
+    expect(at.view.value.step?.technique).toBe('store')
+    expect(at.view.value.state.deviations).toEqual([])
+  })
+  it('every base says which place is in time and which is not, and where it stands goes on record', async () => {
+    for (const made of bases) {
+      const at = await workAt(made.id, made.steps.find((s) => s.technique === 'cool')!.id, 1)
+      const places = at.w.findAll('button.place')
+      expect(places, made.id).toHaveLength(5)
+      expect(places.find((p) => p.text().startsWith('ice bath, stirred'))!.text()).toContain('in time')
+      const minutes = (place: string) =>
+        Number(
+          /(\d[\d,]*) min/.exec(places.find((p) => p.text().startsWith(place))!.text())![1]!.replace(',', ''),
+        )
+      expect(minutes('still fridge'), made.id).toBeGreaterThan(minutes('walk-in'))
+      expect(minutes('walk-in'), made.id).toBeGreaterThan(minutes('blast'))
+      await places.find((p) => p.text().startsWith('ice bath, stirred'))!.trigger('click')
+      await at.settle()
+      expect(at.kitchen.last('cooling.placed').payload).toMatchObject({ place: 'iceBathAgitated' })
+      expect(says(at)).toContain('kg of ice')
+      at.w.unmount()
+    }
+  })
+  it('warm, or never read, it asks before it ends; done all the same stands on the record', async () => {
+    const unread = await cooling()
+    await unread.press('Cold: put it away')
+    expect(says(unread)).toContain('Nobody has read it')
+    await unread.press('Done by my name')
+    expect(unread.view.value.state.deviations.map((d) => d.code)).toEqual(['cooledUnread'])
+    const warm = await cooling()
+    await read(warm, 40)
+    await warm.press('Cold: put it away')
+    expect(says(warm)).toContain('It read 40°')
+    await warm.press('It cools on')
+    expect(warm.view.value.step?.technique).toBe('cool')
+    await warm.press('Cold: put it away')
+    await warm.press('Done by my name')
+    expect(warm.view.value.state.deviations).toMatchObject([{ code: 'notColdYet', detail: 40 }])
+  })
+  it('a missed stage may be put right once, hot enough; missed again it is discarded', async () => {
+    const at = await cooling()
+    await read(at, 55)
+    at.kitchen.wait(125)
+    await at.settle()
+    expect(says(at)).toContain('above 21° too long')
+    expect(at.view.value.deadlines.map((d) => d.code)).toEqual(['reheat'])
+    await at.press('Brought to the boil')
+    await at.enter(60)
+    expect(says(at)).toContain('It must reach 74°')
+    expect(at.kitchen.kinds()).not.toContain('cooling.reheated')
+    await at.enter(96)
+    expect(at.kitchen.last('cooling.reheated').payload).toMatchObject({ tempC: 96 })
+    expect(stages(at).join()).not.toContain('missed')
+    at.kitchen.wait(125)
+    await at.settle()
+    expect(says(at)).toContain('discard it')
+    expect(at.view.value.deadlines.map((d) => d.code)).toEqual(['discard'])
+  })
+  it('too slow for the next mark it says so while there is time', async () => {
+    const at = await cooling()
+    await read(at, 58)
+    at.kitchen.wait(30)
+    await at.settle()
+    await read(at, 52)
+    expect(says(at)).toContain('Too slow for the next mark')
+    expect(at.view.value.deadlines.map((d) => d.code)).toContain('coolFaster')
+    at.kitchen.wait(10)
+    await at.settle()
+    await read(at, 61)
+    expect(says(at)).toContain('warmer than before')
+  })
+  it('a pan that nobody began to cool is called for', async () => {
     const at = await workAt(base.id, stepOf('cool').id, 1)
-    const stages = () => at.w.findAll('li.label').map((l) => l.text())
-    expect(stages()).toHaveLength(2)
-    expect(says(at)).toContain('your local code rules')
-    await at.press('Temperature')
-    await at.enter(19)
-    expect(stages()[0]).toMatch(/^✓ 21/)
-    expect(stages()[1]).not.toMatch(/^✓/)
-    await at.press('Temperature')
-    await at.enter(4)
-    expect(stages()[1]).toMatch(/^✓ 5/)
+    await at.kitchen.port.takeBack([facts(at).at(-1)!], at.view.value.state.id, 'left standing')
+    await at.settle()
+    expect(at.view.value.deadlines.map((d) => d.code)).toEqual(['leftStanding'])
   })
 })
+const facts = (at: AtBench) =>
+  at.kitchen.port
+    .factsOf(at.view.value.state.id)
+    .filter((f) => f.kind === 'step.started')
+    .map((f) => f.id)
 
 describe('putting away', () => {
   const away = () => workAt(base.id, stepOf('store').id, 1)
