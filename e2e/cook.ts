@@ -104,8 +104,11 @@ export class Cook {
     return all.indexOf(true)
   }
 
-  /** Works a batch from its first flame to its end, with readings that are the pan's and not the app's. */
-  async make(batchId: string): Promise<void> {
+  /**
+   * Works a batch from its first flame to its end, with readings that are the pan's and not the app's.
+   * @param until - stands still at the first step that does this
+   */
+  async make(batchId: string, until?: FormulaStep['technique']): Promise<void> {
     const { page } = this
     await page.locator('ol.steps').waitFor()
     await expectWhole(page, 'a planned bench')
@@ -114,6 +117,7 @@ export class Cook {
     for (let i = 0; i < frozen.steps.length; i++) {
       await soon(() => this.at(), `step ${i} of ${frozen.id}`).toBe(i)
       const step = frozen.steps[i]!
+      if (step.technique === until) return
       await page.locator('main [role=img], main svg').first().waitFor()
       const isPoured = step.technique === 'pour' // butter that is poured has a gauge of its own
       const lines = isPoured ? [] : weighOut.filter((l) => l.stepId === step.id)

@@ -80,6 +80,7 @@ const options = computed(() =>
     }
   }),
 )
+const halfMin = computed(() => numberText(Math.LN2 * (live.value?.tauMin ?? 0)))
 const isSlow = computed(() => stages.value.some((s) => s.isLate))
 const iceKg = computed(() =>
   plan.value && live.value?.place.startsWith('ice')
@@ -183,11 +184,7 @@ useBenchKeys({ t: () => (entry.value = entry.value === 'temp' ? undefined : 'tem
           />
         </svg>
         <p v-if="live" class="caption right">
-          {{
-            live.tauFrom === 'readings'
-              ? coolTexts.measured(numberText(live.tauMin))
-              : coolTexts.usual(numberText(live.tauMin))
-          }}
+          {{ live.tauFrom === 'readings' ? coolTexts.measured(halfMin) : coolTexts.usual(halfMin) }}
         </p>
         <p v-if="plan" class="caption right">
           {{ coolTexts.depth(numberText(vessel.startMm), `${numberText(vessel.startMl)} ml`) }}
@@ -327,7 +324,13 @@ aside {
     grid-template-columns: minmax(0, 1fr);
   }
   aside {
+    grid-template-columns: auto minmax(0, 1fr);
     justify-items: start;
+    gap: 0 24px;
+  }
+  .stages {
+    grid-column: 2;
+    grid-row: 1 / span 2;
   }
   .right {
     text-align: left;

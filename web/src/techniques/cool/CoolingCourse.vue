@@ -11,6 +11,7 @@ const HEIGHT = 300
 const HOTTEST_C = 100
 const COLDEST_C = -6
 const HOUR_MS = 3600_000
+const LABEL_PX = 90
 const LEAST_MS = 2.5 * HOUR_MS
 
 const fromMs = computed(() => Math.min(props.live.heatOffAtMs, props.live.readings[0]?.atMs ?? Infinity))
@@ -55,6 +56,7 @@ const corners = computed(() =>
     return [
       {
         x: x(dueMs),
+        isAtEnd: x(dueMs) > WIDTH - LABEL_PX,
         y: y(s.stage.toC),
         says: degreesText(s.stage.toC),
         at: clockText(dueMs),
@@ -91,7 +93,12 @@ const says = computed(() =>
     <path :d="line" class="foretold" />
     <g v-for="c in corners" :key="c.says">
       <path :d="`M${c.x} ${Math.max(0, c.y - 90)}V${c.y}H${WIDTH}`" class="limit" :class="c.status" />
-      <text :x="c.x + 6" :y="Math.max(14, c.y - 96)" class="scale" :class="c.status">
+      <text
+        :x="c.x + (c.isAtEnd ? -6 : 6)"
+        :y="Math.max(14, c.y - 96)"
+        class="scale"
+        :class="[c.status, { end: c.isAtEnd }]"
+      >
         {{ c.says }} {{ c.at }}
       </text>
     </g>

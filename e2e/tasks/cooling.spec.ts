@@ -1,0 +1,52 @@
+import { Cook, seeded, takeOrder } from '../cook'
+import { eveningTest as test, expect } from '../kitchenServer'
+import { expectWhole } from '../layout'
+
+test('a cooling that misses its mark is put right once, cooled where it is in time, and put away cold', async ({
+  tablet: { page },
+}) => {
+  const order = await takeOrder(page, { sauce: 'Chicken stock', portions: 30, label: 'Stock for Sunday' })
+  await order.getByRole('button', { name: 'Plan it' }).click()
+  await page.getByRole('button', { name: 'Put it on the stove' }).click()
+  await page.waitForURL(/\/stove/)
+  await page.getByRole('link', { name: 'Service' }).click()
+  await order.getByRole('button', { name: 'Bench' }).click()
+  await page.waitForURL(/\/bench\//)
+  const batchId = page.url().split('/').at(-1)!
+  const cook = new Cook(page, seeded(77))
+  await cook.make(batchId, 'cool')
+
+  await page.getByRole('button', { name: /^still fridge/ }).click()
+  await cook.enter(/^Temperature/, 58)
+  await cook.wait(40)
+  await cook.enter(/^Temperature/, 51)
+  await expect(page.getByText('Too slow for the next mark')).toBeVisible()
+  await expectWhole(page, 'too slow')
+  await cook.wait(90)
+  await expect(page.getByText(/above 21° too long/)).toBeVisible()
+  await expectWhole(page, 'a missed stage')
+
+  await cook.tap('Brought to the boil')
+  const digits = page.getByLabel(/, digits$/).first()
+  await digits.fill('60')
+  await cook.tap('Keep')
+  await expect(page.getByText('It must reach 74°')).toBeVisible()
+  await digits.fill('95')
+  await cook.tap('Keep')
+  await expect(page.getByText(/above 21° too long/)).toHaveCount(0)
+
+  await page.getByRole('button', { name: /^ice bath, stirred/ }).click()
+  await cook.wait(20)
+  await cook.enter(/^Temperature/, 20)
+  await cook.tap('Cold: put it away')
+  await expect(page.getByText(/It read 20°/)).toBeVisible()
+  await cook.tap('It cools on')
+  await cook.wait(30)
+  await cook.enter(/^Temperature/, 4)
+  await cook.tap('Cold: put it away')
+  await cook.tap('Put away, labelled')
+  await page.waitForURL(/\/log\//)
+  const state = await cook.state(batchId)
+  expect(state.status).toBe('stored')
+  expect(state.deviations.map((d) => d.code)).not.toContain('notColdYet')
+})
