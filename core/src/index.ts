@@ -66,7 +66,7 @@ export { newtonTempC } from './cooling/newton'
 export { type CoolPlan } from './techniques/cool/coolPlan'
 
 // mixture
-export { type Composition, massG, type Species, SPECIES } from './mixture/composition'
+export { type Composition, massG, saltFrac, solidsFrac, type Species, SPECIES } from './mixture/composition'
 export { BLOOM_ML_PER_G } from './mixture/gelatin'
 export { PHASE_BANDS, SERVICE_PHASE_FRAC } from './mixture/phases'
 export { COAT_GRADES, coatGrade, spoonFilmMm } from './mixture/spoonFilm'
@@ -231,7 +231,9 @@ export { type BatchView, type ReadingsOf, urgencyOf, viewBatch } from './batch/v
 // larder
 export { derivativesOf } from './larder/derivatives'
 export { foldLot, type Holding, type LotState, storeHoldings, takeFromLots } from './larder/foldLot'
-export { larderDays } from './larder/larderDays'
+export { daysAfterMove, keptUntil, larderDays } from './larder/larderDays'
+export { CELLS_ML, cubesFrom, dilution } from './larder/cubes'
+export { phamMin, PHAM_SHARE } from './cooling/freezing'
 
 // safety
 export { FOOD_CODES, type FoodCodeId, holdLimits } from './safety/codes'

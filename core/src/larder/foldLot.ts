@@ -2,12 +2,18 @@ import type { Deviation } from '../facts/deviation'
 import { effectiveFacts } from '../facts/effectiveFacts'
 import { isOf, type Fact, type FactOf } from '../facts/fact'
 import type { LotKind, Payloads } from '../facts/kinds/kinds'
+import type { StorePlace } from '../facts/kinds/vocabulary'
 
 /** A lot of the store as its facts tell it: what it is, what is left of it, where it stands and until when. */
 export interface LotState {
   readonly id: string
   readonly status: 'held' | 'gone' | 'unknown'
   readonly stored?: Payloads['lot.stored'] | undefined
+  /** Where it stands now, and until when it may be used there. */
+  readonly place: StorePlace
+  readonly expiresAtMs: number
+  /** Where it stood, in order, each from a moment. */
+  readonly stays: readonly { readonly place: StorePlace; readonly fromMs: number }[]
   /** As last counted, g. */
   readonly massG: number
   readonly countedAtMs: number
@@ -26,9 +32,16 @@ function apply(state: LotState, fact: FactOf<LotKind>): LotState {
         ...state,
         status: 'held',
         stored: fact.payload,
+        place: fact.payload.place,
+        expiresAtMs: fact.payload.expiresAtMs,
+        stays: [{ place: fact.payload.place, fromMs: fact.payload.madeAtMs }],
         massG: Math.max(0, fact.payload.massG - takenG(state)),
         countedAtMs: fact.atMs,
       }
+    case 'lot.moved': {
+      const { place, expiresAtMs } = fact.payload
+      return { ...state, place, expiresAtMs, stays: [...state.stays, { place, fromMs: fact.atMs }] }
+    }
     case 'lot.counted':
       return { ...state, massG: fact.payload.massG, countedAtMs: fact.atMs }
     case 'lot.taken':
@@ -45,7 +58,17 @@ function apply(state: LotState, fact: FactOf<LotKind>): LotState {
 /** The state of a lot from its facts in fold order. Never throws. */
 export function foldLot(id: string, sorted: readonly Fact[]): LotState {
   const { facts, deviations } = effectiveFacts(sorted)
-  let state: LotState = { id, status: 'unknown', massG: 0, countedAtMs: 0, taken: [], deviations: [] }
+  let state: LotState = {
+    id,
+    status: 'unknown',
+    place: 'fridge',
+    expiresAtMs: 0,
+    stays: [],
+    massG: 0,
+    countedAtMs: 0,
+    taken: [],
+    deviations: [],
+  }
   for (const fact of facts) {
     if (isOf('lot', fact)) state = apply(state, fact)
     else deviations.push({ code: 'notOfThisStream', factId: fact.id, atMs: fact.atMs, detail: fact.kind })
@@ -74,9 +97,9 @@ export function takeFromLots(
         l.status === 'held' &&
         l.massG > 0 &&
         l.stored?.ingredientId === ingredientId &&
-        l.stored.expiresAtMs > nowMs,
+        l.expiresAtMs > nowMs,
     )
-    .sort((a, b) => (a.stored?.expiresAtMs ?? 0) - (b.stored?.expiresAtMs ?? 0) || (a.id < b.id ? -1 : 1))
+    .sort((a, b) => a.expiresAtMs - b.expiresAtMs || (a.id < b.id ? -1 : 1))
   const takings: Taking[] = []
   let wanted = massG
   for (const lot of usable) {
@@ -100,9 +123,9 @@ export interface Holding {
 /** What the store holds of each good now, by ingredient id. */
 export function storeHoldings(lots: Iterable<LotState>, nowMs: number): ReadonlyMap<string, Holding> {
   const holdings = new Map<string, Holding>()
-  for (const { status, stored, massG } of lots) {
+  for (const { status, stored, massG, expiresAtMs } of lots) {
     if (status !== 'held' || !stored || massG <= 0) continue
-    const { ingredientId, expiresAtMs } = stored
+    const { ingredientId } = stored
     const before = holdings.get(ingredientId) ?? {
       ingredientId,
       massG: 0,

@@ -32,10 +32,11 @@ const screens = [
   ['stove', '/stove'],
   ['bench', '/bench'],
   ['book', '/book'],
+  ['larder', '/larder'],
   ['log', '/log'],
   ['kitchen', '/kitchen'],
 ] as const
-const isService = computed(() => !/^\/(log|book|kitchen)(\/|$)/.test(route.path))
+const isService = computed(() => !/^\/(log|book|larder|kitchen)(\/|$)/.test(route.path))
 const news = ref<HTMLElement>()
 const newsPx = useHeight(news)
 const isSomethingOn = computed(() => current.value.length > 0)

@@ -16,6 +16,7 @@ export const router = createRouter({
     { path: '/book/:id', component: withVuetify(() => import('../book/WorkbenchPage.vue')) },
     { path: '/log', component: withVuetify(() => import('../log/LogPage.vue')) },
     { path: '/log/:id', component: withVuetify(() => import('../log/BatchPage.vue')) },
+    { path: '/larder', component: withVuetify(() => import('../larder/LarderPage.vue')) },
     { path: '/kitchen', component: withVuetify(() => import('../kitchen/KitchenPage.vue')) },
     { path: '/:rest(.*)', redirect: '/stove' },
   ],

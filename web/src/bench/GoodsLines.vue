@@ -21,8 +21,7 @@ const lines = computed(
 /** The first lot of a good that may be used. */
 const lotOf = (line: WeighOutLine) =>
   lots.value.find(
-    (l) =>
-      l.stored?.ingredientId === line.ingredientId && l.massG > 0 && l.stored.expiresAtMs > kitchen.nowMs,
+    (l) => l.stored?.ingredientId === line.ingredientId && l.massG > 0 && l.expiresAtMs > kitchen.nowMs,
   )
 
 async function keep(line: WeighOutLine, grams: number): Promise<void> {

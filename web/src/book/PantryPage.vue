@@ -7,7 +7,6 @@ import { useKitchenViews } from '../port/useKitchenViews'
 import { moneyText, numberText } from '../ui/format'
 import { texts } from '../ui/texts'
 import GoodForm from './GoodForm.vue'
-import StoreLots from './StoreLots.vue'
 
 const { catalog, kitchen } = useKitchenViews()
 const search = ref('')
@@ -102,7 +101,9 @@ async function save(good: Ingredient): Promise<void> {
         />
       </div>
     </div>
-    <StoreLots v-if="catalog" :catalog="catalog" />
+    <p>
+      <RouterLink to="/larder">{{ texts.app.screens.larder }}</RouterLink>
+    </p>
     <v-text-field v-model="search" :label="texts.book.search" />
     <p v-if="message" class="label" role="status">{{ message }}</p>
     <div v-if="preview" class="preview" role="region" :aria-label="texts.book.pantryPage.import">

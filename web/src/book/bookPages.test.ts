@@ -14,7 +14,7 @@ import FormulaBench from './FormulaBench.vue'
 import GoodForm from './GoodForm.vue'
 import MethodSteps from './MethodSteps.vue'
 import PantryPage from './PantryPage.vue'
-import StoreLots from './StoreLots.vue'
+import StoreLots from '../larder/LotLines.vue'
 import WeighOutCard from './WeighOutCard.vue'
 import WorkbenchPage from './WorkbenchPage.vue'
 

@@ -133,7 +133,7 @@ describe('numbers and where they are from', async () => {
     const why = w.find('[role=region]')
     expect(why.attributes('aria-label')).toBe('Where salt of its own comes from')
     expect(why.findAll('tr')[0]!.text()).toMatch(/^Broth from a stock cube estimate/)
-    expect(why.text()).toContain('worked out by: salt of a liquid when it is boiled down')
+    expect(why.text()).toContain('worked out by: mass left of liquids boiled down')
     await row.find('button').trigger('click')
     expect(w.find('[role=region]').exists()).toBe(false)
   })
@@ -277,8 +277,7 @@ describe('how much is made', async () => {
     const { createMirror } = await import('../port/mirror')
     const mirror = createMirror()
     mirror.merge(facts.filter((f) => f.streamKind === 'lot'))
-    for (const [id, lot] of mirror.lots)
-      store.kitchen.lots.set(id, { ...lot, stored: { ...lot.stored!, expiresAtMs: Date.now() + 1e9 } })
+    for (const [id, lot] of mirror.lots) store.kitchen.lots.set(id, { ...lot, expiresAtMs: Date.now() + 1e9 })
     const lotsG = [...mirror.lots.values()]
       .filter((l) => l.stored?.ingredientId === 'demiGlace')
       .reduce((sum, l) => sum + l.massG, 0)
@@ -296,7 +295,7 @@ describe('how much is made', async () => {
 })
 
 describe('the store', async () => {
-  const { default: StoreLots } = await import('./StoreLots.vue')
+  const { default: StoreLots } = await import('../larder/LotLines.vue')
   it('a lot is counted and emptied with a tap; one past its day can only be discarded', async () => {
     store.kitchen.lots.set('l1', {
       id: 'l1',
@@ -305,6 +304,9 @@ describe('the store', async () => {
       countedAtMs: 0,
       taken: [],
       deviations: [],
+      place: 'fridge',
+      expiresAtMs: Date.now() + 1e8,
+      stays: [],
       stored: {
         batchId: null,
         ingredientId: 'brownStock',
@@ -321,6 +323,9 @@ describe('the store', async () => {
       countedAtMs: 0,
       taken: [],
       deviations: [],
+      place: 'fridge',
+      expiresAtMs: 1,
+      stays: [],
       stored: {
         batchId: null,
         ingredientId: 'fishStock',

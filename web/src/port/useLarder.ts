@@ -15,7 +15,7 @@ export function useLarder() {
   const lots = computed(() =>
     [...kitchen.lots.values()]
       .filter((l) => l.status === 'held' && l.stored)
-      .sort((a, b) => (a.stored?.expiresAtMs ?? 0) - (b.stored?.expiresAtMs ?? 0)),
+      .sort((a, b) => a.expiresAtMs - b.expiresAtMs),
   )
   return { holdings, lots, minute }
 }

@@ -114,6 +114,13 @@ const formatIsoDay = keptFormatters(
 )
 /** A day of the kitchen as 2026-11-28, for date fields and file names. */
 export const isoDayText = (ms: number): string => formatIsoDay(zone(), ms)
+const WHOLE_DAY = '23:59'
+/**
+ * Until when something made at a moment may be used: the end of its last day, its making day counted as the first.
+ * @param days - at least 1
+ */
+export const useByMs = (madeAtMs: number, days: number): number =>
+  instantOn(isoDayText(madeAtMs + (days - 1) * DAY_MS), WHOLE_DAY) ?? madeAtMs + days * DAY_MS
 /** The instant of a clock time on a day of the kitchen (2026-11-28); undefined where either is none. */
 export function instantOn(day: string, clock: string): number | undefined {
   const minutes = readClock(clock)

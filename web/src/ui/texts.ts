@@ -18,6 +18,7 @@ export const texts = {
       stove: 'Stove',
       bench: 'Bench',
       book: 'Book',
+      larder: 'Larder',
       log: 'Log',
       kitchen: 'Kitchen',
     },

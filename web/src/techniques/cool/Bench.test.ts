@@ -1,6 +1,7 @@
 import { larderDays, type Payloads } from '@liquamen/core'
 import { describe, expect, it } from 'vitest'
 import { catalog } from '../../testing/mountScreen'
+import { useByMs } from '../../ui/format'
 import { workAt, type AtBench } from '../../testing/workAt'
 
 const bases = catalog.formulas.filter((f) => f.makes)
@@ -9,6 +10,7 @@ const stepOf = (act: string) => base.steps.find((s) => s.technique === act)!
 const says = (at: AtBench) => at.w.text().replace(/\s+/g, ' ')
 const lot = (at: AtBench) => at.kitchen.last('lot.stored').payload as Payloads['lot.stored']
 const DAY_MS = 86_400_000
+const US_DAYS = 7
 
 describe('cooling', () => {
   const cooling = () => workAt(base.id, stepOf('cool').id, 1)
@@ -123,7 +125,8 @@ describe('putting away', () => {
       const { ingredientId, massG, madeAtMs, expiresAtMs } = lot(at)
       expect(ingredientId).toBe(made.makes)
       expect(massG).toBeGreaterThan(50)
-      expect(expiresAtMs - madeAtMs).toBe(larderDays(made.keeps, 'fridge') * DAY_MS)
+      expect(expiresAtMs).toBe(useByMs(madeAtMs, larderDays(made.keeps, 'fridge', US_DAYS)))
+      expect(expiresAtMs - madeAtMs).toBeLessThan(larderDays(made.keeps, 'fridge') * DAY_MS) // its making day counts
       expect(at.view.value.state.status).toBe('stored')
       at.w.unmount()
     }
@@ -135,7 +138,7 @@ describe('putting away', () => {
     await at.press('freezer')
     await at.press('Put away, labelled')
     expect(lot(at)).toMatchObject({ massG: 1234, place: 'freezer' })
-    expect(lot(at).expiresAtMs - lot(at).madeAtMs).toBe(larderDays(base.keeps, 'freezer') * DAY_MS)
+    expect(lot(at).expiresAtMs).toBe(useByMs(lot(at).madeAtMs, larderDays(base.keeps, 'freezer')))
   })
   it('its days are counted from the end of its cooking, not from when it was put away', async () => {
     const at = await away()
@@ -144,6 +147,31 @@ describe('putting away', () => {
     await at.settle()
     await at.press('Put away, labelled')
     expect(lot(at).madeAtMs).toBe(Math.round(cooked))
+  })
+  it('in the freezer it goes in blocks: how many, what is over, how long they take; the label knows', async () => {
+    const at = await away()
+    await at.press('freezer')
+    await at.press('250 ml')
+    expect(says(at)).toMatch(/\d+ blocks, \d+ ml over; frozen through in \d+\.\d–\d+\.\d h/)
+    await at.press('Put away, labelled')
+    const { pack, massG, solidsFrac } = lot(at)
+    expect(pack!.eachMl).toBe(250)
+    expect(pack!.count * 250 * 0.92).toBeLessThanOrEqual(massG)
+    expect(solidsFrac).toBeGreaterThan(0.01)
+  })
+  it('a lot put away warm is asked about once', async () => {
+    const at = await away()
+    await at.kitchen.port.record('reading.taken', at.view.value.state.id, {
+      stepId: stepOf('cool').id,
+      how: 'temperature',
+      tempC: 40,
+    })
+    await at.settle()
+    await at.press('Put away, labelled')
+    expect(says(at)).toContain('It read 40°')
+    expect(at.kitchen.kinds()).not.toContain('lot.stored')
+    await at.press('Put away warm, by my name')
+    expect(at.kitchen.kinds()).toContain('lot.stored')
   })
   it('a refused lot leaves the batch as it was, and the tap says so', async () => {
     const at = await away()

@@ -1,5 +1,21 @@
 <script setup lang="ts">
-import { larderDays, STORE_PLACES, type BatchView, type Ingredient, type StorePlace } from '@liquamen/core'
+import {
+  actualEnd,
+  CELLS_ML,
+  cubesFrom,
+  FOOD_CODES,
+  houseRules,
+  larderDays,
+  phamMin,
+  PHAM_SHARE,
+  saltFrac,
+  solidsFrac,
+  STORE_PLACES,
+  type BatchView,
+  type Ingredient,
+  type KitchenCatalog,
+  type StorePlace,
+} from '@liquamen/core'
 import { v5 as uuidv5 } from 'uuid'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
@@ -8,33 +24,85 @@ import type { VesselNow } from '../../bench/useVesselNow'
 import type { Entry } from '../../port/makeFact'
 import { useKitchen } from '../../port/useKitchen'
 import EntryRuler from '../../ui/EntryRuler.vue'
-import { dayText, numberText } from '../../ui/format'
+import { clockText, dayText, degreesText, numberText, useByMs } from '../../ui/format'
 import { texts } from '../../ui/texts'
+import { coolTexts } from './texts.cool'
 
+/** A still freezer, and a stock in it (reduction.md §7). */
+const STILL_FREEZER = {
+  aroundC: -18,
+  faceWPerM2K: 10,
+  waterFrac: 0.95,
+  densityKgPerM3: 1012,
+  freezesAtC: -0.5,
+  heatJPerKgK: { unfrozen: 4030, frozen: 2035 },
+} as const
 /** A base becomes a lot: how much, where it stands, until when; or a sauce without a name in the larder is simply ended. */
 const props = defineProps<{ view: BatchView; bench: Bench; vessel: VesselNow }>()
 const kitchen = useKitchen()
 const router = useRouter()
-const DAY_MS = 86_400_000
 const place = ref<StorePlace>('fridge')
 const isWeighing = ref(false)
 const massG = ref<number>()
+/** How large a block it is frozen in, ml; none in one piece. */
+const cellMl = ref<number>()
+const isSure = ref(false)
+const settings = computed(
+  () => props.view.state.frozen?.settings ?? (kitchen.catalog as unknown as KitchenCatalog).settings,
+)
+const code = computed(() => FOOD_CODES[houseRules(settings.value).code])
+const codeDays = computed(() => ('chilledDays' in code.value ? code.value.chilledDays : undefined))
 const good = computed<Ingredient | undefined>(() => kitchen.ingredients.get(props.view.formula.makes ?? ''))
 const amountG = computed(() => massG.value ?? Math.max(1, Math.round(props.vessel.endG)))
-const places = computed(() => STORE_PLACES.filter((p) => larderDays(props.view.formula.keeps, p) > 0))
+const places = computed(() =>
+  STORE_PLACES.filter((p) => larderDays(props.view.formula.keeps, p, codeDays.value) > 0),
+)
 /** Its day is counted from the end of its cooking: cooling does not make it younger. */
 const madeAtMs = computed(() => {
   const ends = Object.values(props.view.state.steps).flatMap((s) => s.finishedAtMs ?? [])
   return Math.round(ends.length ? Math.max(...ends) : kitchen.nowMs)
 })
-const expiresAtMs = computed(
-  () => madeAtMs.value + larderDays(props.view.formula.keeps, place.value) * DAY_MS,
+const expiresAtMs = computed(() =>
+  useByMs(madeAtMs.value, larderDays(props.view.formula.keeps, place.value, codeDays.value)),
 )
+/** The last temperature that was read of it: warm, it is asked about once. */
+const last = computed(() => {
+  const fact = props.view.state.stageFacts.findLast(
+    (f) => f.kind === 'reading.taken' && f.payload.how === 'temperature',
+  )
+  return fact?.kind === 'reading.taken' && fact.payload.how === 'temperature'
+    ? { atMs: fact.atMs, tempC: fact.payload.tempC }
+    : undefined
+})
+const warm = computed(() => (last.value && last.value.tempC > code.value.coldHoldC ? last.value : undefined))
+const volumeMl = computed(() => (props.vessel.endMl * amountG.value) / Math.max(1, props.vessel.endG))
+const blocks = computed(() => {
+  if (place.value !== 'freezer' || cellMl.value === undefined) return undefined
+  const { cubes, restMl } = cubesFrom(volumeMl.value, cellMl.value)
+  const sideMm = Math.cbrt(cellMl.value * 1000)
+  const hours =
+    phamMin({
+      block: { shape: 'brick', sidesMm: [sideMm, sideMm, sideMm] },
+      ...STILL_FREEZER,
+      startC: code.value.coldHoldC,
+      endC: -15,
+    }) / 60
+  return { cubes, restMl, low: hours * (1 - PHAM_SHARE), high: hours * (1 + PHAM_SHARE) }
+})
+/** What its label says of its strength. */
+const strength = computed(() => {
+  const end = actualEnd(props.view.state)
+  return end ? { solidsFrac: solidsFrac(end.liquid), saltFrac: saltFrac(end.liquid) } : {}
+})
 /** One lot a batch: tapped twice it is the same lot. */
 const lotId = computed(() => uuidv5('lot', props.view.state.id))
 
 async function put(): Promise<void> {
   const { view, bench } = props
+  if (warm.value && !isSure.value) {
+    isSure.value = true
+    return
+  }
   const { id } = view.state
   const lot: Entry[] =
     good.value && !kitchen.lots.has(lotId.value)
@@ -49,6 +117,10 @@ async function put(): Promise<void> {
               madeAtMs: madeAtMs.value,
               expiresAtMs: expiresAtMs.value,
               batchId: id,
+              ...strength.value,
+              ...(blocks.value && blocks.value.cubes > 0 && cellMl.value !== undefined
+                ? { pack: { count: blocks.value.cubes, eachMl: cellMl.value } }
+                : {}),
             },
           },
         ]
@@ -93,8 +165,33 @@ async function put(): Promise<void> {
         texts.workbench.store.places[p]
       }}</v-btn>
     </div>
+    <template v-if="place === 'freezer'">
+      <div class="keys-row" role="group" :aria-label="coolTexts.blocks">
+        <v-btn
+          v-for="ml in CELLS_ML"
+          :key="ml"
+          :aria-pressed="cellMl === ml"
+          @click="cellMl = cellMl === ml ? undefined : ml"
+          >{{ ml }} ml</v-btn
+        >
+      </div>
+      <p v-if="blocks" class="caption">
+        {{
+          coolTexts.frozen(
+            numberText(blocks.cubes),
+            numberText(blocks.restMl),
+            `${numberText(blocks.low, 1)}–${numberText(blocks.high, 1)}`,
+          )
+        }}
+      </p>
+    </template>
+    <p v-if="warm && isSure" class="wine label" role="alert">
+      ■ {{ coolTexts.warmLot(degreesText(warm.tempC), clockText(warm.atMs), degreesText(code.coldHoldC)) }}
+    </p>
     <p class="label">{{ texts.rooms.useBy(dayText(expiresAtMs)) }}</p>
-    <v-btn class="is-first" @click="put">{{ texts.rooms.putAway }}</v-btn>
+    <v-btn class="is-first" @click="put">{{
+      warm && isSure ? coolTexts.putAnyway : texts.rooms.putAway
+    }}</v-btn>
   </div>
 </template>
 

@@ -48,6 +48,12 @@ export const coolTexts = {
   goOnCooling: 'It cools on',
   awayAnyway: 'Done by my name',
   rule: 'The chosen code, as the house has it; your local code and licence rule.',
+  blocks: 'Frozen in blocks of',
+  frozen: (n: string, rest: string, hours: string) =>
+    `${n} blocks, ${rest} ml over; frozen through in ${hours} h with air all round.`,
+  warmLot: (temp: string, at: string, cold: string) =>
+    `It read ${temp} at ${at}. Put away warm it warms its neighbours and stays in the danger range; the code asks ${cold} first.`,
+  putAnyway: 'Put away warm, by my name',
   oddRise: (from: string, to: string) =>
     `${from}, now ${to}: warmer than before. Probe out of the middle, or moved?`,
 } as const

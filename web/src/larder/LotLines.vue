@@ -16,14 +16,20 @@ import { computed, reactive, ref } from 'vue'
 import { tapped } from '../port/tapped'
 import { useKitchen } from '../port/useKitchen'
 import { storeAmountText, useLarder } from '../port/useLarder'
-import { dayText } from '../ui/format'
+import { dayText, useByMs } from '../ui/format'
 import HoldButton from '../ui/HoldButton.vue'
 import { texts } from '../ui/texts'
-import AmountField from './AmountField.vue'
+import AmountField from '../book/AmountField.vue'
+import LotKeys from './LotKeys.vue'
+import { useLots } from './useLots'
 
-const props = defineProps<{ catalog: KitchenCatalog }>()
+const props = defineProps<{
+  catalog: KitchenCatalog
+  /** The lot that a label named. */ markedId?: string | undefined
+}>()
 const kitchen = useKitchen()
 const { lots, minute } = useLarder()
+const { codeDays } = useLots()
 const DAY_MS = 86_400_000
 const MOST_MADE = 3
 const isPutting = ref(false)
@@ -39,7 +45,7 @@ const places = STORE_PLACES.map((p) => ({ value: p, title: texts.workbench.store
 const draft = reactive({ ingredientId: '', said: '', daysAgo: '0', place: 'fridge' as StorePlace })
 const error = ref('')
 const goodOf = (lot: LotState) => kitchen.ingredients.get(lot.stored?.ingredientId ?? '')
-const isPast = (lot: LotState) => (lot.stored?.expiresAtMs ?? 0) <= minute.value
+const isPast = (lot: LotState) => lot.expiresAtMs <= minute.value
 const nameOf = (formulaId: string) => props.catalog.formulas.find((f) => f.id === formulaId)?.name ?? ''
 const makes = (lot: LotState) =>
   derivativesOf(lot.stored?.ingredientId ?? '', lot.massG, props.catalog.formulas, kitchen.ingredients)
@@ -57,7 +63,7 @@ async function put(): Promise<void> {
       ? weighSaid(parsed, weighedGood(good), props.catalog.settings.measures ?? NO_HOUSE_MEASURES)
       : undefined
   const daysAgo = Number(draft.daysAgo.replace(',', '.'))
-  const keepsDays = larderDays(maker.keeps, draft.place)
+  const keepsDays = larderDays(maker.keeps, draft.place, codeDays.value)
   const isUnderstood = weight?.status === 'ok' && daysAgo >= 0
   const misread = isUnderstood ? '' : (texts.book.bench.bad.notUnderstood ?? '')
   error.value = keepsDays === 0 ? texts.workbench.store.notThere : misread
@@ -69,7 +75,7 @@ async function put(): Promise<void> {
       massG: weight.massG.value,
       place: draft.place,
       madeAtMs,
-      expiresAtMs: madeAtMs + keepsDays * DAY_MS,
+      expiresAtMs: useByMs(madeAtMs, keepsDays),
       batchId: null,
     }),
   )
@@ -110,18 +116,18 @@ const empty = (lot: LotState, reason: 'used' | 'past') =>
     </form>
     <p v-if="lots.length === 0" class="label soft">{{ texts.workbench.store.empty }}</p>
     <ul>
-      <li v-for="lot in lots" :key="lot.id" :class="{ past: isPast(lot) }">
+      <li v-for="lot in lots" :key="lot.id" :class="{ past: isPast(lot), marked: lot.id === markedId }">
         <template v-if="goodOf(lot)">
           <span class="amount">{{ storeAmountText(goodOf(lot)!, lot.massG) }}</span>
           <span class="what"
             ><span class="sauce">{{ goodOf(lot)!.name }}</span>
-            <span class="caption">{{ texts.workbench.store.places[lot.stored!.place] }}</span></span
+            <span class="caption">{{ texts.workbench.store.places[lot.place] }}</span></span
           >
           <span v-if="isPast(lot)" class="wine when"
-            >✕ {{ texts.workbench.store.past(dayText(lot.stored!.expiresAtMs)) }}</span
+            >✕ {{ texts.workbench.store.past(dayText(lot.expiresAtMs)) }}</span
           >
           <span v-else class="when"
-            >{{ texts.workbench.store.until(dayText(lot.stored!.expiresAtMs)) }}
+            >{{ texts.workbench.store.until(dayText(lot.expiresAtMs)) }}
             <span class="caption">{{ makes(lot) }}</span></span
           >
           <span class="keys-row">
@@ -139,6 +145,7 @@ const empty = (lot: LotState, reason: 'used' | 'past') =>
             </template>
             <HoldButton v-else @held="empty(lot, 'past')">{{ texts.workbench.store.discard }}</HoldButton>
           </span>
+          <LotKeys v-if="!isPast(lot)" class="counting" :lot="lot" :good="goodOf(lot)!" :lots="lots" />
           <div v-if="countingId === lot.id" class="counting">
             <AmountField
               :name="goodOf(lot)!.name"
@@ -155,6 +162,9 @@ const empty = (lot: LotState, reason: 'used' | 'past') =>
 </template>
 
 <style scoped>
+.marked {
+  background: var(--sunk);
+}
 .store {
   padding: 6px 0 18px;
 }

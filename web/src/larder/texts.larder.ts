@@ -1,0 +1,33 @@
+/** What the Larder says. */
+export const larderTexts = {
+  cooling: 'On its way down',
+  coolingNow: (temp: string, at: string) => `${temp} at ${at}`,
+  unread: 'not read yet',
+  freeze: 'Freeze',
+  thaw: 'Thaw',
+  chilled: 'To the fridge',
+  days: (n: number) => `${n} ${n === 1 ? 'day' : 'days'} there`,
+  pour: (amount: string) => `Pour together with ${amount}`,
+  merged: 'poured together',
+  label: 'Label',
+  noDays: 'its chilled days are used up: it may only be used from the freezer straight to the boil',
+  packs: (n: string, ml: string) => `${n} × ${ml} ml`,
+  made: (day: string) => `made ${day}`,
+  letDown: (water: string, good: string) => `${water} water to ${good}`,
+  back: 'This lot was found by its label.',
+  notHere: 'No such lot is held here: used up, thrown away, or of another kitchen.',
+  reheat: (temp: string, time: string) =>
+    `Warmed again only once: to ${temp} within ${time}, stirred, never in a holding bath.`,
+  thawRule: 'Thaw in the fridge, in cold running water, or frozen straight to the boil.',
+  labelWords: {
+    amount: 'Amount',
+    made: 'Made',
+    useBy: 'Use by',
+    salt: 'Salt',
+    allergens: 'Allergens',
+    none: 'none known',
+    by: 'By',
+    lot: 'Lot',
+    strength: 'Solids',
+  },
+} as const
