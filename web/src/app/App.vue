@@ -247,6 +247,23 @@ function onKey(event: KeyboardEvent): void {
     clip-path: inset(50%);
   }
 }
+@media (max-width: 900px) {
+  .head nav {
+    gap: 0;
+    margin-left: -8px;
+  }
+  .screen {
+    padding: 0 8px;
+    font-stretch: 75%;
+  }
+  .tools {
+    gap: 0;
+  }
+  .tools .tool {
+    padding: 0 7px;
+    white-space: nowrap;
+  }
+}
 @media print {
   .page {
     padding: 0;

@@ -21,6 +21,7 @@ import HoldButton from '../ui/HoldButton.vue'
 import { texts } from '../ui/texts'
 import AmountField from '../book/AmountField.vue'
 import LotKeys from './LotKeys.vue'
+import { larderTexts } from './texts.larder'
 import { useLots } from './useLots'
 
 const props = defineProps<{
@@ -34,6 +35,7 @@ const DAY_MS = 86_400_000
 const MOST_MADE = 3
 const isPutting = ref(false)
 const countingId = ref<string>()
+const openId = ref<string>()
 const made = computed(() => props.catalog.formulas.filter((f) => f.makes))
 const goods = computed(() =>
   made.value.map((f) => ({
@@ -130,8 +132,14 @@ const empty = (lot: LotState, reason: 'used' | 'past') =>
             >{{ texts.workbench.store.until(dayText(lot.expiresAtMs)) }}
             <span class="caption">{{ makes(lot) }}</span></span
           >
-          <span class="keys-row">
+          <span class="keys-row own">
             <template v-if="!isPast(lot)">
+              <v-btn
+                :aria-label="`${larderTexts.more}: ${goodOf(lot)!.name}`"
+                :aria-expanded="openId === lot.id"
+                @click="openId = openId === lot.id ? undefined : lot.id"
+                >{{ larderTexts.more }}</v-btn
+              >
               <v-btn
                 :aria-label="`${texts.workbench.store.count}: ${goodOf(lot)!.name}`"
                 @click="countingId = countingId === lot.id ? undefined : lot.id"
@@ -145,7 +153,13 @@ const empty = (lot: LotState, reason: 'used' | 'past') =>
             </template>
             <HoldButton v-else @held="empty(lot, 'past')">{{ texts.workbench.store.discard }}</HoldButton>
           </span>
-          <LotKeys v-if="!isPast(lot)" class="counting" :lot="lot" :good="goodOf(lot)!" :lots="lots" />
+          <LotKeys
+            v-if="openId === lot.id && !isPast(lot)"
+            class="counting"
+            :lot="lot"
+            :good="goodOf(lot)!"
+            :lots="lots"
+          />
           <div v-if="countingId === lot.id" class="counting">
             <AmountField
               :name="goodOf(lot)!.name"
@@ -205,7 +219,7 @@ li {
     grid-template-columns: 96px minmax(0, 1fr) auto;
     padding: 4px 0;
   }
-  .keys-row {
+  .own {
     grid-column: 3;
     grid-row: 1;
   }

@@ -29,6 +29,11 @@ const lotOf = (id: string) => kitchen.port.lots.get(id)!
 async function page(query: Record<string, string> = {}) {
   const w = mountScreen(LarderPage, {}, { port: kitchen.port, query })
   await flushPromises()
+  for (const more of w
+    .findAll('button')
+    .filter((b) => b.text() === 'more')
+    .slice(0, 1))
+    await more.trigger('click')
   return w
 }
 const says = (w: VueWrapper) => w.text().replace(/\s+/g, ' ')

@@ -10,6 +10,7 @@ export const larderTexts = {
   pour: (amount: string) => `Pour together with ${amount}`,
   merged: 'poured together',
   label: 'Label',
+  more: 'more',
   noDays: 'its chilled days are used up: it may only be used from the freezer straight to the boil',
   packs: (n: string, ml: string) => `${n} × ${ml} ml`,
   made: (day: string) => `made ${day}`,
