@@ -32,7 +32,7 @@ async function page(query: Record<string, string> = {}) {
   for (const more of w
     .findAll('button')
     .filter((b) => b.text() === 'more')
-    .slice(0, 1))
+    .slice(-1))
     await more.trigger('click')
   return w
 }
