@@ -55,7 +55,8 @@ export {
 
 // heat
 export { airPressureKPa } from './heat/atmosphere'
-export { boilState } from './heat/evaporation'
+export { boilState, type Lid, LID_FACTOR } from './heat/evaporation'
+export { CATCHES_MIN, type CatchKind } from './techniques/simmer/visits'
 export { HEAT_LEVELS, type HeaterKind, HEATERS, type HeatLevel, netPowerW } from './heat/heater'
 export { waterBoilingPointC } from './heat/water'
 

@@ -1,4 +1,5 @@
 import {
+  CATCHES_MIN,
   COOLING_PLACES,
   HEAT_LEVELS,
   LIMITS,
@@ -8,7 +9,10 @@ import {
   WHISKS,
   type BatchPlan,
   type Composition,
+  LID_FACTOR,
+  type CatchKind,
   type CoolingPlace,
+  type Lid,
   type EmulsionPlan,
   type HeatLevel,
   type StagePlan,
@@ -119,6 +123,7 @@ const emulsionPlanSchema: z.ZodType<EmulsionPlan> = z.strictObject({
   modelVersion: version,
 })
 
+const lid = z.enum(keysOf<Lid>(LID_FACTOR))
 const workSchema: z.ZodType<StepWork> = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('plain') }),
   z.strictObject({ kind: z.literal('reduce'), stage: stagePlanSchema }),
@@ -131,7 +136,25 @@ const workSchema: z.ZodType<StepWork> = z.discriminatedUnion('kind', [
     window: z.strictObject({ lowC: finite, highC: finite }),
   }),
   z.strictObject({ kind: z.literal('thicken'), fromPaS: finite, toPaS: finite }),
-  z.strictObject({ kind: z.literal('simmer'), lossG: finite, endMassG: grams }),
+  z.strictObject({
+    kind: z.literal('simmer'),
+    lossG: finite,
+    endMassG: grams,
+    tempC: finite.optional(),
+    losses: z
+      .array(z.strictObject({ lid, lossG: finite }))
+      .max(3)
+      .optional(),
+    lid: lid.optional(),
+    rateGPerMin: finite.optional(),
+    catches: z.enum(keysOf<CatchKind>(CATCHES_MIN)).optional(),
+    stirEveryMin: finite.nullable().optional(),
+    skimAtMin: z.array(finite).max(12).optional(),
+    drawnFrac: share.optional(),
+    bareAfterMin: finite.nullable().optional(),
+    topUpMl: finite.optional(),
+    modelVersion: version.optional(),
+  }),
   z.strictObject({ kind: z.literal('brown'), butterG: grams, yieldG: grams }),
   z.strictObject({
     kind: z.literal('cool'),

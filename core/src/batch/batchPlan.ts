@@ -4,6 +4,7 @@ import type { EmulsionMethod, MinutesBand } from '../formula/formula'
 import type { ReductionTarget } from '../language/reductionTarget'
 import type { Composition } from '../mixture/composition'
 import type { HeatLevel } from '../heat/heater'
+import type { SimmerPlan } from '../techniques/simmer/planSimmer'
 import type { CoolPlan } from '../techniques/cool/coolPlan'
 import type { VesselRole } from '../pan/contents'
 import type { Stand } from '../techniques/technique'
@@ -117,7 +118,7 @@ export type StepWork =
       readonly fromPaS: number
       readonly toPaS: number
     }
-  | { readonly kind: 'simmer'; readonly lossG: number; readonly endMassG: number }
+  | SimmerPlan
   | { readonly kind: 'brown'; readonly butterG: number; readonly yieldG: number }
   | CoolPlan
 

@@ -13,6 +13,8 @@ export type DeadlineCode =
   | 'coolFaster'
   | 'reheat'
   | 'leftStanding'
+  | 'skim'
+  | 'topUp'
 /** How pressing it is: look soon, act now, past a limit; a start that is due; a step whose minutes are over. */
 export type DeadlineKind = 'lookSoon' | 'actNow' | 'discard' | 'start' | 'step'
 

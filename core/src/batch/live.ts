@@ -38,6 +38,8 @@ export interface HoldLive {
   readonly readAtMs: number | undefined
   readonly stirAtMs: number
 }
+/** What a visit to a long simmer is for. */
+export type VisitFor = 'look' | 'stir' | 'skim' | 'topUp'
 /** A step with minutes: when it ends, and when to look in between. */
 export interface TimedLive {
   readonly kind: 'timed'
@@ -46,6 +48,8 @@ export interface TimedLive {
   readonly endsAtMs: number
   readonly highAtMs: number
   readonly lookAtMs: number | undefined
+  /** What that look is for; a plain look where it does not say. */
+  readonly lookFor?: VisitFor | undefined
 }
 /** A base or sauce on its way through the danger range. */
 export interface CoolLive {

@@ -31,6 +31,7 @@ const isPlanned = computed(() => props.view.state.status === 'planned')
 const timed = computed(() => (props.view.live?.kind === 'timed' ? props.view.live : undefined))
 const left = computed(() => (timed.value ? spanText(timed.value.endsAtMs - nowMs.value) : undefined))
 const isOver = computed(() => timed.value !== undefined && timed.value.endsAtMs <= nowMs.value)
+const lookFor = computed(() => timed.value?.lookFor ?? 'look')
 const isLookDue = computed(() => timed.value?.lookAtMs !== undefined && timed.value.lookAtMs <= nowMs.value)
 /** How far it is: the level goes from where it stood to where it will end as the minutes run. */
 const share = computed(() =>
@@ -72,7 +73,7 @@ const band = (m: { low: number; high: number }) =>
         <template v-if="left && !isPlanned && timed">
           <span class="label"
             ><span v-if="isOver || isLookDue" aria-hidden="true">▽ </span
-            >{{ isLookDue && !isOver ? texts.bench.lookNow : step?.verb }}</span
+            >{{ isLookDue && !isOver ? texts.bench.visitNow(texts.verbs[lookFor]) : step?.verb }}</span
           >
           <span class="clock" :class="{ roux: isOver || isLookDue }"
             >{{ left.number }}<span class="unit">{{ left.unit }}</span></span
@@ -131,7 +132,7 @@ const band = (m: { low: number; high: number }) =>
         texts.bench.temp
       }}</v-btn>
       <slot name="keys" />
-      <v-btn v-if="isLookDue" @click="bench.answer('lookSoon')">{{ texts.bench.looked }}</v-btn>
+      <v-btn v-if="isLookDue" @click="bench.answer('lookSoon')">{{ texts.bench.visited[lookFor] }}</v-btn>
       <template v-if="isPlanned"
         ><v-btn v-if="!bench.ringTaken.value" class="is-first" @click="bench.start()"
           >{{ texts.bench.startBatch }} {{ view.ring.number }}</v-btn

@@ -21,6 +21,18 @@ export const roomTexts = {
   },
   simmers: (lost: string, left: string) => `About ${lost} g boils off; ${left} g of liquid is left`,
   nextLook: (at: string) => `look at ${at}`,
+  visitAt: (what: string, at: string) => `${what} at ${at}`,
+  heldAt: (temp: string) => `A bare simmer here is ${temp}; held there it loses`,
+  lids: { open: 'lid off', ajar: 'lid ajar', shut: 'lid on' },
+  lidLoss: (lid: string, g: string) => `${lid} ${g} g`,
+  lidChosen: (lid: string) => `nearest to what the formula wants: ${lid}`,
+  drawn: (pct: string) =>
+    `By its end the liquor has ${pct} % of what its bones and roots can give (± a third).`,
+  stirs: (min: string) => `Stir to the floor every ${min} min: it catches.`,
+  skims: (times: string) => `Skim at ${times}: each takes as much.`,
+  bare: (min: string, ml: string) =>
+    `Its bones fall bare after about ${min} min: then ${ml} ml of boiling water. Cold water stops the boil and raises scum.`,
+  topUpBoiling: 'boiling',
   topUp: 'Top up',
   spoons: (n: string) => `${n} tsp fine salt`,
   noSalt: 'Salty enough of its own: taste, and add none.',

@@ -78,6 +78,8 @@ export const texts = {
     coolFaster: 'cool faster',
     reheat: 'reheat',
     leftStanding: 'cool it',
+    skim: 'skim',
+    topUp: 'top up',
   } satisfies Record<DeadlineCode, unknown>,
   /** What to do then, under the verb of a call. */
   acts: {
@@ -92,6 +94,8 @@ export const texts = {
     coolFaster: 'move it, stir it or split it',
     reheat: 'to the boil, then cool anew',
     leftStanding: 'it stands since the flame went off',
+    skim: 'scum and fat off, then quiet again',
+    topUp: 'boiling water, before the bones fall bare',
   } satisfies Record<DeadlineCode, string>,
   book: bookTexts,
   workbench: workbenchTexts,
@@ -173,6 +177,8 @@ export const texts = {
     ringHas: (n: number, sauce: string) => `Ring ${n} still has ${sauce}.`,
     noRing: 'No ring is empty.',
     looked: 'Looked',
+    /** Said when a visit was made. */
+    visited: { look: 'Looked', stir: 'Stirred', skim: 'Skimmed', topUp: 'Looked' },
     stands: (sauce: string, pan: string, mm: string, end: string) =>
       `${sauce}, ${pan}, ${mm} mm, ${end} mm at the end`,
     early: (left: string) => `${left} before it could be done. Is it?`,
@@ -189,7 +195,7 @@ export const texts = {
     none: 'Nothing is under way.',
     noneHint: 'Plan an order in Service, then start it on the Stove.',
     lookIn: 'look again in',
-    lookNow: 'look now',
+    visitNow: (verb: string) => `${verb} now`,
     atNotch: 'at the notch',
     between: (a: string, b: string) => `between ${a} and ${b}`,
     notchPassed: 'should be there',

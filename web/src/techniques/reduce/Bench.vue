@@ -181,7 +181,9 @@ useBenchKeys({
           ><span>{{ texts.bench.notchPassed }} {{ clockText(live.clock.targetAtMs ?? 0) }}</span>
         </div>
         <template v-else-if="lookSpan"
-          ><p class="label">{{ urgency === 'lookSoon' ? texts.bench.lookNow : texts.bench.lookIn }}</p>
+          ><p class="label">
+            {{ urgency === 'lookSoon' ? texts.bench.visitNow(texts.verbs.look) : texts.bench.lookIn }}
+          </p>
           <p class="glance" :class="{ roux: urgency === 'lookSoon' }">
             {{ lookSpan.number }}<span class="unit">{{ lookSpan.unit }}</span>
           </p></template

@@ -15,14 +15,50 @@ describe('a simmer', () => {
     const at = await workAt(formula.id, step.id)
     const look = () => at.view.value.deadlines.find((d) => d.kind === 'lookSoon')
     const first = look()!.atMs
-    expect(at.w.text()).toContain('look at')
+    expect(at.w.text()).toMatch(/(look|skim|stir) at \d/)
     at.kitchen.wait((first - at.kitchen.port.nowMs) / 60_000 + 1)
     await at.settle()
-    expect(at.w.text()).toContain('look now')
-    await at.press('Looked')
+    expect(at.w.text()).toMatch(/(look|skim|stir) now/)
+    await at.press(/^(Looked|Skimmed|Stirred)/)
     expect(at.kitchen.last('alarm.silenced').payload).toMatchObject({ alarm: 'lookSoon', stepId: step.id })
     expect(look()?.atMs ?? Infinity).toBeGreaterThan(first)
-    expect(at.w.text()).not.toContain('look now')
+    expect(at.w.text()).not.toMatch(/(look|skim|stir) now/)
+  })
+  it('every long simmer of the book is visited by name: bones skimmed and topped up, what catches stirred', async () => {
+    for (const [f, s] of catalog.formulas.flatMap((x) => x.steps.map((y) => [x, y] as const))) {
+      if (techniqueOf(s).id !== 'simmer' || (s.minutes?.value ?? 0) < 30) continue
+      const at = await workAt(f.id, s.id)
+      const { work } = at.view.value.planned!
+      if (work.kind !== 'simmer') throw new Error('no simmer')
+      expect(
+        work.losses!.map((l) => l.lossG),
+        f.id,
+      ).toEqual([...work.losses!.map((l) => l.lossG)].sort((a, b) => b - a))
+      const visits = new Set<string>()
+      for (let min = 0; min < s.minutes!.value; min += 2) {
+        const due = at.view.value.deadlines.find((d) => d.kind === 'lookSoon')
+        if (due && due.atMs <= at.kitchen.port.nowMs) {
+          visits.add(due.code)
+          if (due.code === 'topUp')
+            await at.kitchen.port.record('addition.made', at.view.value.state.id, {
+              stepId: s.id,
+              ingredientId: 'water',
+              massG: 500,
+              sdG: 5,
+              coolerByK: 0,
+            })
+          await at.kitchen.port.record('alarm.silenced', at.view.value.state.id, {
+            alarm: 'lookSoon',
+            stepId: s.id,
+          })
+        }
+        at.kitchen.wait(2)
+        await at.settle()
+      }
+      expect([...visits], f.id).toContain(work.catches === 'clearStock' ? 'skim' : 'stir')
+      if (work.bareAfterMin != null) expect([...visits], f.id).toContain('topUp')
+      at.w.unmount()
+    }
   })
   it('water back, or scum and liquid out, is counted in what is left at its end', async () => {
     const at = await workAt(formula.id, step.id, 10)

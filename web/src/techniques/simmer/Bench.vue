@@ -4,7 +4,7 @@ import { computed, ref, toRef } from 'vue'
 import StepBench from '../../bench/StepBench.vue'
 import { useBench } from '../../bench/useBench'
 import EntryRuler from '../../ui/EntryRuler.vue'
-import { clockText, numberText } from '../../ui/format'
+import { clockText, degreesText, numberText } from '../../ui/format'
 import { texts } from '../../ui/texts'
 
 /** A bare simmer: what will have left by its end, when to look, and water back where it falls bare. */
@@ -14,7 +14,40 @@ const isAdding = ref(false)
 const work = computed(() =>
   props.view.planned?.work.kind === 'simmer' ? props.view.planned.work : undefined,
 )
-const lookAtMs = computed(() => (props.view.live?.kind === 'timed' ? props.view.live.lookAtMs : undefined))
+const timed = computed(() => (props.view.live?.kind === 'timed' ? props.view.live : undefined))
+const lookAtMs = computed(() => timed.value?.lookAtMs)
+/** What it is visited for next, and when. */
+const visit = computed(() =>
+  lookAtMs.value === undefined
+    ? ''
+    : texts.rooms.visitAt(texts.verbs[timed.value?.lookFor ?? 'look'], clockText(lookAtMs.value)),
+)
+const losses = computed(() =>
+  (work.value?.losses ?? []).map((l) => ({
+    ...l,
+    says: texts.rooms.lidLoss(texts.rooms.lids[l.lid], numberText(Math.round(l.lossG / 10) * 10)),
+  })),
+)
+/** Skims still to come, as clock times; minutes after the simmer began while it has not. */
+const skims = computed(() =>
+  (work.value?.skimAtMin ?? [])
+    .map((min) =>
+      timed.value ? clockText(timed.value.startedAtMs + min * 60_000) : `${numberText(min)} min`,
+    )
+    .join(', '),
+)
+const advice = computed(() => {
+  const w = work.value
+  if (!w) return []
+  return [
+    ...(w.drawnFrac === undefined ? [] : [texts.rooms.drawn(numberText(w.drawnFrac * 100))]),
+    ...(w.stirEveryMin == null ? [] : [texts.rooms.stirs(numberText(Math.max(1, w.stirEveryMin)))]),
+    ...(skims.value ? [texts.rooms.skims(skims.value)] : []),
+    ...(w.bareAfterMin == null
+      ? []
+      : [texts.rooms.bare(numberText(w.bareAfterMin), numberText(Math.round((w.topUpMl ?? 0) / 50) * 50))]),
+  ]
+})
 async function keep(grams: number): Promise<void> {
   if (await bench.add('water', grams)) isAdding.value = false
 }
@@ -26,14 +59,23 @@ async function keep(grams: number): Promise<void> {
       <p v-if="work && work.lossG >= 1" class="label gap-above">
         {{ texts.rooms.simmers(numberText(work.lossG), numberText(work.endMassG)) }}
       </p>
-      <p v-if="lookAtMs !== undefined" class="label">{{ texts.rooms.nextLook(clockText(lookAtMs)) }}</p>
+      <p v-if="visit" class="label">{{ visit }}</p>
+      <p v-if="losses.length && work?.tempC !== undefined" class="text">
+        {{ texts.rooms.heldAt(degreesText(work.tempC)) }}
+        <span v-for="(l, i) in losses" :key="l.lid"
+          ><template v-if="i">, </template><strong v-if="l.lid === work.lid">{{ l.says }}</strong
+          ><template v-else>{{ l.says }}</template></span
+        ><template v-if="work.lid">; {{ texts.rooms.lidChosen(texts.rooms.lids[work.lid]) }}</template
+        >.
+      </p>
+      <p v-for="a in advice" :key="a" class="text">{{ a }}</p>
     </template>
     <template #entry>
       <EntryRuler
         v-if="isAdding"
         :label="texts.rooms.topUp"
         unit="g"
-        :start="250"
+        :start="work?.topUpMl ? Math.round(work.topUpMl / 50) * 50 : 250"
         :min="-5000"
         :max="20000"
         :step="10"
@@ -50,3 +92,10 @@ async function keep(grams: number): Promise<void> {
     </template>
   </StepBench>
 </template>
+
+<style scoped>
+.text {
+  max-width: 58ch;
+  line-height: 1.35;
+}
+</style>

@@ -1,0 +1,66 @@
+import { silencedAt, type Due } from '../../batch/deadline'
+import type { TimedLive, VisitFor } from '../../batch/live'
+import type { LiveContext, Watch } from '../technique'
+import { watchMinutes } from '../watchMinutes'
+import type { SimmerPlan } from './planSimmer'
+import { LOOK_AFTER_SKIMS_MIN } from './scum'
+
+const MINUTE_MS = 60_000
+const NOT_BEFORE_END_MS = 2 * MINUTE_MS
+const ASK_AGAIN_MS = 10 * MINUTE_MS // bones that stay bare are said again
+/** What is asked of a cook first where two things fall due together. */
+const RANK: readonly VisitFor[] = ['topUp', 'skim', 'stir', 'look']
+
+interface Visit {
+  readonly atMs: number
+  readonly for: VisitFor
+}
+
+/** When it was last topped up, or began. */
+function filledMs({ state, step, startedAtMs }: LiveContext): number {
+  const fills = state.stageFacts.flatMap((f) =>
+    f.kind === 'addition.made' && f.payload.stepId === step.id && f.payload.massG > 0 ? [f.atMs] : [],
+  )
+  return Math.max(startedAtMs, ...fills)
+}
+
+/** The next visit: water before its bones fall bare, a skim while scum rises, a stir before it catches, else a look. */
+function nextVisit(context: LiveContext, work: SimmerPlan, endsAtMs: number): Visit | undefined {
+  const { state, step, startedAtMs } = context
+  const lastMs = Math.max(startedAtMs, silencedAt(state, 'lookSoon', step.id))
+  const skimMs = (work.skimAtMin ?? [])
+    .map((min) => startedAtMs + min * MINUTE_MS)
+    .find((atMs) => atMs > lastMs)
+  const lookMin = LOOK_AFTER_SKIMS_MIN[work.catches ?? 'clearStock']
+  const bareMs = work.bareAfterMin == null ? undefined : filledMs(context) + work.bareAfterMin * MINUTE_MS
+  const visits: Visit[] = [
+    ...(bareMs === undefined
+      ? []
+      : [{ atMs: bareMs > lastMs ? bareMs : lastMs + ASK_AGAIN_MS, for: 'topUp' as const }]),
+    ...(skimMs === undefined ? [] : [{ atMs: skimMs, for: 'skim' as const }]),
+    ...(work.stirEveryMin == null
+      ? []
+      : [{ atMs: lastMs + Math.min(work.stirEveryMin, lookMin) * MINUTE_MS, for: 'stir' as const }]),
+    { atMs: lastMs + lookMin * MINUTE_MS, for: 'look' },
+  ]
+  return visits
+    .filter((v) => v.atMs < endsAtMs - NOT_BEFORE_END_MS && v.atMs > lastMs)
+    .sort((a, b) => a.atMs - b.atMs || RANK.indexOf(a.for) - RANK.indexOf(b.for))[0]
+}
+
+/** A simmer lasts its minutes and calls for its visits by name. A plan of an earlier release has none: it is looked at as any step is. */
+export const watchSimmer: Watch = {
+  live(context): TimedLive | undefined {
+    const timed = watchMinutes.live(context) as TimedLive | undefined
+    const work = context.planned?.work
+    if (!timed || work?.kind !== 'simmer' || work.modelVersion === undefined) return timed
+    const visit = nextVisit(context, work, timed.endsAtMs)
+    return { ...timed, lookAtMs: visit?.atMs, lookFor: visit?.for }
+  },
+  deadlines(live, context): Due[] {
+    const due = watchMinutes.deadlines(live, context)
+    if (live.kind !== 'timed' || live.lookFor === undefined) return due
+    const code = live.lookFor
+    return due.map((d) => (d.code === 'look' ? { ...d, code } : d))
+  },
+}
