@@ -11,7 +11,8 @@ const VIEWS = [
   ['bench-night-portrait', '/bench', 820, 1180, 'night'],
   ['log', '/log', 1280, 800, 'day'],
   ['book', '/book', 1280, 800, 'day'],
-  ['allergens', '/book/allergens', 1280, 800, 'day'],
+  ['larder', '/larder', 1280, 800, 'day'],
+  ['kitchen', '/kitchen', 1280, 800, 'day'],
   ['pantry', '/book/pantry', 1280, 800, 'day'],
 ] as const
 
@@ -27,7 +28,8 @@ test('pictures of the main views', async ({ page, kitchen }) => {
           '/bench': 'svg.bench',
           '/log': 'a.line',
           '/book': 'a.node',
-          '/book/allergens': 'table',
+          '/larder': 'li',
+          '/kitchen': 'g.thing',
           '/book/pantry': 'button.line',
         }[path as string] ?? 'h1',
       )
@@ -95,7 +97,6 @@ const BENCHES: readonly (readonly [TechniqueId, string])[] = [
   ['prepare', 'velouteMade'],
   ['simmer', 'velouteMade'],
   ['thicken', 'supreme'],
-  ['mount', 'beurreBlanc'],
   ['brown', 'hazelnutCapers'],
   ['cool', 'fishStockMade'],
 ]

@@ -116,7 +116,8 @@ export function planSimmer(context: PlanContext): StepPlanned {
       rateGPerMin,
       catches: kind,
       stirEveryMin: kind === 'clearStock' || !Number.isFinite(stir) ? null : stir,
-      skimAtMin: minutes >= LONG_FROM_MIN && kind === 'clearStock' ? skimTimesMin(SKIMS) : [],
+      skimAtMin:
+        begin.givesTauMin > 0 && minutes >= LONG_FROM_MIN && kind === 'clearStock' ? skimTimesMin(SKIMS) : [], // scum is of what is raw in it
       ...(begin.givesTauMin > 0 ? { drawnFrac: extractedShare(minutes, begin.givesTauMin, tempC) } : {}),
       bareAfterMin: Number.isFinite(bare) && bare < minutes ? bare : null,
       topUpMl: topUpMl(areaM2(at), TOP_UP_MM.at, TOP_UP_MM.to),
