@@ -30,6 +30,11 @@ export const useLiveKitchen = defineStore('kitchen', () => {
     ([timeZone, zoneClock]) => setZone(timeZone ?? 'UTC', zoneClock),
     { immediate: true, flush: 'sync' },
   )
+  // the first cook that a new kitchen gets is who cooks
+  watch(
+    () => catalog.value?.crew[0]?.id,
+    (first) => (crewId.value ??= first),
+  )
   function setCrew(id: string): void {
     crewId.value = id
     localStorage.setItem('liquamen.crew', id)

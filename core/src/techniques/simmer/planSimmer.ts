@@ -23,7 +23,6 @@ const SKIMS = 4
 const BOUND_FROM_FRAC = 0.005
 const MILKY_FRAC = 0.05
 const PUREE_SOLIDS_FRAC = 0.12
-const LONG_FROM_MIN = 30
 
 /** How a pot that is held at a bare simmer loses under each lid, and which lid comes nearest to what the formula wants. */
 export interface SimmerLoss {
@@ -89,6 +88,8 @@ export function planSimmer(context: PlanContext): StepPlanned {
   const nearest = [...losses].sort((a, b) => off(a) - off(b))[0] as SimmerLoss
   const rateGPerMin = minutes > 0 ? lossG / minutes : 0
   const kind = catchKind(begin)
+  // a jus has its scum off in a step of its own, at its end
+  const isStock = context.formula.makes !== undefined && begin.givesTauMin > 0
   const heat: HeatLevel = step.heat ?? 'low'
   const fluxKWPerM2 =
     ringPower(ring, heat, heatedBaseMm(pan), settings.altitudeM).powerW /
@@ -116,8 +117,7 @@ export function planSimmer(context: PlanContext): StepPlanned {
       rateGPerMin,
       catches: kind,
       stirEveryMin: kind === 'clearStock' || !Number.isFinite(stir) ? null : stir,
-      skimAtMin:
-        begin.givesTauMin > 0 && minutes >= LONG_FROM_MIN && kind === 'clearStock' ? skimTimesMin(SKIMS) : [], // scum is of what is raw in it
+      skimAtMin: isStock && kind === 'clearStock' ? skimTimesMin(SKIMS).filter((min) => min < minutes) : [],
       ...(begin.givesTauMin > 0 ? { drawnFrac: extractedShare(minutes, begin.givesTauMin, tempC) } : {}),
       bareAfterMin: Number.isFinite(bare) && bare < minutes ? bare : null,
       topUpMl: topUpMl(areaM2(at), TOP_UP_MM.at, TOP_UP_MM.to),
