@@ -143,7 +143,7 @@ test('a tablet whose line went right after it opened misses no fact, and has all
 }) => {
   const cut = await browser.newContext({ serviceWorkers: 'block' })
   const tablet = await cut.newPage()
-  const later = /\/assets\/(?!index-).*\.js$/ // all but what it opened with
+  const later = /\/assets\/(?!index-|rolldown-runtime-).*\.js$/ // all but what it opened with
   await tablet.route(later, (route) => route.abort())
   await openScreen(tablet, kitchen, '/stove')
   await tablet.getByRole('link', { name: 'Book' }).click() // there is no Book to be had
