@@ -143,6 +143,7 @@ export { forecast } from './techniques/reduce/forecast'
 export { readCurve } from './techniques/reduce/levelCurve'
 export { liveEstimate, type LiveEstimate } from './techniques/reduce/liveEstimate'
 export { overshootFixes } from './techniques/reduce/overshoot'
+export { flameAdvice, flameChoices, inferredFlame } from './techniques/reduce/flame'
 export { heatedBaseMm, panSurroundings, TargetUnclear } from './techniques/reduce/planStage'
 export {
   depthReading,

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { STORE_PLACES, type Ingredient, type LotState, type StorePlace } from '@liquamen/core'
+import { dilution, STORE_PLACES, type Ingredient, type LotState, type StorePlace } from '@liquamen/core'
 import { computed } from 'vue'
 import { storeAmountText } from '../port/useLarder'
 import { useKitchen } from '../port/useKitchen'
+import { numberText, percentText } from '../ui/format'
 import { larderTexts as texts } from './texts.larder'
 import { openLabel } from './openLabel'
 import { useLots } from './useLots'
@@ -29,6 +30,16 @@ const likes = computed(() =>
       l.expiresAtMs > kitchen.nowMs,
   ),
 )
+const DEMI_SOLIDS = 0.2 // where a demi-glace stands
+const CONCENTRATED_FROM = 0.3
+/** What a concentrate needs in water, and the salt it then has. */
+const letDown = computed(() => {
+  const { water = 0, ethanol = 0, acetic = 0, salt = 0 } = props.good.per100G
+  const solids = props.lot.stored?.solidsFrac ?? (100 - water - ethanol - acetic) / 100
+  if (solids < CONCENTRATED_FROM) return ''
+  const down = dilution(props.lot.massG, solids, DEMI_SOLIDS, props.lot.stored?.saltFrac ?? salt / 100)
+  return texts.letDown(numberText(down.water), percentText(down.saltFrac, 2))
+})
 const go = (place: StorePlace) => void move(props.lot, place)
 </script>
 
@@ -46,6 +57,7 @@ const go = (place: StorePlace) => void move(props.lot, place)
     <v-btn :aria-label="`${texts.label}: ${good.name}`" @click="openLabel(lot, good, kitchen)">{{
       texts.label
     }}</v-btn>
+    <span v-if="letDown" class="caption">{{ letDown }}</span>
     <span v-if="lot.stored?.pack" class="caption">{{
       texts.packs(String(lot.stored.pack.count), String(Math.round(lot.stored.pack.eachMl)))
     }}</span>

@@ -77,6 +77,19 @@ describe('the larder', () => {
     expect(held[0]).toMatchObject({ massG: 2004, stored: { madeAtMs: NOW_MS - 3 * DAY_MS } })
     expect(held[0]!.expiresAtMs).toBe(NOW_MS + 4 * DAY_MS)
   })
+  it('a concentrate says its water and its salt then', async () => {
+    await kitchen.port.record('lot.stored', ids[0]!, {
+      ingredientId: 'demiGlace',
+      massG: 300,
+      place: 'fridge',
+      madeAtMs: NOW_MS,
+      expiresAtMs: NOW_MS + 4 * DAY_MS,
+      batchId: null,
+      solidsFrac: 0.55,
+      saltFrac: 0.0179,
+    })
+    expect(says(await page())).toContain('525 g of water brings it to 20 % solids, its salt then 0.65 %') // kitchen:K-C3
+  })
   it('a label’s code opens its lot, and says so where it is gone', async () => {
     await putAway(ids[0]!, 1)
     expect(says(await page({ lot: ids[0]! }))).toContain('found by its label')

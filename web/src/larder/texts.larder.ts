@@ -14,7 +14,8 @@ export const larderTexts = {
   noDays: 'its chilled days are used up: it may only be used from the freezer straight to the boil',
   packs: (n: string, ml: string) => `${n} × ${ml} ml`,
   made: (day: string) => `made ${day}`,
-  letDown: (water: string, good: string) => `${water} water to ${good}`,
+  letDown: (water: string, salt: string) =>
+    `Concentrated: ${water} g of water brings it to 20 % solids, its salt then ${salt} %.`,
   back: 'This lot was found by its label.',
   notHere: 'No such lot is held here: used up, thrown away, or of another kitchen.',
   reheat: (temp: string, time: string) =>

@@ -232,6 +232,15 @@ export const texts = {
       boiling: 'boiling',
       boilingHard: 'boiling hard',
     },
+    turned: {
+      since: (at: string, times: string) => `Since ${at} it loses ${times} times as fast.`,
+      ask: (level: string) => `Flame turned to ${level}?`,
+      yes: 'Yes',
+      no: 'No, as it was',
+      raise: (level: string, at: string) => `Late as it goes: raise to ${level}, down at ${at}.`,
+      lower: (level: string, at: string) =>
+        `Time to spare: lower to ${level}, down at ${at}; it clouds and catches less.`,
+    },
     levels: {
       off: 'off',
       low: 'low',

@@ -78,7 +78,7 @@ describe('a pan on its way down', () => {
     const at = await atWine()
     const first = live(at).clock.targetAtMs!
     await at.press(/^Flame/)
-    await at.press('medium')
+    await at.press(/^medium( \d|$)/)
     expect(at.kitchen.last('heat.changed').payload).toMatchObject({ level: 'medium' })
     expect(at.kitchen.last('heat.changed').payload.ratio).toBeLessThan(1)
     expect(live(at).clock.targetAtMs!).toBeGreaterThan(first)
@@ -157,5 +157,42 @@ describe('a pan on its way down', () => {
     const [planned] = stagesOf(at.view.value.state.plan!)
     expect(stage(at).targetMassG).toBeCloseTo(planned!.targetMassG, 0)
     expect(stage(at).start.salt).toBeCloseTo(planned!.start.salt, 2)
+  })
+  it('each heat word says when the pan would be down at it, the stronger the sooner', async () => {
+    const at = await atWine()
+    await at.press(/^Flame/)
+    const times = at.w
+      .findAll('.choice-row button')
+      .flatMap((b) => /(\d\d):(\d\d)$/.exec(b.text().trim()) ?? [])
+      .filter((t) => /^\d\d:\d\d$/.test(t))
+    expect(times.length).toBeGreaterThan(2)
+    expect(at.w.text()).not.toContain('NaN')
+  })
+  it('a flame that was turned without a word is asked about once the readings tell, and yes goes on record', async () => {
+    const at = await atWine(1)
+    const startG = live(at).estimate.massG
+    const weighed = async (massG: number) => {
+      await at.kitchen.port.record('reading.taken', at.view.value.state.id, {
+        stepId: 'reduceWine',
+        how: 'weighing',
+        grossG: grossOf(at, massG),
+        massG,
+        sigmaG: 2,
+        modelVersion: 'estimator-1',
+      })
+      await at.settle()
+    }
+    await at.press(/^Flame/)
+    await at.press(/^medium( \d|$)/)
+    at.kitchen.wait(0.1)
+    await weighed(startG)
+    at.kitchen.wait(3)
+    await weighed(startG - 24)
+    at.kitchen.wait(3)
+    await weighed(startG - 24 - 60)
+    expect(says(at)).toMatch(/Since \d\d:\d\d it loses 2\.5 times as fast\. Flame turned to full\?/)
+    await at.press('Yes')
+    expect(at.kitchen.last('heat.changed').payload).toMatchObject({ level: 'high', ratio: 1 })
+    expect(says(at)).not.toContain('Flame turned')
   })
 })

@@ -34,6 +34,12 @@ const props = defineProps<{ view: BatchView }>()
 const bench = useBench(toRef(props, 'view'))
 const pan = useReduction(toRef(props, 'view'), bench)
 const nowMs = useKitchenNow()
+const FAR_MS = 12 * 3600_000 // a bare simmer that takes half a day has no clock time worth saying
+/** When the pan is down at a heat word. */
+function flameEnd(level: HeatLevel): string {
+  const at = pan.flames.value.find((f) => f.level === level)?.endsAtMs
+  return at === undefined || at > nowMs.value + FAR_MS ? '' : clockText(at)
+}
 type Entry = 'dip' | 'weigh' | 'temp' | 'look' | 'add' | 'heat' | 'level'
 const entry = ref<Entry>()
 const draggedMm = ref(0)
@@ -230,6 +236,35 @@ useBenchKeys({
         }}</v-btn>
       </div>
     </section>
+    <section
+      v-if="pan.turned.value"
+      class="question-row"
+      role="alertdialog"
+      :aria-label="texts.bench.turned.ask(texts.bench.levels[pan.turned.value.level])"
+    >
+      <p class="label">
+        {{
+          texts.bench.turned.since(clockText(pan.turned.value.sinceMs), numberText(pan.turned.value.ratio, 1))
+        }}
+        {{ texts.bench.turned.ask(texts.bench.levels[pan.turned.value.level]) }}
+      </p>
+      <div class="keys-row">
+        <v-btn @click="pan.turned.value && pan.wasTurned(pan.turned.value.level)">{{
+          texts.bench.turned.yes
+        }}</v-btn>
+        <v-btn @click="pan.turned.value && pan.explain(pan.turned.value.readingId, 'right')">{{
+          texts.bench.turned.no
+        }}</v-btn>
+      </div>
+    </section>
+    <p v-if="pan.flameTurn.value" class="caption turn" role="status">
+      {{
+        texts.bench.turned[pan.flameTurn.value.turn](
+          texts.bench.levels[pan.flameTurn.value.to.level],
+          flameEnd(pan.flameTurn.value.to.level),
+        )
+      }}
+    </p>
     <section v-if="pan.fixes.value.length" class="question-row">
       <p class="label">{{ texts.bench.overBy(numberText(live.stage.targetMassG - live.estimate.massG)) }}</p>
       <div class="keys-row">
@@ -274,7 +309,8 @@ useBenchKeys({
           :key="l"
           :aria-pressed="state.heat === l"
           @click="closeAfter(pan.turn(l as HeatLevel))"
-          >{{ texts.bench.levels[l] }}</v-btn><v-btn @click="close">{{ texts.app.cancel }}</v-btn>
+          >{{ texts.bench.levels[l] }} <small>{{ flameEnd(l as HeatLevel) }}</small></v-btn
+        ><v-btn @click="close">{{ texts.app.cancel }}</v-btn>
       </div>
       <div v-else-if="entry === 'add'">
         <v-select v-model="addId" :items="addable" :label="texts.bench.addLabel" /><EntryRuler

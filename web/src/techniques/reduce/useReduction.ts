@@ -1,6 +1,9 @@
 import {
   boilState,
   depthReading,
+  flameAdvice,
+  flameChoices,
+  inferredFlame,
   heatedBaseMm,
   heatRatio,
   LET_DOWN_WITH,
@@ -23,6 +26,8 @@ import { useKitchen } from '../../port/useKitchen'
 import type { Bench } from '../../bench/useBench'
 import { texts } from '../../ui/texts'
 
+const MINUTE_MS = 60_000
+const LULL_MS = 60_000 // nothing else is due within a minute
 const ROOM_C = 20
 const DEFAULT_DEPTH_MM = 20
 
@@ -45,6 +50,22 @@ export function useReduction(view: Ref<BatchView>, bench: Bench) {
   const heatNow = () => view.value.state.heat ?? 'high'
   const ratioTo = (before: number, after: number) =>
     heatRatio({ before: rateAt(before), after: rateAt(after) })
+  const flames = computed(() =>
+    reduce.value && !view.value.state.isPanOff
+      ? flameChoices(reduce.value, (level) => rateAt(powerAt(level)), heatNow(), kitchen.nowMs)
+      : [],
+  )
+  /** When this pan must be down so that what follows still meets the pick-up. */
+  function wantedByMs(): number {
+    const { state, step, formula } = view.value
+    const at = formula.steps.findIndex((s) => s.id === step?.id)
+    const after = formula.steps.slice(at + 1).map((s) => s.id)
+    const minutes = (state.plan?.steps ?? []).reduce(
+      (sum, s) => sum + (after.includes(s.stepId) ? s.minutes.value : 0),
+      0,
+    )
+    return (state.plan?.pickupAtMs ?? 0) - minutes * MINUTE_MS
+  }
   const read = (make: (live: ReduceLive) => ReadingPayload, says: string) =>
     reduce.value ? keepAndShow('reading.taken', make(reduce.value), says) : Promise.resolve(false)
 
@@ -72,6 +93,22 @@ export function useReduction(view: Ref<BatchView>, bench: Bench) {
         { stepId: stepId.value, level, ratio: ratioTo(powerAt(heatNow()), powerAt(level)) },
         texts.bench.levels[level],
       ),
+    /** What each heat word would do from now on, and which way to turn it so that the pan is down when it is wanted. */
+    flames,
+    flameTurn: computed(() =>
+      flames.value.length ? flameAdvice(flames.value, heatNow(), wantedByMs()) : undefined,
+    ),
+    /** The flame was turned without a word, as the readings say: asked about while nothing else presses. */
+    turned: computed(() => {
+      const { deadlines, state } = view.value
+      const isLull = !deadlines.some((d) => d.atMs < kitchen.nowMs + LULL_MS)
+      return reduce.value && isLull && !reduce.value.estimate.questions.length
+        ? inferredFlame(state, reduce.value)
+        : undefined
+    }),
+    /** Yes, it was turned to that: what was read since has told the loss already. */
+    wasTurned: (level: HeatLevel) =>
+      keepAndShow('heat.changed', { stepId: stepId.value, level, ratio: 1 }, texts.bench.levels[level]),
     halfHeatRatio: computed(() => ratioTo(powerAt(heatNow()), powerAt(heatNow()) / 2)),
     lift: () => keep('pan.lifted', { stepId: stepId.value }, texts.bench.lift),
     putBack: () => keepAndShow('pan.returned', { stepId: stepId.value }, texts.bench.back),
