@@ -25,7 +25,7 @@ export { type DecidedFinding, isSettled, usableSources } from './allergens/usabl
 export { fitPan, type PanFit } from './kitchen/calibration/pan'
 export { correctedC, probeVerdict, wasDropped } from './kitchen/calibration/probe'
 export { boilingTest, RING_TEST_MODEL_VERSION, warmingTest } from './kitchen/calibration/ring'
-export { mustZero, scaleFactor } from './kitchen/calibration/scale'
+export { LITRE_READS_G, mustZero, scaleFactor } from './kitchen/calibration/scale'
 export { foldKitchen } from './kitchen/foldKitchen'
 export { knobMark, type NetPower, ringPower } from './kitchen/ringPower'
 export {
@@ -235,7 +235,7 @@ export { derivativesOf } from './larder/derivatives'
 export { foldLot, type Holding, type LotState, storeHoldings, takeFromLots } from './larder/foldLot'
 export { daysAfterMove, keptUntil, larderDays } from './larder/larderDays'
 export { CELLS_ML, cubesFrom, dilution } from './larder/cubes'
-export { phamMin, PHAM_SHARE } from './cooling/freezing'
+export { FREEZERS, phamMin, PHAM_SHARE, STOCK_FREEZES } from './cooling/freezing'
 
 // safety
 export { FOOD_CODES, type FoodCodeId, holdLimits } from './safety/codes'

@@ -2,7 +2,16 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { expectWithin } from '../testing.test-helper'
 import { containerTauMin, formVolumeMl, wallWPerM2K, COOLING_PLACES, type CoolingSetUp } from './container'
-import { phamMin, plankFactors, plankMin, thawMin, THAWS_IN, type Block, type FrozenTo } from './freezing'
+import {
+  phamMin,
+  plankFactors,
+  plankMin,
+  STOCK_FREEZES,
+  thawMin,
+  THAWS_IN,
+  type Block,
+  type FrozenTo,
+} from './freezing'
 import { iceForBathG } from './iceBath'
 import { newtonMin, newtonTempC, tauFromReadingsMin } from './newton'
 import { slabCentreMin } from './slab'
@@ -85,12 +94,9 @@ describe('reduction:N cooling', () => {
 
 describe('reduction:N freezing', () => {
   const frozen: Omit<FrozenTo, 'block' | 'aroundC' | 'faceWPerM2K'> = {
-    waterFrac: 0.954,
-    densityKgPerM3: 1012,
-    freezesAtC: -0.5,
+    ...STOCK_FREEZES,
     startC: 5,
     endC: -15,
-    heatJPerKgK: { unfrozen: 4030, frozen: 2035 },
   }
   const still = { aroundC: -18, faceWPerM2K: 10 }
   const forced = { aroundC: -30, faceWPerM2K: 30 }

@@ -2,15 +2,19 @@
 export const FREEZING_J_PER_KG = 333_500
 /** Conductivity of frozen stock, W/(m K). */
 export const FROZEN_W_PER_M_K = 1.9
-/** Where it freezes, °C: a stock, and a demi-glace whose solids hold it back. */
-export const FREEZES_AT_C = { stock: -0.5, demiGlace: -1.5 } as const
+/** A stock as it freezes: its water, density, and where it begins, °C; a demi-glace begins a kelvin lower. */
+export const STOCK_FREEZES = {
+  waterFrac: 0.954,
+  densityKgPerM3: 1012,
+  freezesAtC: -0.5,
+  heatJPerKgK: { unfrozen: 4030, frozen: 2035 },
+} as const
 
 /** Air of a freezer, °C, and its film, W/(m² K). */
 export const FREEZERS = {
   still: { aroundC: -18, faceWPerM2K: 10 },
   forced: { aroundC: -30, faceWPerM2K: 30 },
 } as const
-export type Freezer = keyof typeof FREEZERS
 
 /** A block to be frozen, its sides in mm; air on all sides, for blocks that touch freeze as one. A slab has its thickness only. */
 export type Block =

@@ -7,8 +7,3 @@ const ICE_LOST_SHARE = 0.25
 export function iceForBathG(heatJPerK: number, byK: number): number {
   return ((1 + ICE_LOST_SHARE) * heatJPerK * Math.max(0, byK) * 1000) / FREEZING_J_PER_KG
 }
-
-/** Heat that a frozen paddle of so much ice takes up, J. */
-export const paddleJ = (iceG: number): number => (iceG / 1000) * FREEZING_J_PER_KG
-/** What it adds to the loss while it is frozen, W/K, against 0 °C (low confidence). */
-export const PADDLE_W_PER_K = 24

@@ -48,14 +48,6 @@ export function preheatS(pan: DryPan, powerW: number, toC: number, fromC = 20): 
   return Infinity
 }
 
-/** Temperature of an empty pan after so many seconds, °C. */
-export function preheatedC(pan: DryPan, powerW: number, durationS: number, fromC = 20): number {
-  const heat = PAN_METALS[pan.metal].jPerKgK * pan.massKg
-  let tempC = fromC
-  for (let s = 0; s < durationS; s += STEP_S) tempC += ((powerW - dryLossW(pan, tempC)) * STEP_S) / heat
-  return tempC
-}
-
 /** What a drop of water does on clean bare metal, as a reading of it, °C (judgement). */
 export const DROP_TEST = {
   sits: { tempC: 105, sdK: 10 },
@@ -63,9 +55,6 @@ export const DROP_TEST = {
   skates: { tempC: 205, sdK: 25 },
 } as const
 export type Drop = keyof typeof DROP_TEST
-
-/** How sure the model is of a dry pan, K: with a ring that was measured, and without. */
-export const PREHEAT_SD_K = { measuredRing: 20, priorRing: 40 } as const
 
 /** Two words on one temperature, weighed by how sure each is. `kitchen:K-P3` */
 export function combined(

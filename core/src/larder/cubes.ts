@@ -2,8 +2,6 @@
 export const CELL_FILL = 0.92
 /** Nominal cells of trays, ml. */
 export const CELLS_ML = [15, 30, 60, 125, 250] as const
-/** The thickest block that freezes and thaws well, mm. */
-export const THICKEST_BLOCK_MM = 30
 
 /** Cubes from a volume, and what is left of it, ml. `kitchen:K-C1` */
 export function cubesFrom(

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mustZero, scaleFactor } from '@liquamen/core'
+import { LITRE_READS_G, mustZero, scaleFactor } from '@liquamen/core'
 import { computed, reactive } from 'vue'
 import { useKitchen } from '../port/useKitchen'
 import { dayText, numberText } from '../ui/format'
@@ -10,7 +10,7 @@ import type { KitchenChange } from './useKitchenChange'
 /** The scale against a known mass; what it is off by is taken out of every weighing. */
 const props = defineProps<{ change: KitchenChange }>()
 const kitchen = useKitchen()
-const draft = reactive({ knownG: 997.2, readsG: undefined as number | undefined, emptyReadsG: 0 })
+const draft = reactive({ knownG: LITRE_READS_G, readsG: undefined as number | undefined, emptyReadsG: 0 })
 const check = computed(() => kitchen.catalog?.scales?.at(-1))
 const found = computed(() =>
   draft.readsG === undefined ? undefined : scaleFactor(draft.knownG, draft.readsG),

@@ -4,12 +4,14 @@ import {
   CELLS_ML,
   cubesFrom,
   FOOD_CODES,
+  FREEZERS,
   houseRules,
   larderDays,
   phamMin,
   PHAM_SHARE,
   saltFrac,
   solidsFrac,
+  STOCK_FREEZES,
   STORE_PLACES,
   type BatchView,
   type Ingredient,
@@ -28,15 +30,6 @@ import { clockText, dayText, degreesText, numberText, useByMs } from '../../ui/f
 import { texts } from '../../ui/texts'
 import { coolTexts } from './texts.cool'
 
-/** A still freezer, and a stock in it (reduction.md §7). */
-const STILL_FREEZER = {
-  aroundC: -18,
-  faceWPerM2K: 10,
-  waterFrac: 0.95,
-  densityKgPerM3: 1012,
-  freezesAtC: -0.5,
-  heatJPerKgK: { unfrozen: 4030, frozen: 2035 },
-} as const
 /** A base becomes a lot: how much, where it stands, until when; or a sauce without a name in the larder is simply ended. */
 const props = defineProps<{ view: BatchView; bench: Bench; vessel: VesselNow }>()
 const kitchen = useKitchen()
@@ -83,7 +76,8 @@ const blocks = computed(() => {
   const hours =
     phamMin({
       block: { shape: 'brick', sidesMm: [sideMm, sideMm, sideMm] },
-      ...STILL_FREEZER,
+      ...FREEZERS.still,
+      ...STOCK_FREEZES,
       startC: code.value.coldHoldC,
       endC: -15,
     }) / 60
