@@ -13,7 +13,8 @@ const SCREENS = {
   '/book/redWineShallot': 'table',
   '/book/allergens': 'table',
   '/book/pantry': 'button.line',
-  '/kitchen': 'h1',
+  '/larder': 'li',
+  '/kitchen': 'g.thing',
 } as const
 
 for (const theme of ['day', 'night']) {
@@ -81,12 +82,23 @@ for (const theme of ['day', 'night']) {
     await page.getByRole('button', { name: /^clarified/ }).click()
     await page.getByRole('region', { name: 'Where salt of its own comes from' }).waitFor()
     await check('workbench with all of it open')
-    await openScreen(page, kitchen, '/book/pantry')
+    await openScreen(page, kitchen, '/larder')
     await page.getByRole('button', { name: 'Put in a lot' }).click()
+    await page
+      .getByRole('button', { name: /^more:/ })
+      .first()
+      .click()
+    await page.getByRole('button', { name: /^Label:/ }).waitFor()
+    await check('the larder with a lot open')
+    await openScreen(page, kitchen, '/kitchen')
+    await page.getByRole('button', { name: /^Stockpot 27,/ }).click()
+    await page.getByLabel('Depth after both pours').waitFor()
+    await check('the kitchen with a pan open')
+    await openScreen(page, kitchen, '/book/pantry')
     await page.getByRole('button', { name: 'Add a good' }).click()
     await page.getByRole('button', { name: /^This device/ }).click()
     await page.getByRole('group', { name: 'This device' }).waitFor()
-    await check('store, a good and the device')
+    await check('a good and the device')
     await openScreen(page, kitchen, '/log')
     await page
       .getByRole('link', { name: /served/ })

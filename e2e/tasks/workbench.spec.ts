@@ -118,7 +118,7 @@ test('the store: a lot is put in, counted, shown in the Book, and a sauce is mad
   page,
   kitchen,
 }) => {
-  await openScreen(page, kitchen, '/book/pantry')
+  await openScreen(page, kitchen, '/larder')
   const store = page.getByRole('region', { name: 'Store' })
   await expect(store.getByText(/^✕ past its day/)).toHaveCount(1)
   await store.getByRole('button', { name: 'Put in a lot' }).click()

@@ -101,9 +101,6 @@ async function save(good: Ingredient): Promise<void> {
         />
       </div>
     </div>
-    <p>
-      <RouterLink to="/larder">{{ texts.app.screens.larder }}</RouterLink>
-    </p>
     <v-text-field v-model="search" :label="texts.book.search" />
     <p v-if="message" class="label" role="status">{{ message }}</p>
     <div v-if="preview" class="preview" role="region" :aria-label="texts.book.pantryPage.import">
