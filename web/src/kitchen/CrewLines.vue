@@ -17,7 +17,8 @@ const canAdd = computed(() => draft.name.trim() !== '')
 async function add(): Promise<void> {
   if (!canAdd.value) return
   const name = draft.name.trim()
-  const id = slugOf(name, new Set(props.crew.map((c) => c.id))) || `cook${Date.now().toString(36)}`
+  const taken = new Set(props.crew.map((c) => c.id))
+  const id = slugOf(name, taken) || slugOf('cook', taken)
   const isKept = await props.change.make(texts.crew.kept(name), {
     kind: 'crew.set',
     payload: { member: { id, name, role: draft.role } },

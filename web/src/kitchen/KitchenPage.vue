@@ -2,6 +2,7 @@
 import type { KitchenCatalog, PlanPlace, Ring, Well } from '@liquamen/core'
 import { computed, ref } from 'vue'
 import { useKitchenViews } from '../port/useKitchenViews'
+import { slugOf } from '../ui/slugOf'
 import SentenceField from '../ui/SentenceField.vue'
 import { texts as appTexts } from '../ui/texts'
 import CrewLines from './CrewLines.vue'
@@ -62,10 +63,9 @@ const free = (taken: readonly number[]) =>
 async function addRing(): Promise<void> {
   const rings = kitchen.value?.rings ?? []
   const number = free(rings.map((r) => r.number))
-  const id = `ring${number}`
   const last = rings.at(-1)
   const next: Ring = {
-    id: rings.some((r) => r.id === id) ? `${id}_${Date.now().toString(36)}` : id,
+    id: slugOf(`ring ${number}`, new Set(rings.map((r) => r.id))),
     number,
     row: Math.max(0, ...rings.map((r) => r.row)),
     column: rings.filter((r) => r.row === Math.max(0, ...rings.map((x) => x.row))).length,

@@ -75,9 +75,10 @@ const says = computed(() => {
   )
   return sdMm === undefined ? inside : `${inside} ${texts.pans.readTo(numberText(sdMm, 1))}`
 })
-const id = computed(
-  () => props.pan?.id ?? (slugOf(draft.name, new Set(props.taken)) || `pan${Date.now().toString(36)}`),
-)
+const id = computed(() => {
+  const taken = new Set(props.taken)
+  return props.pan?.id ?? (slugOf(draft.name, taken) || slugOf('pan', taken))
+})
 const canKeep = computed(() => fit.value.status === 'ok' && draft.name.trim() !== '')
 async function keep(): Promise<void> {
   if (fit.value.status !== 'ok' || !canKeep.value) return

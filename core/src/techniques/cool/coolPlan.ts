@@ -1,4 +1,10 @@
-import { containerTauMin, COOLING_PLACES, type CoolingForm, type CoolingPlace } from '../../cooling/container'
+import {
+  containerTauMin,
+  COOLING_PLACES,
+  formVolumeMl,
+  type CoolingForm,
+  type CoolingPlace,
+} from '../../cooling/container'
 import { newtonMin } from '../../cooling/newton'
 import { slabCentreMin } from '../../cooling/slab'
 import type { Pan } from '../../kitchen/kitchen'
@@ -77,11 +83,7 @@ function optionAt(
   depthMm: number,
 ): CoolingOption {
   const form = coolingForm(lot.pan, depthMm)
-  const areaM2 =
-    form.shape === 'tray'
-      ? form.lengthMm * form.widthMm * 1e-6
-      : (Math.PI * ((form as { diameterMm: number }).diameterMm / 1000) ** 2) / 4
-  const heatJPerK = areaM2 * (depthMm / 1000) * lot.densityKgPerM3 * lot.heatJPerKgK
+  const heatJPerK = formVolumeMl(form) * 1e-6 * lot.densityKgPerM3 * lot.heatJPerKgK
   const tauMin = containerTauMin({ form, wall: 'steel', place, ...USED_SO[place] }, heatJPerK)
   const { aroundC, outsideWPerM2K } = COOLING_PLACES[place]
   const slab = {
@@ -125,11 +127,7 @@ export function planCooling(pan: Pan, contents: Contents, code: Pick<FoodCode, '
   const usual = OFFERED_PLACES[0]
   let deepestMm = SHALLOWEST_MM
   for (let mm = SHALLOWEST_MM; mm <= 80; mm += 5) if (optionAt(lot, code, usual, mm).isInTime) deepestMm = mm
-  const atDeepest = coolingForm(pan, deepestMm)
-  const perVesselMl =
-    atDeepest.shape === 'tray'
-      ? (atDeepest.lengthMm * atDeepest.widthMm * deepestMm) / 1000
-      : (Math.PI * (atDeepest as { diameterMm: number }).diameterMm ** 2 * deepestMm) / 4000
+  const perVesselMl = formVolumeMl(coolingForm(pan, deepestMm))
   return {
     kind: 'cool',
     massG: grams,
