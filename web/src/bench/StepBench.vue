@@ -5,12 +5,12 @@ import { useKitchenNow } from '../port/useKitchen'
 import { clockText, numberText, spanText } from '../ui/format'
 import { texts } from '../ui/texts'
 import VesselShape from '../vessel/VesselShape.vue'
-import { scaleInBox } from '../vessel/vesselGeometry'
 import BenchFrame from './BenchFrame.vue'
 import GoodsLines from './GoodsLines.vue'
 import TempEntry from './TempEntry.vue'
 import type { Bench } from './useBench'
 import { useVesselNow } from './useVesselNow'
+import VesselNow from './VesselNow.vue'
 
 /** The bench of a step whose vessel is looked at and whose minutes run: what goes in, where the level is and will be, how far it is, what ends it. */
 const props = defineProps<{
@@ -48,7 +48,6 @@ const share = computed(() =>
 const levelMm = computed(
   () => vessel.value.startMm + (vessel.value.endMm - vessel.value.startMm) * share.value,
 )
-const scale = computed(() => scaleInBox(props.view.pan.profile, 124, 138))
 const heat = computed(() =>
   isPlanned.value || !step.value?.heat || props.view.planned?.stand === 'aside'
     ? 0
@@ -79,23 +78,17 @@ const band = (m: { low: number; high: number }) =>
             >{{ left.number }}<span class="unit">{{ left.unit }}</span></span
           ><span class="caption">{{ clockText(timed.endsAtMs) }}</span>
         </template>
-        <svg
+        <VesselNow
+          v-slot="{ shape }"
           class="pan"
           viewBox="-180 -160 360 184"
-          role="img"
-          :aria-label="
-            texts.bench.stands(
-              view.formula.name,
-              view.pan.name,
-              numberText(levelMm),
-              numberText(vessel.endMm),
-            )
-          "
+          :view="view"
+          :level-mm="levelMm"
+          :end-mm="vessel.endMm"
+          :box="[124, 138]"
         >
           <VesselShape
-            :profile="view.pan.profile"
-            :scale="scale"
-            :fill="view.formula.fill"
+            v-bind="shape"
             :level-mm="isPlanned ? 0 : levelMm"
             :coming-mm="!isPlanned && vessel.endMm > levelMm + 0.5 ? vessel.endMm : undefined"
             :target-mm="
@@ -106,7 +99,7 @@ const band = (m: { low: number; high: number }) =>
             :has-no-handle="view.pan.kind === 'tray'"
           />
           <path d="M-180 2.5H180" class="hob" />
-        </svg>
+        </VesselNow>
         <p class="caption figures">
           {{ view.pan.name }} · {{ numberText(vessel.startMl) }} ml<template
             v-if="Math.abs(vessel.endMl - vessel.startMl) >= 1"

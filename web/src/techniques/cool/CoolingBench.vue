@@ -15,11 +15,11 @@ import TempEntry from '../../bench/TempEntry.vue'
 import { useBench } from '../../bench/useBench'
 import { useBenchKeys } from '../../bench/useBenchKeys'
 import { useVesselNow } from '../../bench/useVesselNow'
+import VesselNow from '../../bench/VesselNow.vue'
 import { useKitchenNow } from '../../port/useKitchen'
 import { clockText, degreesText, numberText } from '../../ui/format'
 import { texts } from '../../ui/texts'
 import VesselShape from '../../vessel/VesselShape.vue'
-import { scaleInBox } from '../../vessel/vesselGeometry'
 import CoolingCourse from './CoolingCourse.vue'
 import { coolTexts } from './texts.cool'
 
@@ -28,7 +28,6 @@ const props = defineProps<{ view: BatchView }>()
 const bench = useBench(toRef(props, 'view'))
 const nowMs = useKitchenNow()
 const vessel = useVesselNow(toRef(props, 'view'))
-const scale = computed(() => scaleInBox(props.view.pan.profile, 130, 62))
 const entry = ref<'temp' | 'reheat'>()
 const isAsking = ref(false)
 const live = computed<CoolLive | undefined>(() =>
@@ -162,27 +161,17 @@ useBenchKeys({ t: () => (entry.value = entry.value === 'temp' ? undefined : 'tem
             </dd>
           </div>
         </dl>
-        <svg
+        <VesselNow
+          v-slot="{ shape }"
           class="vessel"
           viewBox="-150 -70 300 84"
-          role="img"
-          :aria-label="
-            texts.bench.stands(
-              view.formula.name,
-              view.pan.name,
-              numberText(vessel.startMm),
-              numberText(vessel.endMm),
-            )
-          "
+          :view="view"
+          :level-mm="vessel.startMm"
+          :end-mm="vessel.endMm"
+          :box="[130, 62]"
         >
-          <VesselShape
-            :profile="view.pan.profile"
-            :scale="scale"
-            :fill="view.formula.fill"
-            :level-mm="vessel.startMm"
-            has-no-handle
-          />
-        </svg>
+          <VesselShape v-bind="shape" :level-mm="vessel.startMm" has-no-handle />
+        </VesselNow>
         <p v-if="live" class="caption right">
           {{ live.tauFrom === 'readings' ? coolTexts.measured(halfMin) : coolTexts.usual(halfMin) }}
         </p>
