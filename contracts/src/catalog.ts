@@ -60,6 +60,7 @@ export const panSchema = z.strictObject({
   kind: z.enum(VESSEL_KINDS),
   tareG: inRange(LIMITS.grossG),
   profile: vesselProfileSchema,
+  gaugeKPa: finite.min(20).max(200).optional(),
   material: z.enum(keysOf<BowlMaterial>(BOWLS)).optional(),
   metal: z.enum(METALS).optional(),
   footprint: z
@@ -99,6 +100,18 @@ export const ringSchema = z.strictObject({
   at: planPlace.optional(),
   burnerMm: finite.min(30).max(800).optional(),
   marks: z.number().int().min(2).max(30).optional(),
+  withPans: z
+    .array(
+      z.strictObject({
+        panId: slug,
+        factor: finite.min(0.1).max(10),
+        sdShare: finite.min(0).max(2),
+        n: z.number().int().min(1).max(100_000),
+        atMs: instantMs,
+      }),
+    )
+    .max(200)
+    .optional(),
   measured: z
     .array(
       z.strictObject({
@@ -191,11 +204,16 @@ const stepFields = {
   attention: z.enum(['constant', 'often', 'none']).optional(),
   vessel: z.enum(VESSEL_ROLES).optional(),
   aheadKeepsH: finite.min(0).max(10_000).optional(),
+  comesOut: z.array(text(40).min(1)).max(8).readonly().optional(),
   cut: z.enum(['coarse', 'neat', 'fine']).optional(),
   after: z.array(slug).max(8).optional(),
   roux: z.enum(['white', 'blond', 'brown']).optional(),
   lossFrac: share.optional(),
+  skims: z.number().int().min(0).max(20).optional(),
+  startsHot: z.boolean().optional(),
+  arrivesHot: z.boolean().optional(),
   pressFrac: share.optional(),
+  yieldFrac: share.optional(),
   heat: z.enum(['low', 'mediumLow', 'medium', 'mediumHigh', 'high']).optional(),
   cautions: z.array(z.enum(CAUTIONS)).max(8),
 }

@@ -23,6 +23,7 @@ const golden = [
   'facts.v2.rooms.json',
   'facts.v3.kitchen.json',
   'facts.v3.cooling.json',
+  'facts.v3.simmer.json',
 ].flatMap(
   (file) =>
     JSON.parse(readFileSync(new URL(`./golden/${file}`, import.meta.url), 'utf8')) as {

@@ -27,7 +27,7 @@ export { correctedC, probeVerdict, wasDropped } from './kitchen/calibration/prob
 export { boilingTest, RING_TEST_MODEL_VERSION, warmingTest } from './kitchen/calibration/ring'
 export { LITRE_READS_G, mustZero, scaleFactor } from './kitchen/calibration/scale'
 export { foldKitchen } from './kitchen/foldKitchen'
-export { knobMark, type NetPower, ringPower } from './kitchen/ringPower'
+export { heatedBaseMm, knobMark, type NetPower, onRing, type PanOnRing, ringPower } from './kitchen/ringPower'
 export {
   type CrewMember,
   houseRules,
@@ -57,6 +57,8 @@ export {
 export { airPressureKPa } from './heat/atmosphere'
 export { boilState, type Lid, LID_FACTOR } from './heat/evaporation'
 export { CATCHES_MIN, type CatchKind } from './techniques/simmer/visits'
+export { type Insert, stillIn } from './techniques/prepare/takeOut'
+export { type Clarity, clarityOf } from './pan/clarity'
 export { HEAT_LEVELS, type HeaterKind, HEATERS, type HeatLevel, netPowerW } from './heat/heater'
 export { waterBoilingPointC } from './heat/water'
 
@@ -144,7 +146,7 @@ export { readCurve } from './techniques/reduce/levelCurve'
 export { liveEstimate, type LiveEstimate } from './techniques/reduce/liveEstimate'
 export { overshootFixes } from './techniques/reduce/overshoot'
 export { flameAdvice, flameChoices, inferredFlame } from './techniques/reduce/flame'
-export { heatedBaseMm, panSurroundings, TargetUnclear } from './techniques/reduce/planStage'
+export { panSurroundings, TargetUnclear } from './techniques/reduce/planStage'
 export {
   depthReading,
   heatRatio,
@@ -233,12 +235,12 @@ export { type BatchView, type ReadingsOf, urgencyOf, viewBatch } from './batch/v
 // larder
 export { derivativesOf } from './larder/derivatives'
 export { foldLot, type Holding, type LotState, storeHoldings, takeFromLots } from './larder/foldLot'
-export { daysAfterMove, keptUntil, larderDays } from './larder/larderDays'
+export { chilledLimit, daysAfterMove, keptUntil, larderDays } from './larder/larderDays'
 export { CELLS_ML, cubesFrom, dilution } from './larder/cubes'
 export { FREEZERS, phamMin, PHAM_SHARE, STOCK_FREEZES } from './cooling/freezing'
 
 // safety
-export { FOOD_CODES, type FoodCodeId, holdLimits } from './safety/codes'
+export { type FoodCode, foodCode, FOOD_CODES, type FoodCodeId, holdLimits } from './safety/codes'
 export { holdClock } from './safety/holdClock'
 export { type TempPoint } from './safety/lethality'
 export { hasLightEgg } from './safety/lightEgg'

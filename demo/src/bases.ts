@@ -1,232 +1,15 @@
 import type { Formula } from '@liquamen/core'
-import { formula, g, ml, reduce, season, serve, step, strainStep, sweat, way } from './formulaDsl'
+import { formula, g, ml, reduce, season, serve, step, strainStep, way } from './formulaDsl'
 import { longSimmer, putAway, skimStep, sourceSchool } from './sharedSteps'
+import { hotStockSchool, keepsSchool, reductionBoilSchool } from './stockSchools'
+import { STOCKS } from './stocks'
 
 const FAMILY = 'bases'
 const keeps = { hotMin: 120, chilledDays: 4, freezes: 'good' } as const
 
 /** Stocks, brown sauce, demi-glace and glaze: what other sauces are made of. */
 export const BASES: readonly Formula[] = [
-  formula(
-    FAMILY,
-    {
-      id: 'brownStockMade',
-      name: 'Brown stock',
-      fill: 'stock',
-      basisPortions: 40,
-      portionMl: 50,
-      salt: 'base',
-      makes: 'brownStock',
-      keeps: { hotMin: 240, chilledDays: 3, freezes: 'good' },
-    },
-    [
-      g('add', 'vealBones', 2400, 'bones'),
-      g('add', 'onion', 200, 'onion'),
-      g('add', 'carrot', 200, 'carrot'),
-      g('add', 'celeryStick', 100, 'celery'),
-      g('add', 'tomatoPaste', 30, 'tomato'),
-      ml('add', 'water', 4000, 'water'),
-    ],
-    [
-      step('add', 'add', 'cover', 'Roasted bones and roots covered with cold water', [15, 20, 30], {
-        cut: 'coarse',
-        attention: 'none',
-      }),
-      longSimmer([300, 360, 420], 0.4),
-      skimStep,
-      strainStep(),
-      ...putAway('3 days'),
-    ],
-  ),
-  formula(
-    FAMILY,
-    {
-      id: 'chickenStockMade',
-      name: 'Chicken stock',
-      fill: 'stock',
-      basisPortions: 40,
-      portionMl: 50,
-      salt: 'base',
-      makes: 'chickenStock',
-      keeps: { hotMin: 240, chilledDays: 3, freezes: 'good' },
-    },
-    [
-      g('add', 'chickenBones', 2000, 'bones'),
-      g('add', 'onion', 150, 'onion'),
-      g('add', 'carrot', 150, 'carrot'),
-      g('add', 'celeryStick', 80, 'celery'),
-      ml('add', 'water', 3200, 'water'),
-    ],
-    [
-      step('add', 'add', 'cover', 'Covered with cold water', [5, 8, 10], {
-        cut: 'coarse',
-        attention: 'none',
-      }),
-      longSimmer([150, 180, 210], 0.3),
-      skimStep,
-      strainStep(),
-      ...putAway('3 days'),
-    ],
-  ),
-  formula(
-    FAMILY,
-    {
-      id: 'fishStockMade',
-      name: 'Fish stock',
-      fill: 'fishGlaze',
-      basisPortions: 30,
-      portionMl: 50,
-      salt: 'base',
-      makes: 'fishStock',
-      keeps: { hotMin: 120, chilledDays: 2, freezes: 'good' },
-    },
-    [
-      g('sweat', 'butter', 20, 'butter'),
-      g('sweat', 'shallot', 80, 'shallot'),
-      g('sweat', 'leek', 100, 'leek'),
-      g('sweat', 'fishBones', 1200, 'bones'),
-      ml('add', 'whiteWine', 200, 'wine'),
-      ml('add', 'water', 1700, 'water'),
-    ],
-    [
-      sweat('Bones white, nothing browned', { cut: 'coarse' }),
-      step('add', 'add', 'cover', 'Cold water over it', [3, 5, 7]),
-      step('simmer', 'simmer', 'simmer', 'Twenty minutes, no longer', [18, 20, 22], {
-        lossFrac: 0.1,
-        attention: 'often',
-        heat: 'low',
-      }),
-      strainStep(),
-      skimStep,
-      ...putAway('2 days'),
-    ],
-  ),
-  formula(
-    FAMILY,
-    {
-      id: 'vealStockMade',
-      name: 'White veal stock',
-      fill: 'stock',
-      basisPortions: 40,
-      portionMl: 50,
-      salt: 'base',
-      makes: 'vealStock',
-      keeps: { hotMin: 240, chilledDays: 3, freezes: 'good' },
-    },
-    [
-      g('add', 'vealBones', 2400, 'bones'),
-      g('add', 'leek', 150, 'leek'),
-      g('add', 'carrot', 150, 'carrot'),
-      g('add', 'celeryStick', 100, 'celery'),
-      ml('add', 'water', 3700, 'water'),
-    ],
-    [
-      step('add', 'add', 'cover', 'Blanched bones and roots covered with cold water', [15, 20, 30], {
-        cut: 'coarse',
-        attention: 'none',
-      }),
-      longSimmer([240, 300, 360], 0.36),
-      skimStep,
-      strainStep(),
-      ...putAway('3 days'),
-    ],
-  ),
-  formula(
-    FAMILY,
-    {
-      id: 'shellfishStockMade',
-      name: 'Shellfish stock',
-      fill: 'coulis',
-      basisPortions: 30,
-      portionMl: 50,
-      salt: 'base',
-      makes: 'shellfishStock',
-      keeps: { hotMin: 120, chilledDays: 2, freezes: 'good' },
-    },
-    [
-      g('sweat', 'neutralOil', 20, 'oil'),
-      g('sweat', 'lobsterShell', 900, 'shells'),
-      g('sweat', 'shallot', 80, 'shallot'),
-      g('sweat', 'carrot', 80, 'carrot'),
-      g('sweat', 'celeryStick', 60, 'celery'),
-      g('add', 'tomatoPaste', 20, 'tomato'),
-      ml('add', 'water', 1900, 'water'),
-    ],
-    [
-      sweat('Shells red and dry, smelling roasted', { cut: 'coarse', heat: 'medium' }),
-      step('add', 'add', 'cover', 'Cold water over it', [3, 5, 7]),
-      step('simmer', 'simmer', 'simmer', 'Half an hour', [25, 30, 35], {
-        lossFrac: 0.12,
-        attention: 'often',
-        heat: 'low',
-        cautions: ['steam'],
-      }),
-      strainStep(0.3),
-      skimStep,
-      ...putAway('2 days'),
-    ],
-  ),
-  formula(
-    FAMILY,
-    {
-      id: 'vegStockMade',
-      name: 'Vegetable stock',
-      fill: 'stock',
-      basisPortions: 30,
-      portionMl: 50,
-      salt: 'base',
-      makes: 'vegStock',
-      keeps: { hotMin: 240, chilledDays: 3, freezes: 'good' },
-    },
-    [
-      g('add', 'onion', 250, 'onion'),
-      g('add', 'carrot', 200, 'carrot'),
-      g('add', 'leek', 150, 'leek'),
-      g('add', 'celeryStick', 120, 'celery'),
-      ml('add', 'water', 1800, 'water'),
-    ],
-    [
-      step('add', 'add', 'cover', 'Cut small, cold water over it', [8, 10, 15], { cut: 'fine' }),
-      step('simmer', 'simmer', 'simmer', 'Forty minutes, no longer', [35, 40, 45], {
-        lossFrac: 0.1,
-        attention: 'none',
-        heat: 'low',
-        cautions: ['steam'],
-      }),
-      strainStep(),
-      ...putAway('3 days'),
-    ],
-  ),
-  formula(
-    FAMILY,
-    {
-      id: 'mushroomStockMade',
-      name: 'Mushroom stock',
-      fill: 'mushroom',
-      basisPortions: 24,
-      portionMl: 50,
-      salt: 'base',
-      makes: 'mushroomStock',
-      keeps: { hotMin: 240, chilledDays: 3, freezes: 'good' },
-    },
-    [
-      g('add', 'mushroomButton', 600, 'mushrooms'),
-      g('add', 'cepDried', 15, 'cep'),
-      g('add', 'shallot', 60, 'shallot'),
-      ml('add', 'water', 1700, 'water'),
-    ],
-    [
-      step('add', 'add', 'cover', 'Trimmings and caps covered with cold water', [8, 10, 15], { cut: 'fine' }),
-      step('simmer', 'simmer', 'simmer', 'Half an hour', [25, 30, 35], {
-        lossFrac: 0.12,
-        attention: 'none',
-        heat: 'low',
-        cautions: ['steam'],
-      }),
-      strainStep(0.3),
-      ...putAway('3 days'),
-    ],
-  ),
+  ...STOCKS,
   formula(
     FAMILY,
     {
@@ -250,7 +33,105 @@ export const BASES: readonly Formula[] = [
             way('blond', 'blond: binds more', { op: 'setStep', stepId: 'roux', step: { roux: 'blond' } }),
           ],
         },
+        {
+          id: 'roots',
+          says: 'Roots',
+          defaultId: 'fried',
+          reason: 'colour and sweetness that hours of simmering do not give',
+          options: [
+            way('raw', 'raw: paler, at once', {
+              op: 'setStep',
+              stepId: 'roots',
+              step: { minutes: { low: 0.5, value: 1, high: 2 }, endsWhen: 'Roots and paste stirred in raw' },
+            }),
+            way('sweated', 'sweated: sweet, no colour', {
+              op: 'setStep',
+              stepId: 'roots',
+              step: {
+                minutes: { low: 8, value: 10, high: 14 },
+                attention: 'often',
+                endsWhen: 'Roots soft in the roux’s fat, no colour',
+              },
+            }),
+            way('fried', 'fried'),
+          ],
+        },
+        hotStockSchool([6, 8, 12]),
+        {
+          id: 'time',
+          says: 'Time',
+          defaultId: 'three',
+          reason: 'skin and fat are off, the flour is cooked out',
+          options: [
+            way('one', 'one hour: quick, less body', {
+              op: 'setStep',
+              stepId: 'simmer',
+              step: { minutes: { low: 50, value: 60, high: 75 }, lossFrac: 0.12 },
+            }),
+            way('three', 'three hours'),
+            way('five', 'five hours: rounder, less of it', {
+              op: 'setStep',
+              stepId: 'simmer',
+              step: { minutes: { low: 270, value: 300, high: 360 }, lossFrac: 0.45 },
+            }),
+            way(
+              'pressure',
+              'under pressure, bound afterwards: flour burns on the floor of a cooker',
+              { op: 'move', itemId: 'fat', stepId: 'bind' },
+              { op: 'move', itemId: 'flour', stepId: 'bind' },
+              { op: 'dropStep', stepId: 'roux' },
+              {
+                op: 'setStep',
+                stepId: 'roots',
+                step: { vessel: 'pressureCooker', endsWhen: 'Roots and paste browned in a spoon of fat' },
+              },
+              {
+                op: 'setStep',
+                stepId: 'add',
+                step: { vessel: 'pressureCooker', endsWhen: 'Stock in, stirred free' },
+              },
+              {
+                op: 'setStep',
+                stepId: 'simmer',
+                step: {
+                  vessel: 'pressureCooker',
+                  verb: 'pressure',
+                  endsWhen: 'Off the flame, opened by itself',
+                  minutes: { low: 150, value: 180, high: 200 },
+                  lossFrac: 0,
+                  cautions: ['pressure', 'steam'],
+                },
+              },
+              { op: 'setStep', stepId: 'strain', step: { vessel: 'pan' } },
+              {
+                op: 'addStep',
+                afterStepId: 'strain',
+                step: step(
+                  'bind',
+                  'roux',
+                  'bind',
+                  'Brown roux made aside, whisked in and boiled out',
+                  [20, 25, 32],
+                  {
+                    roux: 'brown',
+                    attention: 'often',
+                    heat: 'mediumLow',
+                    cautions: ['hotFat'],
+                  },
+                ),
+              },
+              {
+                op: 'addStep',
+                afterStepId: 'strain',
+                step: reduce('boilDown', 'boil down', 'to 70 %', 'As strong as an open pot would be', {
+                  heat: 'medium',
+                }),
+              },
+            ),
+          ],
+        },
         sourceSchool('stock'),
+        keepsSchool,
       ],
     },
     [
@@ -269,7 +150,9 @@ export const BASES: readonly Formula[] = [
         cautions: ['hotFat'],
       }),
       step('roots', 'add', 'roots', 'Roots and paste browned in it', [6, 8, 10], { cut: 'coarse' }),
-      step('add', 'add', 'add stock', 'Cold stock in three additions, no lump', [4, 5, 8]),
+      step('add', 'add', 'add stock', 'Cold stock in three additions, no lump', [4, 5, 8], {
+        comesOut: ['bay leaf', 'bundle of thyme and stalks', 'its string'],
+      }),
       longSimmer([150, 180, 240], 0.3),
       skimStep,
       strainStep(0.3),
@@ -307,8 +190,22 @@ export const BASES: readonly Formula[] = [
                 step: { target: 'to a fifth', endsWhen: 'A fifth is left, lip-sticky' },
               },
             ),
+            way(
+              'concentrate',
+              'from bought concentrate: no bones, its salt with it',
+              { op: 'drop', itemId: 'sauce' },
+              { op: 'swap', itemId: 'stock', ingredientId: 'water', factor: 0.95 },
+              { op: 'add', item: g('add', 'stockConcentrate', 170, 'concentrate') },
+              {
+                op: 'setStep',
+                stepId: 'reduce',
+                step: { target: 'by a tenth', endsWhen: 'A tenth is gone: more would be too salty' },
+              },
+            ),
           ],
         },
+        reductionBoilSchool('reduce', 'steady'),
+        keepsSchool,
       ],
     },
     [
@@ -317,7 +214,7 @@ export const BASES: readonly Formula[] = [
       ml('add', 'madeira', 150, 'wine'),
     ],
     [
-      step('add', 'add', 'bring up', 'At the boil, first scum off', [15, 20, 30], { attention: 'none' }),
+      step('add', 'add', 'put together', 'All in one pot', [2, 3, 5], { attention: 'none' }),
       reduce('reduce', 'reduce', 'by half', 'Half is left, glossy', {
         attention: 'often',
         heat: 'medium',
@@ -340,10 +237,11 @@ export const BASES: readonly Formula[] = [
       makes: 'glaceDeViande',
       motherId: 'brownStockMade',
       keeps: { hotMin: 240, chilledDays: 30, freezes: 'good' },
+      schools: [reductionBoilSchool('reduce', 'steady')],
     },
     [ml('add', 'brownStock', 4300, 'stock')],
     [
-      step('add', 'add', 'bring up', 'At the boil', [10, 15, 20], { attention: 'none' }),
+      step('add', 'add', 'put together', 'In its wide pot', [1, 2, 3], { attention: 'none' }),
       reduce('reduce', 'reduce', 'to a quarter', 'A quarter is left, lip-sticky', {
         cautions: ['steam'],
         attention: 'often',
@@ -383,6 +281,7 @@ export const BASES: readonly Formula[] = [
       keeps,
       schools: [
         sourceSchool('stock'),
+        hotStockSchool([5, 7, 10]),
         {
           id: 'roux',
           says: 'Roux',

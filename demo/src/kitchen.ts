@@ -102,6 +102,10 @@ export const larchwater: KitchenCatalog = {
     pan('saucepan20', 'Saucepan 20', 'saucepan', 1320, 100, 100, 120, 10),
     pan('frying26', 'Frying pan 26', 'fryingPan', 1380, 98, 132, 50, 22),
     pan('stockpot27', 'Stockpot 27', 'stockpot', 2900, 135, 135, 215, 14),
+    {
+      ...pan('pressure24', 'Pressure cooker 24', 'stockpot', 3600, 112, 112, 230, 18),
+      gaugeKPa: 100,
+    },
     pan('tray1', 'Tray, shallow', 'tray', 1100, 150, 158, 62, 10),
     pan('tray2', 'Tray, shallow, second', 'tray', 1100, 150, 158, 62, 10),
     bowl('bowlSteel', 'Steel bowl 23', 'steel', 620, 115, 95),

@@ -117,6 +117,7 @@ export const BATCH_SCHEMAS: { readonly [K in BatchKind]: z.ZodType<Payloads[K]> 
   }),
   'hold.stirred': z.strictObject({ stepId }),
   'hold.goneOn': z.strictObject({ reason: text(300) }),
+  'insert.takenOut': z.strictObject({ stepId, what: text(40).min(1) }),
   'addition.made': z.strictObject({
     stepId,
     ingredientId: slug,

@@ -141,6 +141,13 @@ const workSchema: z.ZodType<StepWork> = z.discriminatedUnion('kind', [
     lossG: finite,
     endMassG: grams,
     tempC: finite.optional(),
+    comeUpMin: finite.optional(),
+    pressure: z
+      .strictObject({ gaugeKPa: finite, holdMin: finite, releaseMin: finite, openMin: finite })
+      .optional(),
+    clarity: z
+      .strictObject({ grade: z.enum(['clear', 'hazy', 'cloudy']), gPerL: finite, beatenG: finite })
+      .optional(),
     losses: z
       .array(z.strictObject({ lid, lossG: finite }))
       .max(3)
@@ -149,7 +156,7 @@ const workSchema: z.ZodType<StepWork> = z.discriminatedUnion('kind', [
     rateGPerMin: finite.optional(),
     catches: z.enum(keysOf<CatchKind>(CATCHES_MIN)).optional(),
     stirEveryMin: finite.nullable().optional(),
-    skimAtMin: z.array(finite).max(12).optional(),
+    skimAtMin: z.array(finite).max(20).optional(),
     drawnFrac: share.optional(),
     bareAfterMin: finite.nullable().optional(),
     topUpMl: finite.optional(),
@@ -237,6 +244,7 @@ export const batchPlanSchema: z.ZodType<BatchPlan> = z.strictObject({
   warnings: z
     .array(
       z.union([
+        z.strictObject({ code: z.enum(['noPressureCooker', 'boundUnderPressure']), stepId }),
         z.strictObject({ code: z.literal('panTooFull'), stepId, shareFull: finite }),
         z.strictObject({ code: z.literal('panTooShallow'), stepId, depthMm: finite }),
         z.strictObject({ code: z.literal('saltyAlready'), saltFrac: finite }),

@@ -176,6 +176,7 @@ export type PlanWarning =
     }
   | { readonly code: 'tooManyForOne'; readonly batches: number }
   | { readonly code: 'neverReached'; readonly stepId: string }
+  | { readonly code: 'noPressureCooker' | 'boundUnderPressure'; readonly stepId: string }
   | { readonly code: 'late'; readonly earliestAtMs: number }
 
 /** Salt of the finished sauce before any is added, and what may be. */

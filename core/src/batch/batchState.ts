@@ -70,6 +70,8 @@ export interface BatchState {
   readonly isPanOff: boolean
   readonly stageFacts: readonly StageFact[]
   readonly forecasts: readonly (Payloads['forecast.shown'] & { readonly atMs: number; readonly id: string })[]
+  /** What went in whole and came out, in order. */
+  readonly takenOut: readonly Payloads['insert.takenOut'][]
   readonly saltAdded?: Payloads['salt.added']
   readonly bath: BathHeat
   readonly bindings: readonly Binding[]
@@ -104,6 +106,7 @@ export function emptyBatch(id: string): BatchState {
     bindings: [],
     stageFacts: [],
     forecasts: [],
+    takenOut: [],
     servedPortions: 0,
     servings: [],
     silenced: [],

@@ -46,7 +46,8 @@ export interface VesselSupply {
   readonly busyPanIds: ReadonlySet<string>
 }
 
-const suits = (role: VesselRole, { kind }: Pan): boolean => {
+const suits = (role: VesselRole, { kind, gaugeKPa }: Pan): boolean => {
+  if ((role === 'pressureCooker') !== (gaugeKPa !== undefined)) return false
   if (role === 'bowl' || role === 'tray') return kind === role
   return kind !== 'bowl' && kind !== 'tray'
 }

@@ -15,6 +15,8 @@ export type DeadlineCode =
   | 'leftStanding'
   | 'skim'
   | 'topUp'
+  | 'pressureUp'
+  | 'pressureOff'
 /** How pressing it is: look soon, act now, past a limit; a start that is due; a step whose minutes are over. */
 export type DeadlineKind = 'lookSoon' | 'actNow' | 'discard' | 'start' | 'step'
 

@@ -4,6 +4,7 @@ import { isOf, type Fact, type FactOf } from '../facts/fact'
 import type { BatchKind } from '../facts/kinds/kinds'
 import { houseRules } from '../kitchen/kitchen'
 import { foodCode } from '../safety/codes'
+import { stillIn } from '../techniques/prepare/takeOut'
 import { techniqueOf } from '../techniques/registry'
 import { clockStart, mayStartClock } from '../techniques/hold/clockStart'
 import { emptyBatch, type BatchState, type Binding, type StageFact, type StepState } from './batchState'
@@ -73,6 +74,8 @@ function finishStep(fold: BatchFold, fact: Of<'step.finished'>): void {
   if (massG !== undefined && step?.stage && massG < OVERSHOOT * step.stage.targetMassG)
     deviate(fold, fact, 'overReduced', Math.round(step.stage.targetMassG - massG))
   checkCold(fold, fact)
+  const left = fold.draft.frozen ? stillIn(fold.draft.frozen.formula, fold.draft, stepId).length : 0
+  if (left) deviate(fold, fact, 'leftIn', left)
   setStep(fold, stepId, { finishedAtMs: fact.atMs, finishedBy: fact.actor.crewId, massG })
   if (fold.draft.currentStepId === stepId) fold.draft.currentStepId = undefined
 }
@@ -249,6 +252,9 @@ function apply(fold: BatchFold, fact: FactOf<BatchKind>): void {
       return
     case 'forecast.shown':
       fold.forecasts.push({ ...fact.payload, atMs: fact.atMs, id: fact.id })
+      return
+    case 'insert.takenOut':
+      draft.takenOut = [...draft.takenOut, fact.payload]
       return
     case 'salt.added':
       draft.saltAdded = fact.payload

@@ -50,6 +50,11 @@ export interface TimedLive {
   readonly lookAtMs: number | undefined
   /** What that look is for; a plain look where it does not say. */
   readonly lookFor?: VisitFor | undefined
+  /** On the full flame until it simmers. */
+  readonly simmersAtMs?: number | undefined
+  /** Under pressure: when the lid is to hold it, whether the cook said so, and when the flame goes off. */
+  readonly pressure?:
+    { readonly upAtMs: number; readonly isUp: boolean; readonly offAtMs: number } | undefined
 }
 /** A base or sauce on its way through the danger range. */
 export interface CoolLive {

@@ -8,6 +8,7 @@ export const DEVIATION_CODES = [
   'goneOnPastCodeLimit',
   'overReduced',
   'notColdYet',
+  'leftIn',
   'cooledUnread',
   'servedMoreThanMade',
   'stepStartedTwice',

@@ -12,6 +12,7 @@ export const CAUTIONS = [
   'eggClock',
   'coolingClock',
   'scorch',
+  'pressure',
   'noBoilAfterButter',
   'clock',
 ] as const

@@ -1,5 +1,6 @@
 import type { Tool } from '../techniques/eggEmulsion/butterPour'
 import type { BathHeat, Whisk } from '../techniques/eggEmulsion/yolkBath'
+import type { HeatWord } from '../heat/heater'
 import type { Caution } from './cautions'
 import type { Act } from '../techniques/acts'
 import type { Attention } from '../techniques/technique'
@@ -30,6 +31,8 @@ export interface FormulaStep {
   readonly vessel?: VesselRole
   /** It may be done ahead, and keeps so long, h. */
   readonly aheadKeepsH?: number
+  /** What goes in whole here and comes out again: bay, bundle, string, spice bag, in the cook's words, one a piece. */
+  readonly comesOut?: readonly string[]
   /** How it is cut, by what becomes of it: strained out, eaten, browned fast. */
   readonly cut?: 'coarse' | 'neat' | 'fine'
   /** Steps whose outcome goes in here, where it is not simply the one before. */
@@ -38,9 +41,15 @@ export interface FormulaStep {
   readonly roux?: 'white' | 'blond' | 'brown'
   /** Simmering: share of the water that leaves over it. */
   readonly lossFrac?: number
-  /** Straining: 0 drained, 0.6 pressed hard. */
+  /** Simmering a stock: how often its scum is taken off, 4 where it does not say; and its bones went into hot water. */
+  readonly skims?: number
+  readonly startsHot?: boolean
+  /** What goes in arrives hot. */
+  readonly arrivesHot?: boolean
+  /** Straining: 0 drained, 0.6 pressed hard; and the share of the liquor that goes through, where the house has weighed it. */
   readonly pressFrac?: number
-  readonly heat?: 'low' | 'mediumLow' | 'medium' | 'mediumHigh' | 'high'
+  readonly yieldFrac?: number
+  readonly heat?: HeatWord
   /** Codes of the cautions that bite here; their texts are the catalogue's. */
   readonly cautions: readonly Caution[]
 }

@@ -17,6 +17,7 @@ import {
   type Contents,
   type VesselRole,
 } from '../pan/contents'
+import { clarityOf, type Clarity } from '../pan/clarity'
 import { spoonPaS } from '../pan/thicknessOf'
 import { walkFormula, type WalkRequest, type WalkStep } from '../pan/walkFormula'
 import type { Act } from '../techniques/acts'
@@ -50,6 +51,8 @@ export interface TraceStep {
   readonly ethanolLeftFrac: { readonly low: number; readonly high: number }
   readonly viscosityPaS: number
   readonly coat: CoatName
+  /** How clear it stands; none where flour, cream or yolk make it opaque. */
+  readonly clarity?: Clarity | undefined
   readonly boilC: number
   readonly target?: ReductionTarget
   readonly allergens: Readonly<Partial<Record<Allergen, AllergenMark>>>
@@ -166,6 +169,7 @@ export function traceFormula(
       ethanolLeftFrac: ethanolLeftOf(end),
       viscosityPaS,
       coat: coatGrade(viscosityPaS).name,
+      clarity: clarityOf(end),
       boilC:
         total.water > 0 ? waterBoilingPointC(pressureKPa / saltWaterActivity(total.water, total.salt)) : NaN,
       ...(walked.boiled ? { target: walked.boiled.target } : {}),

@@ -10,6 +10,8 @@ export const HEAT_LEVELS = {
   high: { share: 1, sdLnPower: 0.25 },
 } as const
 export type HeatLevel = keyof typeof HEAT_LEVELS
+/** A flame that is lit. */
+export type HeatWord = Exclude<HeatLevel, 'off'>
 
 const clamp = (x: number, low: number, high: number) => Math.min(high, Math.max(low, x))
 

@@ -88,25 +88,29 @@ describe('what a ring gives', () => {
   const gas: Ring = { ...ring, heater: { kind: 'gasDomestic', ratedW: 3000 } }
   const measured = (...tests: Fact[]): Ring => foldKitchen({ ...demoKitchen, rings: [gas] }, tests).rings[0]!
   it('by its plate until it was measured', () => {
-    expect(ringPower(gas, 'high', 240, 0)).toEqual({ powerW: 1200, sdLnPower: 0.25, isMeasured: false })
+    expect(ringPower(gas, 'high', { baseMm: 240 }, 0)).toEqual({
+      powerW: 1200,
+      sdLnPower: 0.25,
+      isMeasured: false,
+    })
     expect(knobMark(gas, 'medium')).toBeUndefined()
   })
   it('as it was measured, and surer', () => {
-    const { powerW, sdLnPower } = ringPower(measured(tested(1000)), 'high', 240, 0)
+    const { powerW, sdLnPower } = ringPower(measured(tested(1000)), 'high', { baseMm: 240 }, 0)
     expectWithin(powerW, 1000, 1e-9)
     expect(sdLnPower).toBe(0.03)
-    expectWithin(ringPower(measured(tested(1000)), 'medium', 240, 0).powerW, 400, 1e-9)
+    expectWithin(ringPower(measured(tested(1000)), 'medium', { baseMm: 240 }, 0).powerW, 400, 1e-9)
   })
   it('the newest test of a setting counts, and another pan takes by its base', () => {
     const of = measured(tested(1000), tested(1200))
-    expectWithin(ringPower(of, 'high', 240, 0).powerW, 1200, 1e-9)
-    expectWithin(ringPower(of, 'high', 180, 0).powerW, 1200 * (0.18 / 0.24), 1e-9)
+    expectWithin(ringPower(of, 'high', { baseMm: 240 }, 0).powerW, 1200, 1e-9)
+    expectWithin(ringPower(of, 'high', { baseMm: 180 }, 0).powerW, 1200 * (0.18 / 0.24), 1e-9)
   })
   it('a word lies where its share of the power is on this knob', () => {
     const of = measured(tested(1000), tested(200, 0.5))
     const medium = knobMark(of, 'medium')!
     expect(medium).toBeGreaterThan(0.5)
-    expectWithin(ringPower(of, 'medium', 240, 0).powerW, 400, 1e-6)
+    expectWithin(ringPower(of, 'medium', { baseMm: 240 }, 0).powerW, 400, 1e-6)
     expect(knobMark({ ...of, marks: 9 }, 'high')).toBe(9)
   })
 })

@@ -26,6 +26,7 @@ export interface Pan {
   readonly kind: VesselKind
   readonly tareG: number
   readonly profile: VesselProfile
+  /** Over-pressure that its lid holds, kPa: a pressure cooker. */ readonly gaugeKPa?: number | undefined
   /** What a bowl is made of. */ readonly material?: BowlMaterial
   /** Inside length and width of a tray, mm; its profile is the round one of the same area. */
   readonly footprint?: { readonly lengthMm: number; readonly widthMm: number } | undefined
@@ -61,6 +62,16 @@ export interface RingMeasure {
   readonly diameterMm: number
 }
 
+/** How much faster a pan boils on a ring than its plate or water test says, learned from closed batches. */
+export interface LearnedPair {
+  readonly panId: string
+  readonly factor: number
+  readonly sdShare: number
+  /** Reductions that taught it. */
+  readonly n: number
+  readonly atMs: number
+}
+
 /** A ring of the stove: number as painted on it, place in its rows, what heats it. */
 export interface Ring {
   readonly id: string
@@ -77,6 +88,8 @@ export interface Ring {
   readonly burnerMm?: number | undefined
   /** Marks of its knob, where it has any: a hob's 1 to 9. */
   readonly marks?: number | undefined
+  /** What closed batches taught of it with a pan, as the house took it. */
+  readonly withPans?: readonly LearnedPair[] | undefined
   /** Water tests in force, oldest first. */
   readonly measured?: readonly RingMeasure[] | undefined
 }

@@ -1,7 +1,8 @@
 import { areaM2 } from '../heat/evaporation'
 import { FLUX_CAP_W_PER_M2, HEAT_LEVELS, HEATERS, netPowerW, type HeatLevel } from '../heat/heater'
 import { heatWordPositions, powerAt, type KnobScale, type MeasuredSetting } from './calibration/heatWords'
-import type { Ring, RingMeasure } from './kitchen'
+import { radiusAtMm } from '../vessel/profile'
+import type { Pan, Ring, RingMeasure } from './kitchen'
 
 /** Net power into a pan's liquid, W, and the spread of its logarithm; whether the house measured it. */
 export interface NetPower {
@@ -9,6 +10,19 @@ export interface NetPower {
   readonly sdLnPower: number
   readonly isMeasured: boolean
 }
+
+/** Base of a pan as a flame meets it, mm: a little over its corner. */
+export const heatedBaseMm = ({ profile }: Pick<Pan, 'profile'>): number =>
+  2 * radiusAtMm(profile, profile.heightMm * 0.2)
+/** A pan as a ring meets it: its base, and which pan it is where the house may have learned of the pair. */
+export interface PanOnRing {
+  readonly baseMm: number
+  readonly panId?: string | undefined
+}
+export const onRing = (pan: Pick<Pan, 'id' | 'profile'>): PanOnRing => ({
+  baseMm: heatedBaseMm(pan),
+  panId: pan.id,
+})
 
 const WORD_SD_LN = 0.15 // where the knob stands for a word, once the ring was measured at two settings
 const UNSEEN_SHARE = 0.6 // of a word's own spread, where only the full flame was measured
@@ -28,11 +42,26 @@ function settingsFor(ring: Ring, diameterMm: number): MeasuredSetting[] {
 }
 
 /**
- * What a ring gives into a pan at a heat word: as the house measured it, else by its plate and kind. `reduction:E8` `kitchen:K-X4`
- *
- * With the full flame alone measured a word is its usual share of it; with more settings it lies where that share of the power is on this knob.
+ * What a ring gives into a pan at a heat word: as the house measured it, else by its plate and kind; by what the batches of this very pair have
+ * taught, where the house has taken that. `reduction:E8` `kitchen:K-X4`
  */
-export function ringPower(ring: Ring, level: HeatLevel, diameterMm: number, altitudeM: number): NetPower {
+export function ringPower(ring: Ring, level: HeatLevel, pan: PanOnRing, altitudeM: number): NetPower {
+  const unlearned = powerOf(ring, level, pan.baseMm, altitudeM)
+  const pair = ring.withPans?.find((p) => p.panId === pan.panId)
+  return pair
+    ? {
+        powerW: Math.min(
+          unlearned.powerW * pair.factor,
+          FLUX_CAP_W_PER_M2 * areaM2({ diameterMm: pan.baseMm }),
+        ),
+        sdLnPower: Math.min(unlearned.sdLnPower, pair.sdShare),
+        isMeasured: true,
+      }
+    : unlearned
+}
+
+/** With the full flame alone measured a word is its usual share of it; with more settings it lies where that share of the power is on this knob. */
+function powerOf(ring: Ring, level: HeatLevel, diameterMm: number, altitudeM: number): NetPower {
   const prior = HEAT_LEVELS[level]
   const settings = settingsFor(ring, diameterMm)
   if (level === 'off' || settings.length === 0)

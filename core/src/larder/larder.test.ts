@@ -6,7 +6,9 @@ import type { FactKind, Payloads } from '../facts/kinds/kinds'
 import { kitchenGoods } from '../formula/kitchenGoods'
 import { itemMassG } from '../formula/itemMassG'
 import { derivativesOf } from './derivatives'
-import { larderDays } from './larderDays'
+import { larchwaterTest } from '../demoKitchen.test-helper'
+import { keepKindOf } from './keepingTable'
+import { chilledLimit, larderDays } from './larderDays'
 import { foldLot, storeHoldings, type LotState } from './foldLot'
 
 const DAY = 86_400_000
@@ -70,12 +72,31 @@ describe('a lot of the store', () => {
 
 describe('how long it keeps where', () => {
   const keeps = { hotMin: 240, chilledDays: 3, freezes: 'good' } as const
+  const stock = { steps: [], items: [], keeps }
   it('chilled by its formula, frozen by how well it freezes, and nowhere else', () => {
-    expect(larderDays(keeps, 'fridge')).toBe(3)
-    expect(larderDays(keeps, 'freezer')).toBe(90)
-    expect(larderDays({ ...keeps, freezes: 'no' }, 'freezer')).toBe(0)
-    expect(larderDays(keeps, 'shelf')).toBe(0)
-    expect(larderDays(undefined, 'fridge')).toBe(0)
+    expect(larderDays(stock, 'fridge')).toBe(3)
+    expect(larderDays(stock, 'freezer')).toBe(90)
+    expect(larderDays({ ...stock, keeps: { ...keeps, freezes: 'no' } }, 'freezer')).toBe(0)
+    expect(larderDays(stock, 'shelf')).toBe(0)
+    expect(larderDays({ ...stock, keeps: undefined as never }, 'fridge')).toBe(0)
+  })
+  it('of house and code the stricter; where the code says nothing, what its family usually keeps', () => {
+    const long = { ...stock, keeps: { ...keeps, chilledDays: 30 } }
+    expect(chilledLimit(long, 7)).toEqual({ days: 7, by: 'code' })
+    expect(chilledLimit(long)).toEqual({ days: 4, by: 'code' })
+    expect(chilledLimit(stock, 7)).toEqual({ days: 3, by: 'house' })
+  })
+  it('every sauce of the book keeps as its family does', () => {
+    const kinds = Object.fromEntries(larchwaterTest.formulas.map((f) => [f.id, keepKindOf(f)]))
+    expect(kinds).toMatchObject({
+      brownStockMade: 'stock',
+      fishStockMade: 'fishStock',
+      shellfishStockMade: 'shellfishCoulis',
+      brownSauce: 'brownMother',
+      veloute: 'velouteBechamel',
+      hollandaise: 'eggEmulsion',
+      beurreBlanc: 'butterMounted',
+    })
   })
 })
 

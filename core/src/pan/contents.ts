@@ -9,7 +9,7 @@ export const HOT_FAT_ML_PER_G = 1 / 0.88
 const YOLK_G_PER_ML = 1.03
 
 /** Which vessel of a batch a step stands in; the plan picks a real one for each. */
-export const VESSEL_ROLES = ['pan', 'smallPan', 'sidePan', 'bowl', 'tray'] as const
+export const VESSEL_ROLES = ['pan', 'smallPan', 'sidePan', 'pressureCooker', 'bowl', 'tray'] as const
 export type VesselRole = (typeof VESSEL_ROLES)[number]
 
 /** What lies in the liquid and is no part of it: shallots, bones, capers. */
@@ -41,6 +41,9 @@ export interface Contents {
   readonly yolkFatG: number
   /** Milk solids of butter and cream in the liquid, g. */
   readonly snfG: number
+  /** Scum that was boiled in, and fat that a boil beat into drops (part of the liquid's fat): what clouds a stock, g. */
+  readonly hazeG: number
+  readonly beatenG: number
   /** Alcohol put in, and what would be left of it after bare simmers; `liquid.ethanol` is what lively boils leave. */
   readonly ethanolInG: number
   readonly ethanolSimmeredG: number
@@ -58,11 +61,23 @@ export const EMPTY_CONTENTS: Contents = {
   yolkG: 0,
   yolkFatG: 0,
   snfG: 0,
+  hazeG: 0,
+  beatenG: 0,
   ethanolInG: 0,
   ethanolSimmeredG: 0,
 }
 
-const SCALARS = ['fatG', 'starchEqG', 'yolkG', 'yolkFatG', 'snfG', 'ethanolInG', 'ethanolSimmeredG'] as const
+const SCALARS = [
+  'fatG',
+  'starchEqG',
+  'yolkG',
+  'yolkFatG',
+  'snfG',
+  'hazeG',
+  'beatenG',
+  'ethanolInG',
+  'ethanolSimmeredG',
+] as const
 const OF_SOLIDS = ['massG', 'volumeMl', 'heldG', 'saltG'] as const
 
 /** Two vessels' contents in one. */
@@ -90,6 +105,8 @@ export function liquidShare(of: Contents, share: number): Contents {
     yolkG: of.yolkG * share,
     yolkFatG: of.yolkFatG * share,
     snfG: of.snfG * share,
+    hazeG: of.hazeG * share,
+    beatenG: of.beatenG * share,
     ethanolInG: of.ethanolInG * share,
     ethanolSimmeredG: of.ethanolSimmeredG * share,
   }

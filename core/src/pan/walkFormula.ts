@@ -102,9 +102,9 @@ export function walkFormula(request: WalkRequest): WalkStep[] {
       phrase: request.phrases?.[step.id],
       measuredG: request.measuredG?.[step.id],
     }
-    const { contents, boiled } = techniqueOf(step).end(added, step, context)
+    const { contents, boiled, isMeasured } = techniqueOf(step).end(added, step, context)
     const end =
-      boiled || context.measuredG === undefined
+      boiled || isMeasured || context.measuredG === undefined
         ? contents
         : boiledTo(contents, context.measuredG, request.pressureKPa)
     vessels.set(vessel, end)

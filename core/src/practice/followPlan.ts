@@ -10,6 +10,7 @@ import { actualEnd, beginStage } from '../pan/actualWalk'
 import { saltOnPlateFrac } from '../formula/traceFormula'
 import { holdLimits } from '../safety/codes'
 import type { TechniqueId } from '../techniques/acts'
+import { stillIn } from '../techniques/prepare/takeOut'
 import { techniqueOf } from '../techniques/registry'
 import { weighingReading } from '../techniques/reduce/readings'
 
@@ -186,6 +187,8 @@ export function followPlan(rehearsal: Rehearsal): number {
       endsAtMs,
     }
     const end = follow?.(at) ?? { endsAtMs }
+    for (const insert of stillIn(frozen.formula, state(), step.id))
+      kept('insert.takenOut', end.endsAtMs, insert)
     if (techniqueOf(step).id === 'hold' && step === frozen.formula.steps.at(-1)) return end.endsAtMs // it stands there until it is served
     kept('step.finished', end.endsAtMs, {
       stepId: step.id,

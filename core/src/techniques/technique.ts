@@ -40,6 +40,8 @@ export interface Boiled {
 export interface StepEnd {
   readonly contents: Contents
   readonly boiled?: Boiled
+  /** What was weighed at its end is in it already. */
+  readonly isMeasured?: true
 }
 
 /** What of butter and cream went in so far: it decides how much fat a sauce can carry. */

@@ -14,6 +14,8 @@ const LEAST = {
   seconds: 5,
   waterG: 1,
   filmMm: 0.01,
+  fatGPerL: 0.1,
+  hazeGPerL: 0.05,
   holdMin: 1,
   deltaK: 1,
 } as const
@@ -30,6 +32,9 @@ export function sayMoves(now: VariantOutcome, way: VariantOutcome, currency: str
     ...bowlMoves(now, way),
     ...sauceMoves(now.end, way.end),
     ...effortMoves(now, way),
+    way.chilledDays === now.chilledDays
+      ? ''
+      : texts.book.bench.keepsMove(signed(way.chilledDays - now.chilledDays, 0)),
     ...priceMoves(now.end, way.end, currency),
   ].filter(Boolean)
 }
@@ -60,6 +65,13 @@ function bowlMoves(now: VariantOutcome, way: VariantOutcome): string[] {
   ]
 }
 
+/** Scum boiled in, g a litre. */
+const hazeGPerL = ({ clarity, contents, volumeMl }: TraceStep) =>
+  clarity && volumeMl > 0 ? (1000 * contents.hazeG) / volumeMl : 0
+/** Fat in drops that no ladle lifts, g a litre. */
+const fatGPerL = ({ clarity, volumeMl }: TraceStep) =>
+  clarity && volumeMl > 0 ? (1000 * clarity.beatenG) / volumeMl : 0
+
 function sauceMoves(now: TraceStep, end: TraceStep): string[] {
   const volume = end.volumeMl / now.volumeMl - 1
   const water = end.contents.liquid.water - now.contents.liquid.water
@@ -80,6 +92,13 @@ function sauceMoves(now: TraceStep, end: TraceStep): string[] {
     stands,
     !stands && end.phaseFrac <= STANDS_BY_LOAD && Math.abs(film) > LEAST.filmMm
       ? texts.book.bench.filmMoves(signed(film, 2))
+      : '',
+    Math.abs(hazeGPerL(end) - hazeGPerL(now)) > LEAST.hazeGPerL
+      ? texts.book.bench.scumIn(signed(hazeGPerL(end) - hazeGPerL(now), 1))
+      : '',
+    end.clarity && end.clarity.grade !== now.clarity?.grade ? texts.book.clarity[end.clarity.grade] : '',
+    Math.abs(fatGPerL(end) - fatGPerL(now)) > LEAST.fatGPerL
+      ? texts.book.bench.fatBeatenIn(signed(fatGPerL(end) - fatGPerL(now), 1))
       : '',
     Math.abs(volume) > LEAST.volume ? `${signed(volume * 100, 0)} % ml` : '',
     Math.abs(end.acidFrac - now.acidFrac) > LEAST.acid

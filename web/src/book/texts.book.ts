@@ -45,6 +45,9 @@ export const bookTexts = {
     } as Record<string, string>,
     keepsAhead: (h: string) => `ahead: keeps ${h} h`,
     change: 'change',
+    keepsMove: (days: string) => `${days} days chilled`,
+    scumIn: (g: string) => `${g} g/l scum boiled in`,
+    fatBeatenIn: (g: string) => `${g} g/l fat beaten in`,
     filmMoves: (mm: string) => `${mm} mm on the spoon`,
     heldAt: (low: string, high: string) => `held at ${low}–${high}`,
     peak: (phi: string) => `peak φ ${phi}`,
@@ -113,6 +116,7 @@ export const bookTexts = {
     cost: 'cost a cover',
     allergens: 'allergens',
   } as Record<string, string>,
+  clarity: { clear: 'clear', hazy: 'hazy', cloudy: 'cloudy' },
   coats: {
     watery: 'watery',
     jusFilm: 'jus film',

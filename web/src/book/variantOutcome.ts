@@ -1,5 +1,9 @@
 import {
+  chilledLimit,
   DomainError,
+  foodCode,
+  houseRules,
+  type FoodCode,
   vesselsOf,
   effortOf,
   findPlace,
@@ -19,6 +23,8 @@ export interface VariantOutcome {
   readonly peakFrac: number
   readonly plan: BatchPlan | undefined
   readonly effort: Effort | undefined
+  /** Days chilled, of house and code the stricter. */
+  readonly chilledDays: number
 }
 
 /** Where and how much: the pan, and the portions of one batch. */
@@ -53,8 +59,10 @@ export function variantOutcome(
   ingredients: ReadonlyMap<string, Ingredient>,
   where: MadeWhere,
 ): VariantOutcome {
+  const { chilledDays: codeDays }: FoodCode = foodCode(houseRules(catalog.settings))
+  const chilledDays = chilledLimit(formula, codeDays).days
   if (formula.items.some((i) => !ingredients.has(i.ingredientId)))
-    return { end: undefined, peakFrac: 0, plan: undefined, effort: undefined }
+    return { end: undefined, peakFrac: 0, plan: undefined, effort: undefined, chilledDays }
   const trace = traceFormula(formula, { ingredients, altitudeM: catalog.settings.altitudeM })
   const plan = tryPlan(formula, catalog, ingredients, where)
   return {
@@ -62,6 +70,7 @@ export function variantOutcome(
     peakFrac: Math.max(0, ...trace.map((t) => t.phaseFrac)),
     plan,
     effort: plan && effortOf(formula, plan),
+    chilledDays,
   }
 }
 

@@ -3,6 +3,7 @@ import {
   boilingTest,
   depthAtVolumeMm,
   heatedBaseMm,
+  onRing,
   ringPower,
   RING_TEST_MODEL_VERSION,
   warmingTest,
@@ -93,7 +94,7 @@ const fault = computed(() =>
 const inForce = computed(() => {
   const of = pan.value
   const settings = kitchen.catalog?.settings
-  return of && settings ? ringPower(props.ring, 'high', heatedBaseMm(of), settings.altitudeM) : undefined
+  return of && settings ? ringPower(props.ring, 'high', onRing(of), settings.altitudeM) : undefined
 })
 async function keep(): Promise<void> {
   const of = pan.value

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { HEAT_LEVELS, heatedBaseMm, knobMark, ringPower, type HeatLevel, type Ring } from '@liquamen/core'
+import { HEAT_LEVELS, onRing, knobMark, ringPower, type HeatLevel, type Ring } from '@liquamen/core'
 import { computed } from 'vue'
 import { useKitchen } from '../port/useKitchen'
 import { numberText } from '../ui/format'
@@ -15,7 +15,7 @@ const words = computed(() => {
   return LEVELS.flatMap((level) => {
     const mark = knobMark(props.ring, level)
     if (mark === undefined) return []
-    const { powerW } = ringPower(props.ring, level, pan ? heatedBaseMm(pan as never) : 200, altitudeM)
+    const { powerW } = ringPower(props.ring, level, pan ? onRing(pan as never) : { baseMm: 200 }, altitudeM)
     const where = props.ring.marks
       ? texts.ring.ofMarks(numberText(mark), numberText(props.ring.marks))
       : texts.ring.ofKnob(`${numberText(mark * 100)} %`)

@@ -65,7 +65,7 @@ async function put(): Promise<void> {
       ? weighSaid(parsed, weighedGood(good), props.catalog.settings.measures ?? NO_HOUSE_MEASURES)
       : undefined
   const daysAgo = Number(draft.daysAgo.replace(',', '.'))
-  const keepsDays = larderDays(maker.keeps, draft.place, codeDays.value)
+  const keepsDays = larderDays(maker, draft.place, codeDays.value)
   const isUnderstood = weight?.status === 'ok' && daysAgo >= 0
   const misread = isUnderstood ? '' : (texts.book.bench.bad.notUnderstood ?? '')
   error.value = keepsDays === 0 ? texts.workbench.store.notThere : misread

@@ -98,7 +98,7 @@ describe('the larder', () => {
   it('use by counts the making day as the first, to the end of its last day', () => {
     expect(useByMs(NOW_MS, 7)).toBe(Date.UTC(2026, 11, 3, 23, 59))
     expect(useByMs(NOW_MS, 1)).toBe(Date.UTC(2026, 10, 27, 23, 59))
-    expect(larderDays({ ...base.keeps!, chilledDays: 9 }, 'fridge', 7)).toBe(7)
+    expect(larderDays({ ...base, keeps: { ...base.keeps!, chilledDays: 9 } }, 'fridge', 7)).toBe(7)
   })
 })
 

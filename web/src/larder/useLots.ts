@@ -22,12 +22,11 @@ export function useLots() {
   const codeDays = computed<number | undefined>(() =>
     'chilledDays' in code.value ? code.value.chilledDays : undefined,
   )
-  const keepsOf = (lot: LotState) =>
-    catalog.value.formulas.find((f) => f.makes === lot.stored?.ingredientId)?.keeps
+  const makerOf = (lot: LotState) => catalog.value.formulas.find((f) => f.makes === lot.stored?.ingredientId)
 
   /** Days that a lot would keep where it is moved to now. */
   const daysIn = (lot: LotState, place: StorePlace) =>
-    daysAfterMove(lot, place, keepsOf(lot), { codeDays: codeDays.value, nowMs: kitchen.nowMs })
+    daysAfterMove(lot, place, makerOf(lot), { codeDays: codeDays.value, nowMs: kitchen.nowMs })
   const move = (lot: LotState, place: StorePlace) =>
     tapped(() =>
       kitchen.record('lot.moved', lot.id, {
@@ -61,5 +60,5 @@ export function useLots() {
       ]),
     )
   }
-  return { code, codeDays, keepsOf, daysIn, move, pourTogether }
+  return { code, codeDays, makerOf, daysIn, move, pourTogether }
 }

@@ -80,6 +80,8 @@ export const texts = {
     leftStanding: 'cool it',
     skim: 'skim',
     topUp: 'top up',
+    pressureUp: 'turn down',
+    pressureOff: 'flame off',
   } satisfies Record<DeadlineCode, unknown>,
   /** What to do then, under the verb of a call. */
   acts: {
@@ -96,6 +98,8 @@ export const texts = {
     leftStanding: 'it stands since the flame went off',
     skim: 'scum and fat off, then quiet again',
     topUp: 'boiling water, before the bones fall bare',
+    pressureUp: 'at pressure: say so and turn down',
+    pressureOff: 'and leave it: it opens by itself',
   } satisfies Record<DeadlineCode, string>,
   book: bookTexts,
   workbench: workbenchTexts,
@@ -361,6 +365,8 @@ export const texts = {
     flambe: 'Flame: pan off, poured from a cup, extraction clear, lid at hand; never from the bottle.',
     spatter: 'Juice in hot butter spits: off the heat, arm’s length, a thin stream, never ice.',
     eggClock: 'Its clock runs. At the code’s limit it is discarded; the local code rules.',
+    pressure:
+      'Under pressure: two thirds full at most, half with starch or foam; 250 ml of free liquid at least; face away, never force the lid; left to open by itself.',
     scorch: 'Thick and shallow scorches: swirl, lower the flame near the notch.',
     noBoilAfterButter: 'Off the heat. After the butter it must not boil.',
     clock: 'Serve at once. What is kept needs its clock; the local code rules.',
@@ -378,6 +384,7 @@ export const texts = {
     goneOnPastCodeLimit: 'tried to go on past the code’s limit: does not count',
     overReduced: 'went past the notch',
     servedMoreThanMade: 'more served than was made',
+    leftIn: 'went on with bay, string or bag not counted out',
     notColdYet: 'cooling was ended before it was cold',
     cooledUnread: 'cooling was ended without a reading',
     stepStartedTwice: 'a step was started twice',

@@ -133,6 +133,8 @@ export const BATCH_KINDS = {
   'cooling.placed': kind<{ readonly stepId: string; readonly place: CoolingPlace }>(),
   /** A missed stage put right, once: brought to the boil and cooled anew. */
   'cooling.reheated': kind<{ readonly stepId: string; readonly tempC: number }>(MEASURED),
+  /** What went in whole came out: bay, string, spice bag. */
+  'insert.takenOut': kind<{ readonly stepId: string; readonly what: string }>(),
   'salt.added': kind<{ readonly massG: number; readonly saltFrac: number }>(MEASURED),
   'portion.served': kind<{ readonly portions: number; readonly orderId: string | null }>(MEASURED),
 } as const

@@ -8,8 +8,17 @@ export interface ChannelStamp {
 export const CHANNEL_PLACES = ['bowl', 'well', 'scale'] as const
 export type ChannelPlace = (typeof CHANNEL_PLACES)[number]
 
-/** What a cook sees of an egg sauce, in one tap. */
-export const CUES = ['foamy', 'trails', 'ribbon', 'grainy', 'oily', 'shineGone', 'split'] as const
+/** What a cook sees or hears, in one tap: of an egg sauce, and of a lid that holds its pressure. */
+export const CUES = [
+  'foamy',
+  'trails',
+  'ribbon',
+  'grainy',
+  'oily',
+  'shineGone',
+  'split',
+  'atPressure',
+] as const
 export type Cue = (typeof CUES)[number]
 
 /** What a look at the pan can say without measuring. */

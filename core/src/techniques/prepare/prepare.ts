@@ -18,8 +18,9 @@ export const prepare: Technique = {
   driesFat: { sweat: 1 },
   isForNext: (step) => step.technique === 'add',
   sieves: (step) => step.technique === 'strain',
-  end(contents, step) {
-    if (step.technique === 'strain') return { contents: strained(contents, step.pressFrac) }
+  end(contents, step, { measuredG }) {
+    if (step.technique === 'strain')
+      return { contents: strained(contents, step, measuredG), isMeasured: true }
     if (step.technique === 'skim') return { contents: skimmed(contents, 'hotLadle') }
     return leavesAll(contents)
   },

@@ -5,7 +5,7 @@ import { saltWaterActivity, surroundings, type Surroundings } from '../../heat/e
 import { HEATERS, type HeatLevel } from '../../heat/heater'
 import { waterBoilingPointC } from '../../heat/water'
 import type { KitchenSettings, Pan, Ring } from '../../kitchen/kitchen'
-import { ringPower } from '../../kitchen/ringPower'
+import { onRing, ringPower } from '../../kitchen/ringPower'
 import type { ReductionTarget } from '../../language/reductionTarget'
 import type { InPan, LevelPoint, StagePlan } from '../../batch/batchPlan'
 import type { BoilDown } from '../../mixture/boilDown'
@@ -63,9 +63,6 @@ export function hotDepthMm(pan: Pan, mixture: Composition, inPan: InPan, tempC: 
   return depthAtVolumeMm(pan.profile, hotVolumeMl(mixture, tempC) + inPan.volumeMl)
 }
 
-/** Base of a pan as a flame meets it, mm: a little over its corner. */
-export const heatedBaseMm = (pan: Pan): number => 2 * radiusAtMm(pan.profile, pan.profile.heightMm * 0.2)
-
 /** Surface and room of a pan filled to a depth. */
 export function panSurroundings(
   { pan, settings }: Pick<StagePlace, 'pan' | 'settings'>,
@@ -96,7 +93,7 @@ export function planStage(place: StagePlace, begin: StageStart): StagePlan {
   const boilC = boilingPointC(end, settings.altitudeM)
   const depthOf = (mixture: Composition) => hotDepthMm(pan, mixture, inPan, boilC)
   const at = panSurroundings(place, (depthOf(liquid) + depthOf(end)) / 2)
-  const { powerW, sdLnPower } = ringPower(ring, begin.heat, heatedBaseMm(pan), settings.altitudeM)
+  const { powerW, sdLnPower } = ringPower(ring, begin.heat, onRing(pan), settings.altitudeM)
   const run = (factor: number) =>
     simulateReduction(way, at, powerW * factor, {
       tempC: begin.tempC,

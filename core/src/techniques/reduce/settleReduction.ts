@@ -5,6 +5,7 @@ import { boilDown, KAPPA } from '../../mixture/boilDown'
 import { massG } from '../../mixture/composition'
 import { toGo } from '../../mixture/reduceMixture'
 import { volume20Ml } from '../../mixture/volume'
+import { beaten } from '../../pan/clarity'
 import type { Contents } from '../../pan/contents'
 import type { EndContext, StepEnd } from '../technique'
 import { textureVolume } from './textureStop'
@@ -43,12 +44,13 @@ export function settleReduction(
   const stop = isMeasured ? { massG: measuredG } : { volumeMl: target.volumeMl ?? NaN }
   const to = isMeasured || hasOneEnd(target) ? way.where(toGo(stop)) : undefined
   if (!to) return { contents, boiled: { target, way, to } }
+  const down = {
+    ...contents,
+    liquid: to.mixture,
+    ethanolSimmeredG: simmeredG(contents, volume20Ml(to.mixture), pressureKPa),
+  }
   return {
-    contents: {
-      ...contents,
-      liquid: to.mixture,
-      ethanolSimmeredG: simmeredG(contents, volume20Ml(to.mixture), pressureKPa),
-    },
+    contents: beaten(contents, down, step.heat ?? 'high'),
     boiled: { target, way, to },
   }
 }

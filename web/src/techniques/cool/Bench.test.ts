@@ -125,8 +125,8 @@ describe('putting away', () => {
       const { ingredientId, massG, madeAtMs, expiresAtMs } = lot(at)
       expect(ingredientId).toBe(made.makes)
       expect(massG).toBeGreaterThan(50)
-      expect(expiresAtMs).toBe(useByMs(madeAtMs, larderDays(made.keeps, 'fridge', US_DAYS)))
-      expect(expiresAtMs - madeAtMs).toBeLessThan(larderDays(made.keeps, 'fridge') * DAY_MS) // its making day counts
+      expect(expiresAtMs).toBe(useByMs(madeAtMs, larderDays(made, 'fridge', US_DAYS)))
+      expect(expiresAtMs - madeAtMs).toBeLessThan(larderDays(made, 'fridge', US_DAYS) * DAY_MS) // its making day counts
       expect(at.view.value.state.status).toBe('stored')
       at.w.unmount()
     }
@@ -138,7 +138,7 @@ describe('putting away', () => {
     await at.press('freezer')
     await at.press('Put away, labelled')
     expect(lot(at)).toMatchObject({ massG: 1234, place: 'freezer' })
-    expect(lot(at).expiresAtMs).toBe(useByMs(lot(at).madeAtMs, larderDays(base.keeps, 'freezer')))
+    expect(lot(at).expiresAtMs).toBe(useByMs(lot(at).madeAtMs, larderDays(base, 'freezer')))
   })
   it('its days are counted from the end of its cooking, not from when it was put away', async () => {
     const at = await away()

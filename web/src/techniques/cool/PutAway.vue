@@ -2,6 +2,7 @@
 import {
   actualEnd,
   CELLS_ML,
+  chilledLimit,
   cubesFrom,
   FOOD_CODES,
   FREEZERS,
@@ -48,7 +49,7 @@ const codeDays = computed(() => ('chilledDays' in code.value ? code.value.chille
 const good = computed<Ingredient | undefined>(() => kitchen.ingredients.get(props.view.formula.makes ?? ''))
 const amountG = computed(() => massG.value ?? Math.max(1, Math.round(props.vessel.endG)))
 const places = computed(() =>
-  STORE_PLACES.filter((p) => larderDays(props.view.formula.keeps, p, codeDays.value) > 0),
+  STORE_PLACES.filter((p) => larderDays(props.view.formula, p, codeDays.value) > 0),
 )
 /** Its day is counted from the end of its cooking: cooling does not make it younger. */
 const madeAtMs = computed(() => {
@@ -56,8 +57,10 @@ const madeAtMs = computed(() => {
   return Math.round(ends.length ? Math.max(...ends) : kitchen.nowMs)
 })
 const expiresAtMs = computed(() =>
-  useByMs(madeAtMs.value, larderDays(props.view.formula.keeps, place.value, codeDays.value)),
+  useByMs(madeAtMs.value, larderDays(props.view.formula, place.value, codeDays.value)),
 )
+/** Whose word its days are. */
+const limit = computed(() => chilledLimit(props.view.formula, codeDays.value))
 /** The last temperature that was read of it: warm, it is asked about once. */
 const last = computed(() => {
   const fact = props.view.state.stageFacts.findLast(
@@ -182,7 +185,10 @@ async function put(): Promise<void> {
     <p v-if="warm && isSure" class="wine label" role="alert">
       ■ {{ coolTexts.warmLot(degreesText(warm.tempC), clockText(warm.atMs), degreesText(code.coldHoldC)) }}
     </p>
-    <p class="label">{{ texts.rooms.useBy(dayText(expiresAtMs)) }}</p>
+    <p class="label">
+      {{ texts.rooms.useBy(dayText(expiresAtMs)) }}
+      <span v-if="place === 'fridge'" class="caption">{{ coolTexts.keptBy[limit.by](limit.days) }}</span>
+    </p>
     <v-btn class="is-first" @click="put">{{
       warm && isSure ? coolTexts.putAnyway : texts.rooms.putAway
     }}</v-btn>

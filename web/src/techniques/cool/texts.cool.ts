@@ -48,6 +48,10 @@ export const coolTexts = {
   goOnCooling: 'It cools on',
   awayAnyway: 'Done by my name',
   rule: 'The chosen code, as the house has it; your local code and licence rule.',
+  keptBy: {
+    house: (days: number) => `${days} ${days === 1 ? 'day' : 'days'} by the house`,
+    code: (days: number) => `${days} ${days === 1 ? 'day' : 'days'}: stricter than the house`,
+  },
   blocks: 'Frozen in blocks of',
   frozen: (n: string, rest: string, hours: string) =>
     `${n} blocks, ${rest} ml over; frozen through in ${hours} h with air all round.`,

@@ -4,7 +4,7 @@ import {
   flameAdvice,
   flameChoices,
   inferredFlame,
-  heatedBaseMm,
+  onRing,
   heatRatio,
   LET_DOWN_WITH,
   levelReading,
@@ -46,7 +46,7 @@ export function useReduction(view: Ref<BatchView>, bench: Bench) {
   const depthMm = () => reduce.value?.depthMm ?? DEFAULT_DEPTH_MM
   const rateAt = (powerW: number) => boilState(panSurroundings(place.value, depthMm()), powerW).rateGPerS
   const powerAt = (level: HeatLevel) =>
-    ringPower(place.value.ring, level, heatedBaseMm(place.value.pan), place.value.settings.altitudeM).powerW
+    ringPower(place.value.ring, level, onRing(place.value.pan), place.value.settings.altitudeM).powerW
   const heatNow = () => view.value.state.heat ?? 'high'
   const ratioTo = (before: number, after: number) =>
     heatRatio({ before: rateAt(before), after: rateAt(after) })
