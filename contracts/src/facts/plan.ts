@@ -146,7 +146,7 @@ const workSchema: z.ZodType<StepWork> = z.discriminatedUnion('kind', [
       .strictObject({ gaugeKPa: finite, holdMin: finite, releaseMin: finite, openMin: finite })
       .optional(),
     clarity: z
-      .strictObject({ grade: z.enum(['clear', 'hazy', 'cloudy']), gPerL: finite, beatenG: finite })
+      .strictObject({ grade: z.enum(['clear', 'hazy', 'cloudy']), scumGPerL: finite, fatGPerL: finite })
       .optional(),
     losses: z
       .array(z.strictObject({ lid, lossG: finite }))

@@ -13,9 +13,10 @@ export type ClarityGrade = 'clear' | 'hazy' | 'cloudy'
 /** What clouds a stock, and the word for it. */
 export interface Clarity {
   readonly grade: ClarityGrade
-  readonly gPerL: number
-  /** Fat in drops that no ladle lifts, g. */
-  readonly beatenG: number
+  /** Scum boiled in, g/l. */
+  readonly scumGPerL: number
+  /** Fat in drops that no ladle lifts, g/l. */
+  readonly fatGPerL: number
 }
 
 function gradeOf(gPerL: number): ClarityGrade {
@@ -32,8 +33,9 @@ const isClearKind = ({ liquid, starchEqG, snfG, yolkG }: Contents): boolean => {
 /** The clarity of what is in a vessel; none for a bound or milky sauce. */
 export function clarityOf(of: Contents): Clarity | undefined {
   if (!isClearKind(of)) return undefined
-  const gPerL = (of.hazeG + of.beatenG) / Math.max(1e-6, volume20Ml(of.liquid) / 1000)
-  return { grade: gradeOf(gPerL), gPerL, beatenG: of.beatenG }
+  const litres = Math.max(1e-6, volume20Ml(of.liquid) / 1000)
+  const [scumGPerL, fatGPerL] = [of.hazeG / litres, of.beatenG / litres]
+  return { grade: gradeOf(scumGPerL + fatGPerL), scumGPerL, fatGPerL }
 }
 
 /** A liquor after a boil: part of its free fat is in drops. */

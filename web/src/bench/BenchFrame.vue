@@ -41,9 +41,12 @@ const lateAtMs = computed(() => lateReadyAtMs(props.view, nowMs.value))
 /** The step whose end may be taken back, however long ago it was. */
 const reopening = ref<string>()
 const reopenable = computed(() => steps.value.find((s) => s.id === reopening.value && s.isDone))
-const earlyLeft = computed(() => {
-  const left = props.bench.early.value && spanText(props.bench.early.value.leftMs)
-  return left ? `${left.number} ${left.unit}`.trim() : ''
+/** Why a step's end is doubtful, as it is asked. */
+const doubt = computed(() => {
+  const of = props.bench.doubt.value
+  if (of?.stillIn) return texts.bench.stillIn(of.stillIn)
+  const left = of?.leftMs === undefined ? undefined : spanText(of.leftMs)
+  return left ? texts.bench.early(`${left.number} ${left.unit}`.trim()) : ''
 })
 async function reopen(stepId: string): Promise<void> {
   if (await props.bench.reopen(stepId)) reopening.value = undefined
@@ -119,15 +122,10 @@ async function discard(): Promise<void> {
           ><span v-else>{{ texts.bench.noRing }}</span>
         </div>
       </div>
-      <div
-        v-if="bench.early.value"
-        class="question-row"
-        role="alertdialog"
-        :aria-label="texts.bench.early(earlyLeft)"
-      >
-        <span class="label">▽ {{ texts.bench.early(earlyLeft) }}</span>
+      <div v-if="bench.doubt.value" class="question-row" role="alertdialog" :aria-label="doubt">
+        <span class="label">▽ {{ doubt }}</span>
         <div class="keys-row">
-          <v-btn @click="bench.finishStep(true)">{{ texts.bench.earlyYes }}</v-btn><v-btn
+          <v-btn @click="bench.doubt.value?.goOn()">{{ texts.bench.earlyYes }}</v-btn><v-btn
             class="is-first"
             @click="bench.stay()"
             >{{ texts.bench.earlyNo }}</v-btn

@@ -7,6 +7,7 @@ import { texts } from '../ui/texts'
 import VesselShape from '../vessel/VesselShape.vue'
 import BenchFrame from './BenchFrame.vue'
 import GoodsLines from './GoodsLines.vue'
+import TakeOut from './TakeOut.vue'
 import TempEntry from './TempEntry.vue'
 import type { Bench } from './useBench'
 import { useVesselNow } from './useVesselNow'
@@ -66,6 +67,7 @@ const band = (m: { low: number; high: number }) =>
           {{ band(view.planned.minutes) }} {{ texts.plan.minutes }}
         </p>
         <GoodsLines :view="view" :bench="bench" />
+        <TakeOut :view="view" :bench="bench" />
         <slot :vessel="vessel" />
       </div>
       <aside>

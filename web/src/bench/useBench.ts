@@ -6,6 +6,7 @@ import {
   temperatureReading,
   type AlarmName,
   type BatchView,
+  type Insert,
   type Payloads,
 } from '@liquamen/core'
 import { computed, type Ref } from 'vue'
@@ -59,6 +60,16 @@ export function useBench(view: Ref<BatchView>) {
             })),
           ),
           goods.map(([, massG]) => `${massG} g`).join(' + '),
+        ),
+      ),
+    /** Counted out of the pot: bay, string, bag. */
+    takeOut: (inserts: readonly Insert[]) =>
+      attemptAndShow(async () =>
+        offerUndo(
+          await kitchen.recordAll(
+            inserts.map((insert) => ({ kind: 'insert.takenOut', streamId: id, payload: insert })),
+          ),
+          inserts.map((i) => i.what).join(', '),
         ),
       ),
     weighIn: (itemId: string, ingredientId: string, massG: number) =>

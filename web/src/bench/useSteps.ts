@@ -1,15 +1,17 @@
-import { beginStage, type BatchState, type BatchView, type FactKind } from '@liquamen/core'
-import { ref, type Ref } from 'vue'
+import { beginStage, stillIn, type BatchState, type BatchView, type FactKind } from '@liquamen/core'
+import { shallowRef, type Ref } from 'vue'
 import type { Entry } from '../port/makeFact'
 import { useKitchen } from '../port/useKitchen'
 import { texts } from '../ui/texts'
 import type { Acts } from './useActs'
 import { useLighting } from './useLighting'
 
-/** A step that is about to be ended long before its end, asked about once. */
-export interface EarlyEnd {
+/** An end that is asked about once: long before it could be done, or with things still in that must come out. */
+export interface DoubtfulEnd {
   readonly stepId: string
-  readonly leftMs: number
+  readonly leftMs?: number | undefined
+  readonly stillIn?: number | undefined
+  readonly goOn: () => Promise<boolean>
 }
 const EARLY_SHARE = 0.5 // of its least minutes
 const EARLY_FROM_MS = 60_000
@@ -18,7 +20,7 @@ const EARLY_FROM_MS = 60_000
 export function useSteps(view: Ref<BatchView>, { attempt, attemptAndShow, offerUndo }: Acts) {
   const kitchen = useKitchen()
   const id = view.value.state.id
-  const early = ref<EarlyEnd>()
+  const doubt = shallowRef<DoubtfulEnd>()
 
   /** The entry that begins a step; a reduction brings its plan along, with what the same tap puts on record taken as done. */
   function starting(stepId: string, soon: Partial<BatchState> = {}): Entry {
@@ -37,23 +39,31 @@ export function useSteps(view: Ref<BatchView>, { attempt, attemptAndShow, offerU
     return isEarly ? leftMs : undefined
   }
   /**
-   * Ends the step and goes to the next; a reduction ends with the mass believed in. Long before its end it asks once.
+   * Ends the step and goes to the next; a reduction ends with the mass believed in. What is doubtful is asked about once.
    * @param first - what the same tap puts on record before
+   * @param weighedG - what was weighed at its end
    */
-  async function finishStep(isSure = false, first: readonly Entry[] = []): Promise<boolean> {
+  async function finishStep(
+    isSure = false,
+    first: readonly Entry[] = [],
+    weighedG?: number,
+  ): Promise<boolean> {
     const { forecast, formula, state, step } = view.value
     if (!step) return false
     const leftMs = earlyMs()
-    if (leftMs !== undefined && !isSure && early.value?.stepId !== step.id) {
-      early.value = { stepId: step.id, leftMs }
+    const inside = stillIn(formula, state, step.id).length || undefined
+    if ((leftMs !== undefined || inside) && !isSure && doubt.value?.stepId !== step.id) {
+      const goOn = () => finishStep(true, first, weighedG)
+      doubt.value = { stepId: step.id, leftMs, stillIn: inside, goOn }
       return false
     }
-    early.value = undefined
+    doubt.value = undefined
     // after a step that was taken up again the work goes on where it stood
     const next = formula.steps
       .slice(formula.steps.indexOf(step) + 1)
       .find((s) => state.steps[s.id]?.finishedAtMs === undefined)
-    const massG = forecast ? { massG: forecast.massG } : {}
+    const endG = weighedG ?? forecast?.massG
+    const massG = endG === undefined ? {} : { massG: endG }
     return attemptAndShow(async () => {
       const ends: Entry = { kind: 'step.finished', streamId: id, payload: { stepId: step.id, ...massG } }
       const ended = { ...state.steps[step.id], finishedAtMs: kitchen.exactNowMs(), ...massG }
@@ -64,16 +74,16 @@ export function useSteps(view: Ref<BatchView>, { attempt, attemptAndShow, offerU
   }
 
   return {
-    early,
+    doubt,
     ringTaken: lighting.taken,
     waitForRing: lighting.wait,
     start: () => attemptAndShow(lighting.start),
     startElsewhere: () => attemptAndShow(lighting.startElsewhere),
     begin: (stepId: string) => attemptAndShow(() => kitchen.recordAll([starting(stepId)])),
     finishStep,
-    /** The question whether a step is done so early was answered with no. */
+    /** The question whether a step is done was answered with no. */
     stay: () => {
-      early.value = undefined
+      doubt.value = undefined
     },
     /** Takes the end of a step back that was ended by mistake, however long ago: the step before stands again. */
     reopen: (stepToReopen: string) =>

@@ -65,17 +65,14 @@ function bowlMoves(now: VariantOutcome, way: VariantOutcome): string[] {
   ]
 }
 
-/** Scum boiled in, g a litre. */
-const hazeGPerL = ({ clarity, contents, volumeMl }: TraceStep) =>
-  clarity && volumeMl > 0 ? (1000 * contents.hazeG) / volumeMl : 0
-/** Fat in drops that no ladle lifts, g a litre. */
-const fatGPerL = ({ clarity, volumeMl }: TraceStep) =>
-  clarity && volumeMl > 0 ? (1000 * clarity.beatenG) / volumeMl : 0
+const clouds = ({ clarity }: TraceStep) => clarity ?? { scumGPerL: 0, fatGPerL: 0 }
 
 function sauceMoves(now: TraceStep, end: TraceStep): string[] {
   const volume = end.volumeMl / now.volumeMl - 1
   const water = end.contents.liquid.water - now.contents.liquid.water
   const film = spoonFilmMm(end.viscosityPaS) - spoonFilmMm(now.viscosityPaS)
+  const scum = clouds(end).scumGPerL - clouds(now).scumGPerL
+  const fat = clouds(end).fatGPerL - clouds(now).fatGPerL
   const ofLoad = end.band === now.band ? '' : (texts.emulsion.bands[end.band] ?? '')
   const ofCoat = end.coat === now.coat ? '' : (texts.book.coats[end.coat] ?? '')
   const stands = end.phaseFrac > STANDS_BY_LOAD ? ofLoad : ofCoat
@@ -93,13 +90,9 @@ function sauceMoves(now: TraceStep, end: TraceStep): string[] {
     !stands && end.phaseFrac <= STANDS_BY_LOAD && Math.abs(film) > LEAST.filmMm
       ? texts.book.bench.filmMoves(signed(film, 2))
       : '',
-    Math.abs(hazeGPerL(end) - hazeGPerL(now)) > LEAST.hazeGPerL
-      ? texts.book.bench.scumIn(signed(hazeGPerL(end) - hazeGPerL(now), 1))
-      : '',
+    Math.abs(scum) > LEAST.hazeGPerL ? texts.book.bench.scumIn(signed(scum, 1)) : '',
     end.clarity && end.clarity.grade !== now.clarity?.grade ? texts.book.clarity[end.clarity.grade] : '',
-    Math.abs(fatGPerL(end) - fatGPerL(now)) > LEAST.fatGPerL
-      ? texts.book.bench.fatBeatenIn(signed(fatGPerL(end) - fatGPerL(now), 1))
-      : '',
+    Math.abs(fat) > LEAST.fatGPerL ? texts.book.bench.fatBeatenIn(signed(fat, 1)) : '',
     Math.abs(volume) > LEAST.volume ? `${signed(volume * 100, 0)} % ml` : '',
     Math.abs(end.acidFrac - now.acidFrac) > LEAST.acid
       ? texts.book.bench.acidIs(percentText(end.acidFrac, 2))

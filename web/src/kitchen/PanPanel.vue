@@ -15,6 +15,7 @@ import { usersOf } from './usersOf'
 const props = defineProps<{ pan: Pan | undefined; taken: readonly string[]; change: KitchenChange }>()
 const emit = defineEmits<{ done: [] }>()
 const users = usersOf()
+const LEAST_GAUGE_KPA = 20 // a lid that only shuts holds none
 
 /** What two pours into a known inside would show. */
 function pours(profile: Pan['profile']) {
@@ -32,6 +33,7 @@ const draft = reactive<PanDraft>({
   ...pours(start.profile),
   lengthMm: start.footprint?.lengthMm ?? 0,
   widthMm: start.footprint?.widthMm ?? 0,
+  gaugeKPa: start.gaugeKPa ?? 0,
 })
 /** The inside as it is known; another one only once a pour is changed, so that a rounded corner is not lost by opening it. */
 const known = ref<Pan['profile'] | undefined>(start.profile)
@@ -39,6 +41,7 @@ function takeCommon(name: string | null): void {
   const found = COMMON_PANS.find((p) => p.name === name)
   if (!found) return
   Object.assign(draft, { ...pours(found.profile), name: found.name, kind: found.kind, tareG: found.tareG })
+  draft.gaugeKPa = found.gaugeKPa ?? 0
   draft.lengthMm = found.footprint?.lengthMm ?? 0
   draft.widthMm = found.footprint?.widthMm ?? 0
   known.value = found.profile
@@ -83,7 +86,13 @@ const canKeep = computed(() => fit.value.status === 'ok' && draft.name.trim() !=
 async function keep(): Promise<void> {
   if (fit.value.status !== 'ok' || !canKeep.value) return
   const { profile } = fit.value
-  const { material, metal: _metal, footprint: _footprint, ...before } = props.pan ?? ({} as Partial<Pan>)
+  const {
+    material,
+    metal: _metal,
+    footprint: _footprint,
+    gaugeKPa: _gauge,
+    ...before
+  } = props.pan ?? ({} as Partial<Pan>)
   const pan: Pan = {
     ...before,
     id: id.value,
@@ -93,6 +102,7 @@ async function keep(): Promise<void> {
     profile,
     ...(draft.metal === 'stainless' ? {} : { metal: draft.metal }),
     ...(draft.kind === 'bowl' ? { material: material ?? 'steel' } : {}),
+    ...(draft.kind === 'stockpot' && draft.gaugeKPa >= LEAST_GAUGE_KPA ? { gaugeKPa: draft.gaugeKPa } : {}),
     ...(isTray.value ? { footprint: { lengthMm: draft.lengthMm, widthMm: draft.widthMm } } : {}),
   }
   if (await props.change.make(texts.pans.kept(pan.name), { kind: 'pan.set', payload: { pan } })) emit('done')
@@ -197,6 +207,11 @@ const metals = METALS.map((metal) => ({ value: metal, title: texts.pans.metals[m
           @update:model-value="(secondMm) => measured({ secondMm })"
         />
         {{ texts.pans.mmDeep }}
+      </template>
+      <template v-if="draft.kind === 'stockpot'">
+        {{ texts.pans.lidHolds }}
+        <SentenceField v-model="draft.gaugeKPa" :label="texts.pans.gauge" :min="0" :max="200" unit="kPa" />
+        {{ texts.pans.kPaOver }}
       </template>
     </p>
     <p v-if="fit.status === 'ok'" class="caption" role="status">{{ says }}</p>

@@ -51,6 +51,7 @@ export const COMMON_PANS: readonly CommonPan[] = [
   pan('Stockpot 24', 'stockpot', 2300, [236, 236, 190, 14]),
   pan('Stockpot 28', 'stockpot', 3100, [276, 276, 230, 14]),
   pan('Stockpot 36', 'stockpot', 5200, [356, 356, 300, 16]),
+  { ...pan('Pressure cooker 22', 'stockpot', 2900, [216, 216, 150, 14]), gaugeKPa: 100 },
   bowl('Steel bowl 18', 340, 180, 80),
   bowl('Steel bowl 23', 620, 228, 95),
   bowl('Steel bowl 28', 880, 278, 115),

@@ -14,6 +14,8 @@ export interface PanDraft {
   /** Nought where it is round. */
   lengthMm: number
   widthMm: number
+  /** Over-pressure that its lid holds; 0 for a lid that only shuts. */
+  gaugeKPa: number
 }
 export type Fitted =
   | { readonly status: 'ok'; readonly profile: VesselProfile; readonly sdMm: number }

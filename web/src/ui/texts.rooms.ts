@@ -32,6 +32,25 @@ export const roomTexts = {
   skims: (times: string) => `Skim at ${times}: each takes as much.`,
   bare: (min: string, ml: string) =>
     `Its bones fall bare after about ${min} min: then ${ml} ml of boiling water. Cold water stops the boil and raises scum.`,
+  comesThrough: (pct: string) =>
+    `${pct} % of the liquor should come through. Press once more, then weigh it: the house learns its sieve.`,
+  cameThrough: 'What came through, without its vessel',
+  weighThrough: 'Weigh it',
+  simmersFrom: (at: string) => `Full flame until it simmers, about ${at}; its minutes run from there`,
+  comesUp: (min: string) => `About ${min} min on the full flame until it simmers`,
+  pressure: (kPa: string, temp: string, open: string) =>
+    `${kPa} kPa over the air, ${temp}: worth ${open} open minutes. Nothing boils off, so it is boiled down afterwards.`,
+  pressureTimes: (up: string, hold: string, release: string) =>
+    `Up in about ${up} min, held ${hold} min, opens by itself in about ${release} min`,
+  pressureOff: (at: string) => `Flame off at ${at}, then leave it alone`,
+  atPressure: 'At pressure',
+  flameOff: 'Flame is off',
+  clarity: {
+    clear: 'It should stand clear',
+    hazy: 'It will be hazy',
+    cloudy: 'It will be cloudy',
+  },
+  clouds: (scum: string, fat: string) => `${scum} g/l scum boiled in, ${fat} g/l fat beaten in (judged)`,
   topUpBoiling: 'boiling',
   topUp: 'Top up',
   spoons: (n: string) => `${n} tsp fine salt`,

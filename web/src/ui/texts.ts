@@ -185,6 +185,14 @@ export const texts = {
     visited: { look: 'Looked', stir: 'Stirred', skim: 'Skimmed', topUp: 'Looked' },
     stands: (sauce: string, pan: string, mm: string, end: string) =>
       `${sauce}, ${pan}, ${mm} mm, ${end} mm at the end`,
+    stillIn: (n: number) => `${n} ${n === 1 ? 'thing' : 'things'} not counted out yet. Go on all the same?`,
+    takeOut: {
+      label: 'What must come out again',
+      left: (n: number, of: number) => `${n} of ${of} still in: count them out`,
+      even: (n: number) => `All ${n} are out`,
+      out: 'out',
+      all: (n: number) => `All ${n} out`,
+    },
     early: (left: string) => `${left} before it could be done. Is it?`,
     earlyYes: 'It is done',
     earlyNo: 'Not yet',

@@ -1,4 +1,4 @@
-import { actualWalk, contentsG } from '@liquamen/core'
+import { actualWalk, contentsG, massG } from '@liquamen/core'
 import { describe, expect, it } from 'vitest'
 import { button } from '../../testing/mountScreen'
 import { firstStep, workAt, type AtBench } from '../../testing/workAt'
@@ -86,5 +86,51 @@ describe('a step that is not begun', () => {
     const at = await workAt(sweated.formula.id, sweated.step.id, 1)
     await at.press(/^Discard/)
     expect(at.w.text()).toContain('Hold to discard')
+  })
+})
+
+describe('a sieve', () => {
+  it('what went in whole is counted out; going on without is asked about once and stands on the record', async () => {
+    const at = await workAt('brownStockMade', 'strain', 2)
+    expect(says(at)).toContain('4 of 4 still in')
+    await at.press('bay leaf out')
+    expect(at.kitchen.last('insert.takenOut').payload).toEqual({ stepId: 'add', what: 'bay leaf' })
+    expect(says(at)).toContain('3 of 4 still in') // the second leaf still counts
+    await at.press('Step done')
+    expect(says(at)).toContain('3 things not counted out yet')
+    expect(at.view.value.step?.id).toBe('strain')
+    await at.press('Not yet')
+    await at.press('All 3 out')
+    expect(says(at)).toContain('All 4 are out')
+    await at.press('Step done')
+    expect(at.view.value.step?.id).not.toBe('strain')
+    expect(at.view.value.state.deviations).toEqual([])
+  })
+  it('gone on with something still in, the record says how many', async () => {
+    const at = await workAt('brownStockMade', 'strain', 2)
+    await at.press('All 4 out')
+    await at.press(/^Undo/)
+    await at.press('Step done')
+    await at.press('It is done')
+    expect(at.view.value.state.deviations).toMatchObject([{ code: 'leftIn', detail: 4 }])
+  })
+  it('what came through is weighed, and is what goes on: in the next vessel and in the walk', async () => {
+    const at = await workAt('brownStockMade', 'strain', 2)
+    await at.press('All 4 out')
+    const walked = () => actualWalk(at.view.value.state)!.find((w) => w.step.id === 'strain')!
+    const before = massG(walked().end.liquid)
+    expect(says(at)).toMatch(/\d+ % of the liquor should come through/)
+    await at.press(/^Weigh it/)
+    await at.enter(Math.round(before * 0.9))
+    expect(at.kitchen.last('step.finished').payload).toEqual({
+      stepId: 'strain',
+      massG: Math.round(before * 0.9),
+    })
+    expect(massG(walked().end.liquid)).toBeCloseTo(Math.round(before * 0.9), 3)
+    const { salt } = walked().end.liquid
+    expect(salt / massG(walked().end.liquid)).toBeCloseTo(
+      walked().begin.liquid.salt / massG(walked().begin.liquid),
+      6,
+    ) // weaker in mass, not stronger in salt
   })
 })

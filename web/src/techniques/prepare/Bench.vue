@@ -1,25 +1,63 @@
 <script setup lang="ts">
-import { contentsG, type BatchView } from '@liquamen/core'
-import { toRef } from 'vue'
+import { contentsG, massG, techniqueOf, type BatchView } from '@liquamen/core'
+import { computed, ref, toRef } from 'vue'
 import StepBench from '../../bench/StepBench.vue'
 import { useBench } from '../../bench/useBench'
-import type { VesselNow } from '../../bench/useVesselNow'
+import { useVesselNow, type VesselNow } from '../../bench/useVesselNow'
+import EntryRuler from '../../ui/EntryRuler.vue'
 import { numberText } from '../../ui/format'
 import { texts } from '../../ui/texts'
 
 /** Sweat, deglaze, put in, flame, skim, strain, move: what goes in, and what stays behind. */
 const props = defineProps<{ view: BatchView }>()
-const bench = useBench(toRef(props, 'view'))
+const view = toRef(props, 'view')
+const bench = useBench(view)
+const vessel = useVesselNow(view)
+const isWeighing = ref(false)
 /** What the sieve, the ladle or the vessel that was emptied keeps, g. */
 function stayedG({ walked }: VesselNow): number {
   return walked ? contentsG(walked.begin) - contentsG(walked.end) + walked.clungG : 0
 }
+const isSieve = computed(() => !!props.view.step && techniqueOf(props.view.step).sieves?.(props.view.step))
+/** Liquor that is thought to come through, and that stood there before, g. */
+const throughG = computed(() => {
+  const walked = vessel.value.walked
+  return walked && { before: massG(walked.begin.liquid), after: massG(walked.end.liquid) }
+})
+async function weighed(grams: number): Promise<void> {
+  isWeighing.value = false
+  await bench.finishStep(false, [], grams)
+}
 </script>
 
 <template>
-  <StepBench v-slot="{ vessel }" :view="view" :bench="bench">
-    <p v-if="stayedG(vessel) >= 1" class="label gap-above">
-      {{ texts.rooms.staysBehind(numberText(stayedG(vessel)), numberText(vessel.endG)) }}
-    </p>
+  <StepBench :view="view" :bench="bench">
+    <template #default="{ vessel: now }">
+      <p v-if="stayedG(now) >= 1" class="label gap-above">
+        {{ texts.rooms.staysBehind(numberText(stayedG(now)), numberText(now.endG)) }}
+      </p>
+      <p v-if="isSieve && throughG && throughG.before > 0" class="caption">
+        {{ texts.rooms.comesThrough(numberText((100 * throughG.after) / throughG.before)) }}
+      </p>
+    </template>
+    <template #entry>
+      <EntryRuler
+        v-if="isWeighing && throughG"
+        :label="texts.rooms.cameThrough"
+        unit="g"
+        :start="Math.round(throughG.after)"
+        :min="0"
+        :max="Math.ceil(throughG.before)"
+        :step="1"
+        :reach="Math.max(50, throughG.after * 0.15)"
+        @keep="weighed"
+        @cancel="isWeighing = false"
+      />
+    </template>
+    <template #keys>
+      <v-btn v-if="isSieve && view.stepStartedAtMs !== undefined" @click="isWeighing = !isWeighing"
+        >{{ texts.rooms.weighThrough }} <small>g</small></v-btn
+      >
+    </template>
   </StepBench>
 </template>

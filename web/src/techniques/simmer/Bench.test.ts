@@ -93,3 +93,48 @@ describe('a simmer', () => {
     expect(at.kitchen.kinds()[0]).toBe('step.finished')
   })
 })
+
+describe('under pressure', () => {
+  const asked = { choices: { schools: { cooker: 'pressure' }, swaps: {} } }
+  const at = () => workAt('brownStockMade', 'simmer', 0, asked)
+  it('says when it is up, when the flame goes off and when it opens; the cook’s word moves both', async () => {
+    const bench = await at()
+    const { work } = bench.view.value.planned!
+    if (work.kind !== 'simmer' || !work.pressure) throw new Error('no pressure')
+    const pressed = () => {
+      const { live } = bench.view.value
+      return live?.kind === 'timed' ? live.pressure : undefined
+    }
+    const [due] = bench.view.value.deadlines
+    expect(due).toMatchObject({ kind: 'lookSoon', code: 'pressureUp' })
+    bench.kitchen.wait(work.comeUpMin! + 7)
+    await bench.settle()
+    expect(pressed()!.isUp).toBe(false)
+    await bench.press('At pressure')
+    const upAtMs = bench.kitchen.last('cue.seen').atMs
+    expect(pressed()).toEqual({ upAtMs, isUp: true, offAtMs: upAtMs + work.pressure.holdMin * 60_000 })
+    bench.kitchen.wait(work.pressure.holdMin + 0.1)
+    await bench.settle()
+    expect(bench.view.value.deadlines[0]).toMatchObject({ kind: 'actNow', code: 'pressureOff' })
+    await bench.press('Flame is off')
+    expect(bench.view.value.deadlines[0]).toMatchObject({ kind: 'step', code: 'stepEnds' })
+    expect(bench.view.value.deadlines[0]!.atMs).toBeCloseTo(
+      pressed()!.offAtMs + work.pressure.releaseMin * 60_000,
+      0,
+    )
+    expect(bench.w.text()).not.toContain('Top up')
+  })
+  it('carries its cautions and what it is worth in open minutes', async () => {
+    const text = (await at()).w.text()
+    expect(text).toContain('never force the lid')
+    expect(text).toContain('worth 360 open minutes')
+  })
+})
+
+describe('a stock’s clarity', () => {
+  it('is foretold, and so is how long the pot comes up', async () => {
+    const bench = await workAt('brownStockMade', 'simmer')
+    expect(bench.w.text()).toContain('It should stand clear')
+    expect(bench.w.text()).toMatch(/Full flame until it simmers, about \d/)
+  })
+})

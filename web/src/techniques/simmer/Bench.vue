@@ -3,6 +3,7 @@ import type { BatchView } from '@liquamen/core'
 import { computed, ref, toRef } from 'vue'
 import StepBench from '../../bench/StepBench.vue'
 import { useBench } from '../../bench/useBench'
+import { useKitchenNow } from '../../port/useKitchen'
 import EntryRuler from '../../ui/EntryRuler.vue'
 import { clockText, degreesText, numberText } from '../../ui/format'
 import { texts } from '../../ui/texts'
@@ -10,6 +11,7 @@ import { texts } from '../../ui/texts'
 /** A bare simmer: what will have left by its end, when to look, and water back where it falls bare. */
 const props = defineProps<{ view: BatchView }>()
 const bench = useBench(toRef(props, 'view'))
+const nowMs = useKitchenNow()
 const isAdding = ref(false)
 const work = computed(() =>
   props.view.planned?.work.kind === 'simmer' ? props.view.planned.work : undefined,
@@ -36,10 +38,31 @@ const skims = computed(() =>
     )
     .join(', '),
 )
+const pressure = computed(() => work.value?.pressure)
+const pressed = computed(() => timed.value?.pressure)
+const isFlameOffDue = computed(() =>
+  props.view.deadlines.some((d) => d.code === 'pressureOff' && d.atMs <= nowMs.value),
+)
+/** Coming up: when its minutes begin. */
+const comesUp = computed(() => {
+  const min = work.value?.comeUpMin
+  if (pressure.value || min === undefined || min < 0.5) return ''
+  const at = timed.value?.simmersAtMs
+  if (at === undefined) return texts.rooms.comesUp(numberText(min))
+  return at > nowMs.value ? texts.rooms.simmersFrom(clockText(at)) : ''
+})
+const clarityText = computed(() => {
+  const of = work.value?.clarity
+  if (!of) return ''
+  const { clarity, clouds } = texts.rooms
+  return `${clarity[of.grade]}: ${clouds(numberText(of.scumGPerL, 1), numberText(of.fatGPerL, 1))}`
+})
 const advice = computed(() => {
   const w = work.value
   if (!w) return []
   return [
+    ...(comesUp.value ? [comesUp.value] : []),
+    ...(clarityText.value ? [clarityText.value] : []),
     ...(w.drawnFrac === undefined ? [] : [texts.rooms.drawn(numberText(w.drawnFrac * 100))]),
     ...(w.stirEveryMin == null ? [] : [texts.rooms.stirs(numberText(Math.max(1, w.stirEveryMin)))]),
     ...(skims.value ? [texts.rooms.skims(skims.value)] : []),
@@ -59,6 +82,28 @@ async function keep(grams: number): Promise<void> {
       <p v-if="work && work.lossG >= 1" class="label gap-above">
         {{ texts.rooms.simmers(numberText(work.lossG), numberText(work.endMassG)) }}
       </p>
+      <template v-if="pressure && work?.tempC !== undefined">
+        <p class="label gap-above">
+          {{
+            pressed?.isUp
+              ? texts.rooms.pressureOff(clockText(pressed.offAtMs))
+              : texts.rooms.pressureTimes(
+                  numberText(work.comeUpMin ?? 0),
+                  numberText(pressure.holdMin),
+                  numberText(pressure.releaseMin),
+                )
+          }}
+        </p>
+        <p class="text">
+          {{
+            texts.rooms.pressure(
+              numberText(pressure.gaugeKPa),
+              degreesText(work.tempC),
+              numberText(pressure.openMin),
+            )
+          }}
+        </p>
+      </template>
       <p v-if="visit" class="label">{{ visit }}</p>
       <p v-if="losses.length && work?.tempC !== undefined" class="text">
         {{ texts.rooms.heldAt(degreesText(work.tempC)) }}
@@ -86,7 +131,18 @@ async function keep(grams: number): Promise<void> {
       />
     </template>
     <template #keys>
-      <v-btn v-if="view.stepStartedAtMs !== undefined" @click="isAdding = !isAdding"
+      <v-btn
+        v-if="pressed && !pressed.isUp"
+        class="is-first"
+        @click="
+          bench.keep('cue.seen', { stepId: bench.stepId.value, cue: 'atPressure' }, texts.rooms.atPressure)
+        "
+        >{{ texts.rooms.atPressure }}</v-btn
+      >
+      <v-btn v-if="isFlameOffDue" class="is-first" @click="bench.answer('actNow')">{{
+        texts.rooms.flameOff
+      }}</v-btn>
+      <v-btn v-if="view.stepStartedAtMs !== undefined && !pressure" @click="isAdding = !isAdding"
         >{{ texts.rooms.topUp }} <small>g</small></v-btn
       >
     </template>
