@@ -1,4 +1,4 @@
-import { ALLERGENS, LIMITS, MOST_FACTS_PER_POST } from '@liquamen/core'
+import { ALLERGENS, LIMITS, MOST_FACTS_PER_POST, type Lessons } from '@liquamen/core'
 import { z } from 'zod'
 import { catalogSchema } from './catalog'
 import { channelSchema } from './channels'
@@ -64,6 +64,30 @@ export const openedSchema = z.object({
 export type Opened = z.infer<typeof openedSchema>
 export const guestDetailsListSchema = z.object({ details: z.array(guestDetailsSchema) })
 
+const minutesSchema = z.object({ low: z.number(), value: z.number(), high: z.number() })
+/** What a closed batch teaches: minutes of its steps, its reductions against their forecasts, its sieves. */
+export const lessonsSchema = z.object({
+  steps: z.array(z.object({ stepId: z.string(), saidMin: z.number(), tookMin: z.number() })).readonly(),
+  reductions: z
+    .array(
+      z.object({
+        stepId: z.string(),
+        ringId: z.string(),
+        panId: z.string(),
+        ratioLn: z.number(),
+        foretoldMin: minutesSchema,
+        tookMin: z.number(),
+      }),
+    )
+    .readonly(),
+  sieves: z
+    .array(z.object({ stepId: z.string(), foretoldFrac: z.number(), weighedFrac: z.number() }))
+    .readonly(),
+}) satisfies z.ZodType<Lessons>
+export const lessonListSchema = z.object({
+  rows: z.array(z.object({ batchId: uuid, formulaId: z.string(), atMs: z.number(), lessons: lessonsSchema })),
+})
+export const lessonQuerySchema = z.object({ formulaId: slug.optional() })
 export const batchRowSchema = z.object({
   id: uuid,
   sauceName: z.string(),
@@ -76,6 +100,8 @@ export const batchRowSchema = z.object({
   finishedAtMs: z.number().nullable(),
   pickupAtMs: z.number().nullable(),
   deviations: z.number().int(),
+  /** Of a closed batch; those of earlier releases have none. */
+  lessons: lessonsSchema.optional(),
 })
 export type BatchRow = z.infer<typeof batchRowSchema>
 export const batchListSchema = z.object({ batches: z.array(batchRowSchema) })

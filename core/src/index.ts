@@ -37,6 +37,7 @@ export {
   type Pan,
   type PlanPlace,
   type ProbeCheckKept,
+  type LearnedPair,
   type Ring,
   type RingMeasure,
   type ScaleCheckKept,
@@ -231,6 +232,21 @@ export { lateReadyAtMs } from './batch/readyAt'
 export { dealShares } from './batch/shares'
 export { needsRing, freeFrom, spanOfPlan, type Taken, takenBy } from './batch/takenTimes'
 export { type BatchView, type ReadingsOf, urgencyOf, viewBatch } from './batch/viewBatch'
+
+// learning
+export {
+  foretoldAgainst,
+  type Foretold,
+  type ForetoldAgainst,
+  houseMinutes,
+  type HouseMinutes,
+  housePairs,
+  houseShare,
+  type HouseShare,
+  type LessonRow,
+  OFFERED_FROM,
+} from './learning/house'
+export { type Lessons, lessonsOf } from './learning/lessons'
 
 // larder
 export { derivativesOf } from './larder/derivatives'

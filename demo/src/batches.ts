@@ -139,11 +139,11 @@ export function work(batch: DemoBatch, { startAtMs, truth = BRISK, untilStepId, 
 }
 
 /** A whole batch for an order, from taking it to the plate. */
-export function whole(of: DemoOrder, ringId: string): DemoBatch {
+export function whole(of: DemoOrder, ringId: string, truth?: Truth): DemoBatch {
   const startAtMs =
     of.pickupAtMs -
     1.3 * plan(of, undefined, { ringId, plannedAtMs: of.takenAtMs }).plan.totalMin.value * MINUTE
   const batch = plan(of, order(of), { ringId, plannedAtMs: startAtMs - 20 * MINUTE })
-  work(batch, { startAtMs })
+  work(batch, { startAtMs, ...(truth ? { truth } : {}) })
   return batch
 }

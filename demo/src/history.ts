@@ -16,8 +16,34 @@ export function history(): void {
     const pickupAtMs = at(daysAgo, hour)
     whole({ name, formulaId, portions, pickupAtMs, takenAtMs: pickupAtMs - 180 * MINUTE }, ringId)
   }
+  evenings()
   base('demiGlaceMade', 28, at(2, 9), 'ring4', 5)
   base('brownStockMade', 40, at(1, 7), 'ring4', 3)
+}
+
+/** The same sauce on earlier evenings, on a ring that gives less than its plate says until the house takes what that taught. */
+function evenings(): void {
+  for (const [i, daysAgo] of [17, 15, 14, 11, 9, 8, 6, 4].entries()) {
+    const pickupAtMs = at(daysAgo, 19.5)
+    const truth = {
+      paceFactor: 0.8 + 0.02 * (i % 3),
+      stopsAboveFrac: 0.01,
+      reads: true,
+      stepFactor: 1.15 + 0.05 * (i % 4),
+      sieveFactor: 0.96,
+    }
+    whole(
+      {
+        name: `Regular table ${i + 1}`,
+        formulaId: 'redWineShallot',
+        portions: 8,
+        pickupAtMs,
+        takenAtMs: pickupAtMs - 180 * MINUTE,
+      },
+      'ring2',
+      truth,
+    )
+  }
 }
 
 /** A base, made and put away as a lot. */

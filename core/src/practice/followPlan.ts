@@ -6,7 +6,8 @@ import type { Frozen, Planned } from '../facts/kinds/batch'
 import type { BatchKind, Payloads } from '../facts/kinds/kinds'
 import type { FormulaStep } from '../formula/formula'
 import { houseRules } from '../kitchen/kitchen'
-import { actualEnd, beginStage } from '../pan/actualWalk'
+import { massG } from '../mixture/composition'
+import { actualEnd, actualWalk, beginStage } from '../pan/actualWalk'
 import { saltOnPlateFrac } from '../formula/traceFormula'
 import { holdLimits } from '../safety/codes'
 import type { TechniqueId } from '../techniques/acts'
@@ -22,6 +23,10 @@ export interface Truth {
   readonly stopsAboveFrac: number
   /** Whether readings are put on record on the way. */
   readonly reads: boolean
+  /** How many times its planned minutes every other step takes; 1 where absent. */
+  readonly stepFactor?: number
+  /** Share of what is foretold that comes through a sieve, weighed; not weighed where absent. */
+  readonly sieveFactor?: number
 }
 /** A batch that goes exactly as it was planned. */
 export const AS_PLANNED: Truth = { paceFactor: 1, stopsAboveFrac: 0, reads: false }
@@ -138,7 +143,15 @@ const serveStep: Follow = ({ rehearsal: { put }, plan, endsAtMs }) => {
   return { endsAtMs }
 }
 
+const sieveStep: Follow = ({ truth: { sieveFactor }, state, step, endsAtMs }) => {
+  const begin = techniqueOf(step).sieves?.(step) && actualWalk(state())?.find((w) => w.step.id === step.id)
+  return begin && sieveFactor !== undefined
+    ? { endsAtMs, massG: massG(begin.end.liquid) * sieveFactor }
+    : { endsAtMs }
+}
+
 const FOLLOW: Readonly<Partial<Record<TechniqueId, Follow>>> = {
+  prepare: sieveStep,
   reduce: reduceStep,
   eggEmulsion: eggStep,
   season: seasonStep,
@@ -176,7 +189,7 @@ export function followPlan(rehearsal: Rehearsal): number {
     if (step.id === rehearsal.untilStepId) return atMs
     const minutes = plan.steps.find((s) => s.stepId === step.id)?.minutes.value ?? 1
     const follow = FOLLOW[techniqueOf(step).id]
-    const endsAtMs = atMs + minutes * MINUTE_MS
+    const endsAtMs = atMs + minutes * (truth.stepFactor ?? 1) * MINUTE_MS
     const at: At = {
       rehearsal: { ...rehearsal, put: kept },
       plan,

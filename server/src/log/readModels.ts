@@ -2,6 +2,7 @@ import type { BatchRow } from '@liquamen/contracts'
 import {
   byStream,
   growingStream,
+  lessonsOf,
   liftFact,
   STREAM_KINDS,
   type BatchState,
@@ -15,6 +16,7 @@ import { valuesOf, writesLines, type Lines } from './lines.repo'
 /** The Log's line of a batch. */
 export function summarise(state: BatchState): BatchRow {
   const { id, status, plan, planned, startedAtMs, finishedAtMs, servedPortions, deviations } = state
+  const lessons = lessonsOf(state)
   return {
     id,
     status,
@@ -27,6 +29,7 @@ export function summarise(state: BatchState): BatchRow {
     finishedAtMs: finishedAtMs ?? null,
     pickupAtMs: plan?.pickupAtMs ?? null,
     deviations: deviations.length,
+    ...(lessons ? { lessons } : {}),
   }
 }
 

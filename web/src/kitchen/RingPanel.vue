@@ -3,6 +3,7 @@ import { HEATERS, type HeaterKind, type Ring } from '@liquamen/core'
 import { computed } from 'vue'
 import HoldButton from '../ui/HoldButton.vue'
 import SentenceField from '../ui/SentenceField.vue'
+import RingPairs from './RingPairs.vue'
 import RingTest from './RingTest.vue'
 import RingWords from './RingWords.vue'
 import { USUAL_BURNER_MM } from './stovePlan'
@@ -87,6 +88,7 @@ const remove = () =>
       @update:model-value="(kind: HeaterKind) => heat({ kind })"
     />
     <RingTest :ring="ring" :change="change" />
+    <RingPairs :ring="ring" :change="change" />
     <RingWords v-if="ring.measured?.length" :ring="ring" />
     <div class="keys-row">
       <HoldButton :disabled="wantedBy.length > 0" @held="remove">{{ texts.holdToRemove }}</HoldButton>

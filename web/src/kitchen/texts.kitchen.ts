@@ -56,6 +56,17 @@ export const kitchenTexts = {
     sized: 'Stove set',
   },
   ring: {
+    pairs: {
+      title: 'What batches taught of it',
+      taught: (factor: string, sd: string, n: number, day: string) =>
+        `gives ${factor} × what was thought, ± ${sd} % (${n} ${n === 1 ? 'reduction' : 'reductions'}, last ${day});`,
+      prior: 'not taken: plans go by the plate or the water test',
+      inForce: (factor: string) => `in force ${factor} ×`,
+      take: 'Take it',
+      putBack: 'Put back',
+      taken: (pan: string) => `learned of ${pan}: taken`,
+      isBack: (pan: string) => `learned of ${pan}: put back`,
+    },
     title: (n: number) => `Ring ${n}`,
     isNumber: 'Painted',
     called: 'called',

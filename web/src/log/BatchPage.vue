@@ -14,11 +14,13 @@ import { computed, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, OutOfReach, Refusal } from '../port/api'
 import { useKitchenViews } from '../port/useKitchenViews'
+import { useLessons } from '../port/useLessons'
 import HoldRecord from '../techniques/hold/Record.vue'
 import { ROOMS } from '../techniques/registry'
 import { choiceWords } from '../book/choiceWords'
 import { clockText, dayText, numberText } from '../ui/format'
 import { texts } from '../ui/texts'
+import HouseStep from './HouseStep.vue'
 import BatchActs from './BatchActs.vue'
 
 const route = useRoute()
@@ -33,6 +35,7 @@ const facts = computed(() =>
 )
 const lastAtMs = computed(() => kitchen.batches.get(id)?.lastAtMs)
 const isMissing = ref(false)
+const lessons = useLessons()
 const state = computed<BatchState | undefined>(() =>
   facts.value?.length ? foldBatch(id, facts.value) : undefined,
 )
@@ -67,6 +70,8 @@ const restart = computed(() => {
     return texts.bench.restartTill(clockText(latestStartAtMs), clockText(pickupAtMs))
   return texts.bench.restartLate(clockText(kitchen.nowMs + totalMin.value * COUNT_BACK_SPARE * 60_000))
 })
+/** Its formula as the book has it now. */
+const written = computed(() => catalog.value?.formulas.find((f) => f.id === state.value?.planned?.formulaId))
 const steps = computed(() =>
   (formula.value?.steps ?? []).map((step) => {
     const own = state.value?.steps[step.id]
@@ -77,6 +82,7 @@ const steps = computed(() =>
         : undefined
     return {
       id: step.id,
+      written: written.value?.steps.find((w) => w.id === step.id),
       verb: step.verb,
       planned,
       took,
@@ -124,6 +130,7 @@ const name = (crewId: string | undefined) =>
             <th>{{ texts.batch.step }}</th>
             <th class="n">{{ texts.batch.foretold }}, min</th>
             <th class="n">{{ texts.batch.took }}, min</th>
+            <th>{{ texts.batch.house }}</th>
             <th class="n">{{ texts.batch.mass }}, g</th>
             <th>{{ texts.batch.crew }}</th>
           </tr>
@@ -139,6 +146,9 @@ const name = (crewId: string | undefined) =>
             </td>
             <td class="n">
               <strong v-if="s.took !== undefined">{{ numberText(s.took, 1) }}</strong>
+            </td>
+            <td>
+              <HouseStep :step="s.written" :formula-id="state.planned?.formulaId ?? ''" :lessons="lessons" />
             </td>
             <td class="n">
               <template v-if="s.massG !== undefined"

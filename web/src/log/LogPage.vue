@@ -3,9 +3,11 @@ import type { BatchRow } from '@liquamen/contracts'
 import { computed, onMounted, ref, watch } from 'vue'
 import { api, OutOfReach } from '../port/api'
 import { useKitchenViews } from '../port/useKitchenViews'
+import { useLessons } from '../port/useLessons'
 import DayField from '../ui/DayField.vue'
 import { clockText, dayText, instantOn, isoDayText, numberText } from '../ui/format'
 import { texts } from '../ui/texts'
+import ForetoldAgainst from './ForetoldAgainst.vue'
 import VesselChip from '../vessel/VesselChip.vue'
 
 const { kitchen, catalog } = useKitchenViews()
@@ -47,6 +49,11 @@ const byDay = computed(() => {
 const fillOf = (id: string) => catalog.value?.formulas.find((f) => f.id === id)?.fill ?? ''
 
 /** Whether a line falls under what was asked for, as the server judges it. */
+/** Lessons of the sauce that is asked for, or of all. */
+const { rows: allLessons } = useLessons()
+const lessons = computed(() =>
+  allLessons.value.filter((l) => !formulaId.value || l.formulaId === formulaId.value),
+)
 const isAsked = (r: BatchRow) => {
   const atMs = r.startedAtMs ?? r.pickupAtMs ?? 0
   const { fromMs, toMs } = query.value
@@ -96,6 +103,7 @@ watch(() => kitchen.batches.size, load)
       <v-select v-model="formulaId" :items="formulas" :label="texts.log.sauce" />
       <v-btn :href="csvAddress" download>{{ texts.log.csv }}</v-btn>
     </div>
+    <ForetoldAgainst :rows="lessons" />
     <p v-if="isOffline" class="caption">⊣ ⊢ {{ texts.log.offline }}</p>
     <p v-if="rows && rows.length === 0" class="label">{{ texts.log.empty }}</p>
     <div v-for="[day, list] in byDay" :key="day">

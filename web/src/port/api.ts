@@ -97,6 +97,8 @@ export const api = {
   putGuestDetails: (details: GuestDetails) => call(undefined, `/guest-details/${details.id}`, 'PUT', details),
   batches: async (query: Record<string, string>) =>
     (await call((s) => s.batchListSchema, `/batches?${new URLSearchParams(query).toString()}`)).batches,
+  lessons: async (formulaId?: string) =>
+    (await call((s) => s.lessonListSchema, `/lessons${formulaId ? `?formulaId=${formulaId}` : ''}`)).rows,
   batchFacts: async (id: string) =>
     readStored((await call((s) => s.unreadBatchSchema, `/batches/${id}`)).facts),
   saveFormula: async (formula: Formula) =>

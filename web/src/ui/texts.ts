@@ -296,6 +296,21 @@ export const texts = {
     on: 'off the heat',
   },
   log: {
+    foretold: {
+      title: 'First forecasts against what came',
+      held: (held: number, of: number) =>
+        `${held} of the last ${of} reductions came within their band; eight in ten should.`,
+      tooNarrow: 'Too few: our bands are too narrow. Take what rings and pans taught, under Kitchen.',
+      tooWide: 'More than they should: our bands are wider than they need to be.',
+      offBy: (before: string, now: string) =>
+        `Half of them lay within ${before} % of the middle at first, within ${now} % of late.`,
+      drift: {
+        slower: 'They come later and later: a burner, a pan or a cook has changed.',
+        faster: 'They come sooner and sooner: a burner, a pan or a cook has changed.',
+      },
+      off: (pct: string) => `${pct} % against the middle forecast`,
+      drawn: (n: number, held: number) => `${n} reductions, ${held} within their band`,
+    },
     title: 'Log',
     from: 'From',
     to: 'To',
@@ -308,6 +323,10 @@ export const texts = {
     back: 'All batches',
   },
   batch: {
+    house: 'the house’s own, min',
+    taught: (n: number) => `(${n} ${n === 1 ? 'time' : 'times'})`,
+    take: 'take it',
+    sieve: (foretold: string, weighed: string) => `sieve ${foretold} % foretold, ${weighed} % weighed`,
     step: 'Step',
     foretold: 'foretold',
     took: 'took',

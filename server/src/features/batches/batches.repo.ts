@@ -1,5 +1,6 @@
 import type { BatchQuery, BatchRow } from '@liquamen/contracts'
-import { and, desc, eq, gte, lt } from 'drizzle-orm'
+import type { LessonRow } from '@liquamen/core'
+import { and, desc, eq, gte, lt, sql } from 'drizzle-orm'
 import type { Tx } from '../../db/database'
 import { batches } from '../../db/schema'
 
@@ -19,4 +20,23 @@ export async function listBatches(tx: Tx, { fromMs, toMs, formulaId }: BatchQuer
     .orderBy(desc(batches.day))
     .limit(MOST_ROWS)
   return rows.map((row) => row.summary)
+}
+
+const MOST_LESSONS = 400 // beliefs hardly move after so many, and an old stove is not this one
+/** What the newest closed batches teach. */
+export async function listLessons(tx: Tx, formulaId?: string): Promise<LessonRow[]> {
+  const rows = await tx
+    .select({ summary: batches.summary })
+    .from(batches)
+    .where(
+      and(
+        formulaId ? eq(batches.formulaId, formulaId) : undefined,
+        sql`${batches.summary} -> 'lessons' is not null`,
+      ),
+    )
+    .orderBy(desc(batches.day))
+    .limit(MOST_LESSONS)
+  return rows.flatMap(({ summary: { id, formulaId: of, finishedAtMs, lessons } }) =>
+    lessons && finishedAtMs !== null ? [{ batchId: id, formulaId: of, atMs: finishedAtMs, lessons }] : [],
+  )
 }

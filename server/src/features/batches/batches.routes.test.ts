@@ -83,3 +83,27 @@ describe('the Log', () => {
     expect(csv).not.toMatch(/(^|,)=SUM/m)
   })
 })
+
+describe('what closed batches teach', () => {
+  it('is asked for by sauce, newest first; one that was never lit teaches nothing', async () => {
+    const at = await createTestApp()
+    const file = readFileSync(new URL('../../../../demo/larchwater-house.json', import.meta.url), 'utf8')
+    const imported = await at.request('/import', { body: JSON.parse(file) as unknown })
+    expect(imported.status).toBe(200)
+    const lessons = async (query: string) =>
+      (
+        (await (await at.request(`/lessons${query}`)).json()) as {
+          rows: { formulaId: string; atMs: number; lessons: { reductions: unknown[] } }[]
+        }
+      ).rows
+    const all = await lessons('')
+    const own = await lessons('?formulaId=redWineShallot')
+    expect(own.length).toBeGreaterThanOrEqual(8)
+    expect(own.every((r) => r.formulaId === 'redWineShallot' && r.lessons.reductions.length > 0)).toBe(true)
+    expect(all.length).toBeGreaterThan(own.length)
+    expect(await lessons('?formulaId=hollandaise%20x')).toBeUndefined()
+    const rows = await t.request('/lessons')
+    expect(await rows.json()).toEqual({ rows: [] })
+    await at.close()
+  })
+})

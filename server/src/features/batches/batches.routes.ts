@@ -1,5 +1,13 @@
 import { createRoute, z } from '@hono/zod-openapi'
-import { batchFactsSchema, batchListSchema, batchQuerySchema, problem, uuid } from '@liquamen/contracts'
+import {
+  batchFactsSchema,
+  batchListSchema,
+  batchQuerySchema,
+  lessonListSchema,
+  lessonQuerySchema,
+  problem,
+  uuid,
+} from '@liquamen/contracts'
 import type { AppDeps } from '../../app'
 import { createRouter } from '../../http/context'
 import { ProblemError } from '../../http/problemError'
@@ -10,6 +18,14 @@ const listRoute = createRoute({
   path: '/batches',
   request: { query: batchQuerySchema },
   responses: { 200: { description: 'batches by day, newest first', content: json(batchListSchema) } },
+})
+const lessonsRoute = createRoute({
+  method: 'get',
+  path: '/lessons',
+  request: { query: lessonQuerySchema },
+  responses: {
+    200: { description: 'what the newest closed batches teach', content: json(lessonListSchema) },
+  },
 })
 const oneRoute = createRoute({
   method: 'get',
@@ -37,6 +53,10 @@ export function batchesRoutes({ batches }: AppDeps) {
   router.openapi(listRoute, async (c) =>
     c.json({ batches: await batches.list(c.get('device').kitchenId, c.req.valid('query')) }, 200),
   )
+  router.openapi(lessonsRoute, async (c) => {
+    const rows = await batches.lessons(c.get('device').kitchenId, c.req.valid('query').formulaId)
+    return c.json({ rows: rows as z.infer<typeof lessonListSchema>['rows'] }, 200)
+  })
   router.openapi(oneRoute, async (c) => {
     const facts = await batches.facts(c.get('device').kitchenId, c.req.valid('param').id)
     return c.json({ facts: facts as unknown as z.infer<typeof batchFactsSchema>['facts'] }, 200)

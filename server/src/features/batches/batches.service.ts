@@ -1,11 +1,11 @@
 import { problem, type BatchQuery, type BatchRow, type Samples } from '@liquamen/contracts'
-import { compareFacts, foldBatch, liftFact, type BatchState, type Fact } from '@liquamen/core'
+import { compareFacts, foldBatch, liftFact, type BatchState, type Fact, type LessonRow } from '@liquamen/core'
 import type { Database } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
 import type { StoredFact } from '../../log/chain'
 import { readStreams } from '../../log/facts.repo'
 import { batchCsv, listCsv, temperaturesCsv } from './batchCsv'
-import { listBatches } from './batches.repo'
+import { listBatches, listLessons } from './batches.repo'
 
 /** What the batches' records lean on: files for export, channels for temperatures. */
 export interface BatchesNeeds {
@@ -43,6 +43,8 @@ export function createBatchesService({ database, clock, files, channels }: Batch
   return {
     list,
     facts,
+    lessons: (kitchenId: string, formulaId?: string): Promise<LessonRow[]> =>
+      database.inKitchen(kitchenId, (tx) => listLessons(tx, formulaId)),
     listAsCsv: async (kitchenId: string, query: BatchQuery): Promise<string> =>
       listCsv(await list(kitchenId, query)),
     /** The whole batch with its orders, as a file in the open format. */

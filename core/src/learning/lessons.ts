@@ -1,0 +1,143 @@
+import { stagesOf } from '../batch/batchPlan'
+import type { BatchState, StageFact } from '../batch/batchState'
+import { NO_CHOICES, optionOf } from '../formula/applyChoices'
+import type { Formula, FormulaStep, MinutesBand } from '../formula/formula'
+import { massG } from '../mixture/composition'
+import { actualWalk } from '../pan/actualWalk'
+import { strained } from '../pan/sieve'
+import { techniqueOf } from '../techniques/registry'
+
+/** Minutes that a step took beside what its formula said. */
+export interface StepLesson {
+  readonly stepId: string
+  readonly saidMin: number
+  readonly tookMin: number
+}
+/** A reduction of which something was measured: how it went against its first forecast. */
+export interface ReductionLesson {
+  readonly stepId: string
+  readonly ringId: string
+  readonly panId: string
+  /** ln of the rate that it had over the rate that this ring was thought to give before anything was learned of the pair. */
+  readonly ratioLn: number
+  readonly foretoldMin: MinutesBand
+  readonly tookMin: number
+}
+/** Liquor that came through a sieve, weighed, as a share of what went onto it, beside the share foretold. */
+export interface SieveLesson {
+  readonly stepId: string
+  readonly foretoldFrac: number
+  readonly weighedFrac: number
+}
+/** What a closed batch teaches. What was interrupted, altered on the way or never measured teaches nothing. */
+export interface Lessons {
+  readonly steps: readonly StepLesson[]
+  readonly reductions: readonly ReductionLesson[]
+  readonly sieves: readonly SieveLesson[]
+}
+
+const MINUTE_MS = 60_000
+/** Beyond so many times what was said a step was interrupted, not slow. */
+const INTERRUPTED = 4
+const LEAST_BOIL_MIN = 2
+const LEAST_LOST_G = 20
+const NO_OWN_MINUTES = ['reduce', 'hold', 'cool', 'serve'] as const
+
+const took = (state: BatchState, stepId: string): number | undefined => {
+  const { startedAtMs, finishedAtMs } = state.steps[stepId] ?? {}
+  return startedAtMs !== undefined && finishedAtMs !== undefined && finishedAtMs > startedAtMs
+    ? (finishedAtMs - startedAtMs) / MINUTE_MS
+    : undefined
+}
+
+/** A step whose minutes a chosen school sets says nothing of the step as it is written. */
+function isOfSchool({ frozen, planned }: BatchState, stepId: string): boolean {
+  const formula = frozen?.formula
+  return (formula?.schools ?? []).some((school) =>
+    optionOf(formula as Formula, school.id, planned?.choices ?? NO_CHOICES)?.changes.some(
+      (change) =>
+        (change.op === 'setStep' && change.stepId === stepId && change.step.minutes) ||
+        (change.op === 'addStep' && change.step.id === stepId),
+    ),
+  )
+}
+
+function stepLesson(state: BatchState, step: FormulaStep): StepLesson[] {
+  const { work } = state.plan?.steps.find((s) => s.stepId === step.id) ?? {}
+  const comeUpMin = work?.kind === 'simmer' ? (work.comeUpMin ?? 0) : 0
+  const isOwn = !NO_OWN_MINUTES.some((id) => id === techniqueOf(step).id)
+  const all = took(state, step.id)
+  if (
+    !isOwn ||
+    isOfSchool(state, step.id) ||
+    !step.minutes?.value ||
+    all === undefined ||
+    (work?.kind === 'simmer' && work.pressure)
+  )
+    return []
+  const tookMin = all - comeUpMin
+  const { low, value, high } = step.minutes
+  const isUsable = tookMin > low / INTERRUPTED && tookMin < high * INTERRUPTED
+  return isUsable ? [{ stepId: step.id, saidMin: value, tookMin }] : []
+}
+
+/** Minutes a pan stood beside its flame, in the order of the facts. */
+function liftedMin(facts: readonly StageFact[], endMs: number): number {
+  let sinceMs: number | undefined
+  let sum = 0
+  for (const f of facts) {
+    if (f.kind === 'pan.lifted') sinceMs ??= f.atMs
+    if (f.kind === 'pan.returned' && sinceMs !== undefined) {
+      sum += f.atMs - sinceMs
+      sinceMs = undefined
+    }
+  }
+  return (sum + (sinceMs === undefined ? 0 : Math.max(0, endMs - sinceMs))) / MINUTE_MS
+}
+
+function reductionLesson(state: BatchState, step: FormulaStep): ReductionLesson[] {
+  const own = state.steps[step.id]
+  const { frozen, plan } = state
+  const stage = own?.stage ?? (plan && stagesOf(plan).find((s) => s.stepId === step.id))
+  const all = took(state, step.id)
+  if (!stage || !frozen || own?.massG === undefined || all === undefined) return []
+  const facts = state.stageFacts.filter((f) => 'stepId' in f.payload && f.payload.stepId === step.id)
+  const isMeasured = facts.some((f) => f.kind === 'reading.taken' && 'massG' in f.payload)
+  const isAltered = facts.some((f) => f.kind === 'addition.made' || f.kind === 'heat.changed')
+  const tookMin = all - liftedMin(facts, own.finishedAtMs ?? 0)
+  const boilMin = tookMin - stage.warmUpMin
+  const lostG = stage.startMassG - own.massG
+  if (!isMeasured || isAltered || boilMin < LEAST_BOIL_MIN || lostG < LEAST_LOST_G) return []
+  const vessel = plan?.steps.find((s) => s.stepId === step.id)?.panId
+  const panId = vessel ?? frozen.vessels.pan?.id ?? ''
+  const learned = frozen.ring.withPans?.find((p) => p.panId === panId)?.factor ?? 1
+  const ratioLn = Math.log(lostG / boilMin / stage.rateGPerMin) + Math.log(learned)
+  return [{ stepId: step.id, ringId: frozen.ring.id, panId, ratioLn, foretoldMin: stage.minutes, tookMin }]
+}
+
+function sieveLessons(state: BatchState, steps: readonly FormulaStep[]): SieveLesson[] {
+  const weighed = steps.filter((s) => techniqueOf(s).sieves?.(s) && state.steps[s.id]?.massG !== undefined)
+  if (!weighed.length) return []
+  const walk = actualWalk(state) ?? []
+  return weighed.flatMap((step): SieveLesson[] => {
+    const begin = walk.find((w) => w.step.id === step.id)?.begin
+    const beforeG = begin ? massG(begin.liquid) : 0
+    if (!begin || beforeG <= 0) return []
+    const { yieldFrac: _learned, ...unlearned } = step
+    const foretoldFrac = massG(strained(begin, unlearned).liquid) / beforeG
+    const weighedFrac = Math.min(1, (state.steps[step.id]?.massG ?? 0) / beforeG)
+    return [{ stepId: step.id, foretoldFrac, weighedFrac }]
+  })
+}
+
+/** What a batch teaches once it is closed; nothing before, and nothing of one that was never lit. */
+export function lessonsOf(state: BatchState): Lessons | undefined {
+  const { frozen, finishedAtMs } = state
+  if (!frozen || finishedAtMs === undefined) return undefined
+  const { steps } = frozen.formula
+  return {
+    steps: steps.flatMap((s) => stepLesson(state, s)),
+    reductions: steps.flatMap((s) => (techniqueOf(s).id === 'reduce' ? reductionLesson(state, s) : [])),
+    sieves: sieveLessons(state, steps),
+  }
+}
