@@ -46,7 +46,7 @@ export interface FormulaStep {
   readonly startsHot?: boolean
   /** What goes in arrives hot. */
   readonly arrivesHot?: boolean
-  /** Straining: 0 drained, 0.6 pressed hard; and the share of the liquor that goes through, where the house has weighed it. */
+  /** Straining: 0 drained, 0.6 pressed hard; and the share of liquor and fat that goes through, where the house has weighed it. */
   readonly pressFrac?: number
   readonly yieldFrac?: number
   readonly heat?: HeatWord

@@ -4,6 +4,7 @@ import { NO_CHOICES, optionOf } from '../formula/applyChoices'
 import type { Formula, FormulaStep, MinutesBand } from '../formula/formula'
 import { massG } from '../mixture/composition'
 import { actualWalk } from '../pan/actualWalk'
+import { sauceOf } from '../pan/contents'
 import { strained } from '../pan/sieve'
 import { techniqueOf } from '../techniques/registry'
 
@@ -121,7 +122,7 @@ function sieveLessons(state: BatchState, steps: readonly FormulaStep[]): SieveLe
   const walk = actualWalk(state) ?? []
   return weighed.flatMap((step): SieveLesson[] => {
     const begin = walk.find((w) => w.step.id === step.id)?.begin
-    const beforeG = begin ? massG(begin.liquid) : 0
+    const beforeG = begin ? massG(sauceOf(begin)) : 0
     if (!begin || beforeG <= 0) return []
     const { yieldFrac: _learned, ...unlearned } = step
     const foretoldFrac = massG(strained(begin, unlearned).liquid) / beforeG

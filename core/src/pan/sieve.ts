@@ -8,16 +8,13 @@ export function bindFat(of: Contents): Contents {
   return { ...of, liquid: sauceOf(of), fatG: 0 }
 }
 
-/** Share of the liquor that goes through a sieve. */
-function throughShare(
-  { liquid, solids }: Contents,
-  { pressFrac = 0, yieldFrac }: SieveStep,
-  measuredG?: number,
-): number {
-  const total = massG(liquid)
+/** Share of the liquor that goes through a sieve; the clear fat over it goes through whole, and is weighed with it. */
+function throughShare(of: Contents, { pressFrac = 0, yieldFrac }: SieveStep, measuredG?: number): number {
+  const total = massG(of.liquid)
   if (total <= 0) return 0
-  if (measuredG !== undefined) return Math.min(1, measuredG / total)
-  return yieldFrac ?? Math.max(0, total - solids.heldG * (1 - pressFrac)) / total
+  const weighedG = measuredG ?? (yieldFrac === undefined ? undefined : yieldFrac * massG(sauceOf(of)))
+  const throughG = weighedG === undefined ? total - of.solids.heldG * (1 - pressFrac) : weighedG - of.fatG
+  return Math.min(1, Math.max(0, throughG / total))
 }
 type SieveStep = Pick<FormulaStep, 'pressFrac' | 'yieldFrac'>
 

@@ -153,7 +153,9 @@ const name = (crewId: string | undefined) =>
             <td class="n">
               <template v-if="s.massG !== undefined"
                 >{{ numberText(s.massG) }}
-                <span class="soft">{{ texts.batch.ofTarget(numberText(s.targetG ?? 0)) }}</span></template
+                <span v-if="s.targetG" class="soft">{{
+                  texts.batch.ofTarget(numberText(s.targetG))
+                }}</span></template
               >
             </td>
             <td>{{ s.by }}</td>
@@ -201,7 +203,7 @@ h1 {
 }
 .columns {
   display: grid;
-  grid-template-columns: minmax(0, 2fr) minmax(0, 1fr);
+  grid-template-columns: minmax(0, 4fr) minmax(0, 1fr);
   gap: 32px;
   margin: 10px 0;
 }
@@ -213,6 +215,7 @@ h1 {
 .n {
   text-align: right !important;
   padding-right: 20px !important;
+  white-space: nowrap;
 }
 h2 {
   margin-top: 10px;

@@ -62,9 +62,3 @@ const isNewShare = computed(
     </p>
   </div>
 </template>
-
-<style scoped>
-.house p {
-  white-space: nowrap;
-}
-</style>

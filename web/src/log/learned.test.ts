@@ -56,7 +56,7 @@ describe('what the house learned of a step', () => {
   })
   it('a sieve is told in what was foretold and what was weighed', async () => {
     const { w, take } = houseStep(strain as never, [row(1, 7), row(2, 7), row(3, 7)])
-    expect(says(w)).toContain('sieve 97.0 % foretold, 94.0 % weighed (3 times)')
+    expect(says(w)).toContain('lets 94.0 % through, 97.0 % foretold (3 times)')
     await button(w, 'take it').trigger('click')
     expect(take).toHaveBeenCalledWith(formula.id, strain.id, { yieldFrac: 0.94 })
   })

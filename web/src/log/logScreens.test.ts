@@ -15,6 +15,7 @@ import LogPage from './LogPage.vue'
 const made = rehearsed('redWineShallot', 'serve', 1)
 let kitchen: MemoryKitchen
 beforeEach(() => {
+  vi.spyOn(api, 'lessons').mockResolvedValue([])
   setActivePinia(createPinia())
   kitchen = memoryKitchen(made.nowMs)
 })

@@ -1,6 +1,6 @@
 import { lessonsOf, type FormulaStep, type LessonRow } from '@liquamen/core'
 import { computed, onMounted, ref } from 'vue'
-import { api, OutOfReach } from './api'
+import { api, OutOfReach, Refusal } from './api'
 import { useKitchenViews } from './useKitchenViews'
 
 /** What closed batches taught: the server's, and those of this browser that it does not have yet. */
@@ -24,7 +24,7 @@ export function useLessons(formulaId?: string) {
   const isRefused = ref(false)
   onMounted(async () => {
     stored.value = await api.lessons(formulaId).catch((error: unknown) => {
-      if (error instanceof OutOfReach) return []
+      if (error instanceof OutOfReach || error instanceof Refusal) return [] // what this browser holds is shown
       throw error
     })
   })

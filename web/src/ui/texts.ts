@@ -326,7 +326,7 @@ export const texts = {
     house: 'the house’s own, min',
     taught: (n: number) => `(${n} ${n === 1 ? 'time' : 'times'})`,
     take: 'take it',
-    sieve: (foretold: string, weighed: string) => `sieve ${foretold} % foretold, ${weighed} % weighed`,
+    sieve: (foretold: string, weighed: string) => `lets ${weighed} % through, ${foretold} % foretold`,
     step: 'Step',
     foretold: 'foretold',
     took: 'took',

@@ -126,7 +126,7 @@ describe('a sieve', () => {
       stepId: 'strain',
       massG: Math.round(before * 0.9),
     })
-    expect(massG(walked().end.liquid)).toBeCloseTo(Math.round(before * 0.9), 3)
+    expect(massG(walked().end.liquid)).toBeCloseTo(Math.round(before * 0.9), 3) // with its fat
     const { salt } = walked().end.liquid
     expect(salt / massG(walked().end.liquid)).toBeCloseTo(
       walked().begin.liquid.salt / massG(walked().begin.liquid),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { contentsG, massG, techniqueOf, type BatchView } from '@liquamen/core'
+import { contentsG, massG, sauceOf, techniqueOf, type BatchView } from '@liquamen/core'
 import { computed, ref, toRef } from 'vue'
 import StepBench from '../../bench/StepBench.vue'
 import { useBench } from '../../bench/useBench'
@@ -19,10 +19,10 @@ function stayedG({ walked }: VesselNow): number {
   return walked ? contentsG(walked.begin) - contentsG(walked.end) + walked.clungG : 0
 }
 const isSieve = computed(() => !!props.view.step && techniqueOf(props.view.step).sieves?.(props.view.step))
-/** Liquor that is thought to come through, and that stood there before, g. */
+/** Liquor and fat that is thought to come through, and that stood there before, g. */
 const throughG = computed(() => {
   const walked = vessel.value.walked
-  return walked && { before: massG(walked.begin.liquid), after: massG(walked.end.liquid) }
+  return walked && { before: massG(sauceOf(walked.begin)), after: massG(walked.end.liquid) }
 })
 async function weighed(grams: number): Promise<void> {
   isWeighing.value = false
