@@ -58,6 +58,7 @@ export {
 export { airPressureKPa } from './heat/atmosphere'
 export { boilState, type Lid, LID_FACTOR } from './heat/evaporation'
 export { CATCHES_MIN, type CatchKind } from './techniques/simmer/visits'
+export { type MassPoint, scaleMasses } from './techniques/reduce/scaleMasses'
 export { type Insert, stillIn } from './techniques/prepare/takeOut'
 export { type Clarity, clarityOf } from './pan/clarity'
 export { HEAT_LEVELS, type HeaterKind, HEATERS, type HeatLevel, netPowerW } from './heat/heater'
@@ -231,7 +232,15 @@ export { findPlace, planBatch, COUNT_BACK_SPARE } from './batch/planBatch'
 export { lateReadyAtMs } from './batch/readyAt'
 export { dealShares } from './batch/shares'
 export { needsRing, freeFrom, spanOfPlan, type Taken, takenBy } from './batch/takenTimes'
-export { type BatchView, type ReadingsOf, urgencyOf, viewBatch } from './batch/viewBatch'
+export { recordDue } from './batch/recordDue'
+export {
+  type BatchView,
+  type MassesOf,
+  type Measured,
+  type ReadingsOf,
+  urgencyOf,
+  viewBatch,
+} from './batch/viewBatch'
 
 // learning
 export {

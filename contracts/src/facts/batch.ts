@@ -61,7 +61,13 @@ export const BATCH_SCHEMAS: { readonly [K in BatchKind]: z.ZodType<Payloads[K]> 
   'step.started': z.strictObject({ stepId, stage: stagePlanSchema.optional() }),
   'step.finished': z.strictObject({ stepId, massG: grams.optional() }),
   'reading.taken': z.discriminatedUnion('how', [
-    z.strictObject({ stepId, how: z.literal('weighing'), grossG: inRange(LIMITS.grossG), ...readMass }),
+    z.strictObject({
+      stepId,
+      how: z.literal('weighing'),
+      grossG: inRange(LIMITS.grossG),
+      scale: probe,
+      ...readMass,
+    }),
     z.strictObject({ stepId, how: z.literal('depth'), depthMm: inRange(LIMITS.depthMm), ...readMass }),
     z.strictObject({ stepId, how: z.literal('level'), depthMm: inRange(LIMITS.depthMm), ...readMass }),
     z.strictObject({ stepId, how: z.literal('temperature'), tempC: inRange(LIMITS.tempC), probe }),

@@ -37,7 +37,7 @@ describe('foldBatch', () => {
   it('tells the demo’s finished batch: every step ended, all served, nothing out of order', () => {
     expect(whole).toMatchObject({
       status: 'finished',
-      servedPortions: 6,
+      servedPortions: 8,
       deviations: [],
       crewIds: ['bram', 'ilse'],
     })

@@ -4,7 +4,7 @@ import { withMove } from '../formula/withMove'
 import type { KitchenCatalog, Pan, Ring, Well } from '../kitchen/kitchen'
 import { vesselsOf } from '../pan/vesselsOf'
 import type { VesselRole } from '../pan/contents'
-import { probeHealth, trustedReadings, type ProbeHealth } from '../safety/probeHealth'
+import { probeHealth, trustedReadings, type ProbeHealth, type ProbeTask } from '../safety/probeHealth'
 import type { CreditBand, TempPoint } from '../safety/lethality'
 import { creditOf } from '../techniques/eggEmulsion/liveEmulsion'
 import { holdDue, liveHold } from '../techniques/hold/watchHold'
@@ -12,6 +12,8 @@ import { techniqueOf } from '../techniques/registry'
 import type { Forecast, LiveContext, Watch } from '../techniques/technique'
 import { watchMinutes } from '../techniques/watchMinutes'
 import type { StepPlan } from './batchPlan'
+import type { ChannelStamp } from '../facts/kinds/vocabulary'
+import type { MassPoint } from '../techniques/reduce/scaleMasses'
 import type { BatchState } from './batchState'
 import { alarmOf, silencedAt, type Deadline, type Due } from './deadline'
 import type { HoldLive, Live } from './live'
@@ -28,6 +30,19 @@ export interface ProbeView {
   readonly atMs: number | undefined
 }
 const NO_READINGS: ReadingsOf = () => []
+/** Samples of a scale between two instants. */
+export type MassesOf = (channelId: string, fromMs: number, toMs?: number) => MassPoint[]
+const NO_MASSES: MassesOf = () => []
+/** What the kitchen's probes and scales showed. */
+export interface Measured {
+  readonly readingsOf: ReadingsOf
+  readonly massesOf: MassesOf
+}
+/** The scale that a batch's pan stands on now, and what it shows. */
+export interface ScaleView extends ChannelStamp {
+  readonly grossG: number | undefined
+  readonly atMs: number | undefined
+}
 
 /** A batch as a screen shows it at a moment: where it is, what is believed of its vessel, and what is due. */
 export interface BatchView {
@@ -50,6 +65,7 @@ export interface BatchView {
   /** Pasteurisation that the probe's log has earned so far; none for a sauce without egg. */
   readonly credit: CreditBand
   readonly probe: ProbeView | undefined
+  readonly scale: ScaleView | undefined
   readonly deadlines: readonly Deadline[]
 }
 
@@ -64,12 +80,41 @@ export function currentStep(state: BatchState, formula: Formula): FormulaStep | 
   )
 }
 
+/** What a probe stood in at a moment: a sauce that is worked, one that is held, or one that cools. */
+function taskAt(state: BatchState, atMs: number): ProbeTask {
+  const cools = state.frozen?.formula.steps.find((s) => s.technique === 'cool')
+  const sinceMs = cools && state.steps[cools.id]?.startedAtMs
+  if (sinceMs !== undefined && atMs >= sinceMs) return 'cooling'
+  return state.hold === undefined ? 'worked' : 'held'
+}
+
 /** All trusted readings of the probes that stood in the sauce, each for the stretch in which it was bound. */
 export function sauceReadings(state: BatchState, readingsOf: ReadingsOf): TempPoint[] {
   return state.bindings
     .filter((b) => b.place !== 'scale')
-    .flatMap((b) => trustedReadings(readingsOf(b.channelId, b.fromMs, b.toMs), state.hold === undefined))
+    .flatMap((b) => trustedReadings(readingsOf(b.channelId, b.fromMs, b.toMs), (atMs) => taskAt(state, atMs)))
     .sort((a, b) => a.atMs - b.atMs)
+}
+
+/** Samples of the scales that its pan stood on, each for the stretch in which it was bound. */
+const scaleReadings = (state: BatchState, massesOf: MassesOf): MassPoint[] =>
+  state.bindings
+    .filter((b) => b.place === 'scale')
+    .flatMap((b) => massesOf(b.channelId, b.fromMs, b.toMs))
+    .sort((a, b) => a.atMs - b.atMs)
+
+function scaleOf(state: BatchState, samples: readonly MassPoint[]): ScaleView | undefined {
+  const bound = state.bindings.findLast((b) => b.toMs === undefined && b.place === 'scale')
+  const last = samples.at(-1)
+  return (
+    bound && {
+      channelId: bound.channelId,
+      name: bound.name,
+      isSimulated: bound.isSimulated,
+      grossG: last?.grossG,
+      atMs: last?.atMs,
+    }
+  )
 }
 
 function probeOf(state: BatchState, readingsOf: ReadingsOf, nowMs: number): ProbeView | undefined {
@@ -77,11 +122,12 @@ function probeOf(state: BatchState, readingsOf: ReadingsOf, nowMs: number): Prob
   if (!bound) return undefined
   const points = readingsOf(bound.channelId, bound.fromMs)
   const last = points.at(-1)
+  const task = taskAt(state, nowMs)
   return {
     channelId: bound.channelId,
     name: bound.name,
     isSimulated: bound.isSimulated,
-    health: probeHealth(points, nowMs, state.hold === undefined && state.bath !== 'off'),
+    health: probeHealth(points, nowMs, task === 'worked' && state.bath === 'off' ? 'held' : task),
     tempC: last?.tempC,
     atMs: last?.atMs,
   }
@@ -120,7 +166,7 @@ export function viewBatch(
   state: BatchState,
   catalog: KitchenCatalog,
   nowMs: number,
-  readingsOf: ReadingsOf = NO_READINGS,
+  { readingsOf = NO_READINGS, massesOf = NO_MASSES }: Partial<Measured> = {},
 ): BatchView | undefined {
   const things = thingsOf(state, catalog)
   if (!things) return undefined
@@ -134,7 +180,8 @@ export function viewBatch(
   const probe = sauceReadings(state, readingsOf)
   const hold = liveHold(state, probe, nowMs)
   const isWorked = step && own?.startedAtMs !== undefined && own.finishedAtMs === undefined
-  const context = isWorked && { state, step, planned, startedAtMs: own.startedAtMs, probe, nowMs }
+  const scale = scaleReadings(state, massesOf)
+  const context = isWorked && { state, step, planned, startedAtMs: own.startedAtMs, probe, scale, nowMs }
   const worked: Seen = context ? lookAt(techniqueOf(step).watch ?? watchMinutes, context) : NOTHING
   const seen: Seen = hold ? { live: hold, due: holdDue(hold) } : worked
   const start: Due[] = state.plan ? [{ kind: 'start', code: 'light', atMs: state.plan.latestStartAtMs }] : []
@@ -156,6 +203,7 @@ export function viewBatch(
     hold,
     credit: creditOf(state, probe).band,
     probe: probeOf(state, readingsOf, nowMs),
+    scale: scaleOf(state, scale),
     deadlines: step
       ? due.map((d) => named(d, { state, step, sauce: formula.name, ring: ring.number, hold }))
       : [],

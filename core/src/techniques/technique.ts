@@ -12,6 +12,7 @@ import type { ReductionTarget } from '../language/reductionTarget'
 import type { Contents, VesselRole } from '../pan/contents'
 import type { WalkStep } from '../pan/walkFormula'
 import type { Act, TechniqueId } from './acts'
+import type { MassPoint } from './reduce/scaleMasses'
 
 /** Where a vessel stands while a step is worked: on the flame, over a bath on the flame, in a well, or beside the stove. */
 export type Stand = 'ring' | 'bath' | 'well' | 'aside'
@@ -79,6 +80,8 @@ export interface LiveContext {
   readonly startedAtMs: number
   /** Trusted readings of the probes that stood in the sauce. */
   readonly probe: readonly TempPoint[]
+  /** Samples of the scale that its pan stands on. */
+  readonly scale: readonly MassPoint[]
   readonly nowMs: number
 }
 

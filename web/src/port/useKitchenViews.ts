@@ -3,6 +3,7 @@ import {
   needsRing,
   probeVerdict,
   viewBatch,
+  type MassesOf,
   type ReadingsOf,
   type BatchState,
   type BatchView,
@@ -36,11 +37,20 @@ function createViews(kitchen: KitchenPort) {
     if (!check || probeVerdict(check) === 'outOfService') return points
     return points.map(({ atMs, tempC }) => ({ atMs, tempC: correctedC(check, tempC) }))
   }
+  /** What a scale showed, its own error taken out by its newest check. */
+  const massesOf: MassesOf = (channelId, fromMs, toMs) => {
+    const factor = catalog.value?.settings.scaleFactor ?? 1
+    return channels
+      .pointsOf(channelId, fromMs, toMs)
+      .map(({ atMs, tempC: shown }) => ({ atMs, grossG: shown * factor }))
+  }
   const current = computed<BatchView[]>(() =>
     catalog.value
       ? [...kitchen.batches.values()]
           .filter((s) => s.status === 'planned' || s.status === 'underWay')
-          .flatMap((s) => viewBatch(s, catalog.value as KitchenCatalog, nowMs.value, readingsOf) ?? [])
+          .flatMap(
+            (s) => viewBatch(s, catalog.value as KitchenCatalog, nowMs.value, { readingsOf, massesOf }) ?? [],
+          )
       : [],
   )
   const deadlines = computed(() => current.value.flatMap((v) => v.deadlines).sort((a, b) => a.atMs - b.atMs))

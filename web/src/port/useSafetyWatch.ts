@@ -1,4 +1,4 @@
-import { EMULSION_MODEL_VERSION, FOOD_CODES, houseRules, type BatchView } from '@liquamen/core'
+import { EMULSION_MODEL_VERSION, FOOD_CODES, houseRules, recordDue, type BatchView } from '@liquamen/core'
 import { watch } from 'vue'
 import { useKitchenViews } from './useKitchenViews'
 
@@ -27,7 +27,19 @@ export function missingFinding({
 export function useSafetyWatch(): void {
   const { kitchen, current } = useKitchenViews()
   const written = new Set<string>()
+  /** Puts what a probe or scale shows on record, once a while. */
+  function keepReading(view: BatchView): void {
+    const due = recordDue(view, kitchen.nowMs)
+    const key = `${view.state.id}:reading`
+    if (!due || written.has(key)) return
+    written.add(key)
+    void kitchen
+      .record('reading.taken', view.state.id, due)
+      .catch(() => undefined) // not kept: the next second tries again
+      .finally(() => written.delete(key))
+  }
   function write(view: BatchView): void {
+    keepReading(view)
     const { state, probe, credit } = view
     const what = missingFinding(view)
     const key = `${state.id}:${what}:${credit}`

@@ -100,12 +100,13 @@ export function memoryKitchen(startMs: number) {
     /** A batch as its bench is given it, moving with clock and record. */
     viewOf: (batchId: string) =>
       computed<BatchView>(() =>
-        viewBatch(
-          port.batches.get(batchId)!,
-          port.catalog as unknown as KitchenCatalog,
-          nowMs.value,
-          useChannels().pointsOf,
-        )!,
+        viewBatch(port.batches.get(batchId)!, port.catalog as unknown as KitchenCatalog, nowMs.value, {
+          readingsOf: useChannels().pointsOf,
+          massesOf: (...of) =>
+            useChannels()
+              .pointsOf(...of)
+              .map(({ atMs, tempC }) => ({ atMs, grossG: tempC })),
+        })!,
       ),
   }
 }

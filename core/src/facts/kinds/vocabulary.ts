@@ -34,7 +34,11 @@ interface ReadMass {
 
 /** A reading as it was taken: what was read, and what it means in grams where it means any. */
 export type ReadingPayload = { readonly stepId: string } & (
-  | ({ readonly how: 'weighing'; readonly grossG: number } & ReadMass)
+  | ({
+      readonly how: 'weighing'
+      readonly grossG: number
+      /** The scale it was read from; none where a cook typed it. */ readonly scale?: ChannelStamp | undefined
+    } & ReadMass)
   | ({ readonly how: 'depth'; readonly depthMm: number } & ReadMass)
   | ({ readonly how: 'level'; readonly depthMm: number } & ReadMass)
   | {
@@ -51,7 +55,7 @@ export type ReadingPayload = { readonly stepId: string } & (
 )
 
 /** Answer to "this reading does not fit: what happened?" */
-export const EXPLANATIONS = ['mistake', 'right', 'added', 'ladled'] as const
+export const EXPLANATIONS = ['mistake', 'right', 'added', 'ladled', 'zeroed'] as const
 export type Explanation = (typeof EXPLANATIONS)[number]
 
 /** Where a lot is kept. */

@@ -213,17 +213,20 @@ describe('what a probe may be believed', () => {
     ['jumping', points(60, 68, 59, 67, 60), true, 'jumping'],
     ['out of the bowl', points(62, 61.9, 59, 56, 53, 50, 47), true, 'outOfBowl'],
     ['absurd', points(60, 300), true, 'absurd'],
-  ] as const)('%s', (_, p, isWorked, expected) => expect(probeHealth(p, now(p), isWorked)).toBe(expected))
-  it('silent after five seconds', () => expect(probeHealth(points(60), T0 + 6000, true)).toBe('silent'))
+  ] as const)('%s', (_, p, isWorked, expected) =>
+    expect(probeHealth(p, now(p), isWorked ? 'worked' : 'held')).toBe(expected),
+  )
+  const WORKED = () => 'worked' as const
+  it('silent after five seconds', () => expect(probeHealth(points(60), T0 + 6000, 'worked')).toBe('silent'))
   it('untrusted readings are left out of the sauce and none of the good ones is', () => {
-    expect(trustedReadings(points(60, 60.2, 0, 60.4, 300, 60.6, 60.8), true).map((p) => p.tempC)).toEqual([
+    expect(trustedReadings(points(60, 60.2, 0, 60.4, 300, 60.6, 60.8), WORKED).map((p) => p.tempC)).toEqual([
       60, 60.2, 60.4, 60.6, 60.8,
     ])
     const stuck = points(...Array.from({ length: 60 }, () => 61.2))
-    expect(trustedReadings(stuck, true).length).toBeLessThan(25)
-    expect(trustedReadings(points(...Array.from({ length: 40 }, (_, i) => 30 + i * 0.5)), true)).toHaveLength(
-      40,
-    )
+    expect(trustedReadings(stuck, WORKED).length).toBeLessThan(25)
+    expect(
+      trustedReadings(points(...Array.from({ length: 40 }, (_, i) => 30 + i * 0.5)), WORKED),
+    ).toHaveLength(40)
   })
 })
 

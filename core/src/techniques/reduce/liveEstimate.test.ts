@@ -38,7 +38,8 @@ const at = (minute: number, kind: StageFact['kind'], payload: Payloads[StageFact
   }) as unknown as StageFact
 const weighed = (minute: number, liquidG: number) =>
   at(minute, 'reading.taken', weighingReading(stage, liquidG + stage.tareG + stage.inPan.massG))
-const estimate = (facts: StageFact[], minute: number) => liveEstimate(stage, facts, T0, T0 + minute * MIN)
+const estimate = (facts: StageFact[], minute: number) =>
+  liveEstimate(stage, facts, { startedAtMs: T0, nowMs: T0 + minute * MIN })
 const expectedAt = (minute: number) =>
   stage.startMassG - stage.rateGPerMin * Math.max(0, minute - stage.warmUpMin)
 

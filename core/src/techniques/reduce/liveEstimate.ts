@@ -13,6 +13,7 @@ import {
 import type { StagePlan } from '../../batch/batchPlan'
 import type { Explanation } from '../../facts/kinds/vocabulary'
 import type { StageFact } from '../../batch/batchState'
+import { bareG, isOffScale, scaleMasses, type MassPoint } from './scaleMasses'
 
 /** Version of the live estimator. */
 export const ESTIMATOR_MODEL_VERSION = 'estimator-1'
@@ -33,6 +34,8 @@ export interface OpenQuestion {
   readonly expectedG: number
   readonly massG: number
   readonly atMs: number
+  /** Less than the empty pan: off the scale, or the scale was zeroed with it on. */
+  readonly isBare: boolean
 }
 /** What is believed of a pan now. */
 export interface LiveEstimate {
@@ -79,18 +82,28 @@ function seeRate(belief: PanBelief, rateGPerMin: number, sdRateGPerMin: number):
   }
 }
 
+/** A reading of a scale that samples tell as well: it stands on the record for those who have no samples. */
+const isSampled = (fact: StageFact, samples: readonly MassPoint[]): boolean =>
+  fact.kind === 'reading.taken' &&
+  fact.payload.how === 'weighing' &&
+  fact.payload.scale !== undefined &&
+  samples.some((s) => s.atMs <= fact.atMs)
+
 /**
- * Replays the facts of a stage through the estimator up to a moment. Pure: the same facts and moment give the same belief on every device.
+ * Replays the facts of a stage through the estimator up to a moment, and with them the samples of a scale that its pan stands on. Pure: the same
+ * facts, samples and moment give the same belief on every device.
  *
- * A reading explained as a mistake counts for nothing; one that a person says is right moves the level at once.
+ * A reading explained as a mistake counts for nothing; one that a person says is right moves the level at once; one that shows a scale zeroed with
+ * the pan on it puts what was taken off back from then on.
  * @param facts - all stage facts of the batch in fold order; those of other steps are passed over
- * @param startedAtMs - when the stage began
+ * @param span - from when the stage began to the moment that is asked for
+ * @param samples - of a scale, in order of time
  */
 export function liveEstimate(
   stage: StagePlan,
   facts: readonly StageFact[],
-  startedAtMs: number,
-  nowMs: number,
+  { startedAtMs, nowMs }: { readonly startedAtMs: number; readonly nowMs: number },
+  samples: readonly MassPoint[] = [],
 ): LiveEstimate {
   const minutes = (atMs: number) => (atMs - startedAtMs) / 60_000
   const answers = new Map<string, Explanation>()
@@ -100,16 +113,41 @@ export function liveEstimate(
   const readings: JudgedReading[] = []
   const questions: OpenQuestion[] = []
   let lastReadingAtMs: number | undefined
+  /** What a zeroing took off, g, and since when. */
+  let zeroed = { fromMs: Infinity, offG: 0 }
+  const putBackG = (atMs: number) => (atMs >= zeroed.fromMs ? zeroed.offG : 0)
+  const own = samples.filter((s) => s.atMs >= startedAtMs && s.atMs <= nowMs)
+  let next = 0
+  /** Takes the samples up to a moment. */
+  function sampledUntil(atMs: number): void {
+    const from = next
+    while (next < own.length && (own[next] as MassPoint).atMs <= atMs) next += 1
+    for (const { atMs: at, massG, sigmaG } of scaleMasses(stage, own.slice(from, next), putBackG)) {
+      belief = takeReading(belief, { massG, sigmaG, atMin: minutes(at) }).belief
+      lastReadingAtMs = at
+    }
+  }
   for (const fact of facts) {
     if (fact.kind === 'reading.explained' || fact.payload.stepId !== stage.stepId || fact.atMs > nowMs)
       continue
+    sampledUntil(fact.atMs)
     belief = predictTo(belief, minutes(fact.atMs))
     if (fact.kind === 'addition.made') belief = addMass(belief, fact.payload)
     else if (fact.kind === 'heat.changed') belief = changeHeat(belief, fact.payload.ratio)
     else if (fact.kind === 'pan.lifted') belief = liftPan(belief)
     else if (fact.kind === 'pan.returned') belief = returnPan(belief)
     else if (fact.kind === 'reading.taken') {
-      const judged = judge(belief, stage, fact, answers.get(fact.id))
+      const answer = answers.get(fact.id)
+      if (answer === 'zeroed' && fact.payload.how === 'weighing') {
+        zeroed = zeroingIn(stage, own, fact.atMs) ?? {
+          fromMs: fact.atMs,
+          offG: belief.massG + bareG(stage) - fact.payload.grossG,
+        }
+        readings.push({ fact, verdict: 'ignored', expectedG: belief.massG })
+        continue
+      }
+      if (!answer && isSampled(fact, own) && !isBare(stage, fact)) continue
+      const judged = judge(belief, stage, unzeroed(fact, putBackG(fact.atMs), stage), answer)
       readings.push({ fact, verdict: judged.verdict, expectedG: belief.massG })
       if (judged.asks && 'massG' in fact.payload)
         questions.push({
@@ -118,11 +156,13 @@ export function liveEstimate(
           expectedG: belief.massG,
           massG: fact.payload.massG,
           atMs: fact.atMs,
+          isBare: isBare(stage, fact),
         })
       if (judged.verdict !== 'ignored') lastReadingAtMs = fact.atMs
       belief = judged.belief
     }
   }
+  sampledUntil(nowMs)
   belief = predictTo(belief, minutes(nowMs))
   return {
     belief,
@@ -132,6 +172,26 @@ export function liveEstimate(
     questions,
     lastReadingAtMs,
   }
+}
+
+/** When a scale was zeroed before a moment, and what that took off, as its own samples show it. */
+function zeroingIn(stage: StagePlan, samples: readonly MassPoint[], beforeMs: number) {
+  const before = samples.filter((s) => s.atMs <= beforeMs)
+  const at = before.findLastIndex((s) => !isOffScale(stage, s.grossG)) + 1
+  const [last, first] = [before[at - 1], before[at]]
+  return last && first ? { fromMs: first.atMs, offG: last.grossG - first.grossG } : undefined
+}
+
+type TakenReading = Extract<StageFact, { kind: 'reading.taken' }>
+/** A weighing that is less than the empty pan: it was off the scale, or the scale was zeroed with it on. */
+const isBare = (stage: StagePlan, { payload }: TakenReading): boolean =>
+  payload.how === 'weighing' && isOffScale(stage, payload.grossG)
+
+/** A weighing with what a zeroing took off put back. */
+function unzeroed(fact: TakenReading, putBackG: number, stage: StagePlan): TakenReading {
+  const { payload } = fact
+  if (putBackG === 0 || payload.how !== 'weighing' || !isBare(stage, fact)) return fact
+  return { ...fact, payload: { ...payload, massG: Math.max(0, payload.grossG + putBackG - bareG(stage)) } }
 }
 
 /** What one reading does to the belief, with the answer a person gave where it did not fit. */

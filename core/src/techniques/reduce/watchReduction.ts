@@ -12,7 +12,7 @@ import { stageClock, type StageClock } from './stageClock'
 const clocksOf = onceFor((_: BatchState) => new Map<StagePlan, StageClock>())
 
 /** A reduction's estimate now, and its clock as its last fact fixed it, so that every device counts to the same second. */
-function live({ state, step, startedAtMs, nowMs }: LiveContext): ReduceLive | undefined {
+function live({ state, step, startedAtMs, nowMs, scale }: LiveContext): ReduceLive | undefined {
   const stage = state.steps[step.id]?.stage
   if (!stage) return undefined
   const lastFactMs = state.stageFacts.reduce(
@@ -20,12 +20,17 @@ function live({ state, step, startedAtMs, nowMs }: LiveContext): ReduceLive | un
       'stepId' in fact.payload && fact.payload.stepId !== step.id ? last : Math.max(last, fact.atMs),
     startedAtMs,
   )
+  const estimateAt = (atMs: number) =>
+    liveEstimate(stage, state.stageFacts, { startedAtMs, nowMs: atMs }, scale)
+  const sampledMs = scale.at(-1)?.atMs ?? 0
   const clocks = clocksOf(state)
+  // a scale's samples move the clock as facts do; without them it is worked out once a state
   const clock =
-    clocks.get(stage) ??
-    stageClock(stage, liveEstimate(stage, state.stageFacts, startedAtMs, lastFactMs), lastFactMs)
-  clocks.set(stage, clock)
-  const estimate = liveEstimate(stage, state.stageFacts, startedAtMs, Math.max(nowMs, lastFactMs))
+    sampledMs > lastFactMs
+      ? stageClock(stage, estimateAt(sampledMs), sampledMs)
+      : (clocks.get(stage) ?? stageClock(stage, estimateAt(lastFactMs), lastFactMs))
+  if (sampledMs <= lastFactMs) clocks.set(stage, clock)
+  const estimate = estimateAt(Math.max(nowMs, lastFactMs))
   const at = readCurve(stage.curve, 'massG', estimate.massG)
   const lower = readCurve(stage.curve, 'massG', Math.max(0, estimate.massG - estimate.sdMassG))
   return {

@@ -1,5 +1,6 @@
-import { larderDays, type Payloads } from '@liquamen/core'
+import { larderDays, recordDue, type Payloads } from '@liquamen/core'
 import { describe, expect, it } from 'vitest'
+import { useChannels } from '../../port/channels.store'
 import { catalog } from '../../testing/mountScreen'
 import { useByMs } from '../../ui/format'
 import { workAt, type AtBench } from '../../testing/workAt'
@@ -182,5 +183,64 @@ describe('putting away', () => {
     at.kitchen.refuse()
     await at.press('Put away, labelled')
     expect(at.view.value.state.status).toBe('stored')
+  })
+})
+
+describe('a probe that follows a cooling', () => {
+  const PROBE = '018f0000-0000-7000-8000-0000000000c1'
+  const followed = async () => {
+    const at = await workAt(base.id, stepOf('cool').id, 1)
+    useChannels().channels = [
+      { id: PROBE, kind: 'probe', name: 'Probe 1', isSimulated: true, deviceId: PROBE } as never,
+    ]
+    await at.settle()
+    await at.press('Bind a probe')
+    await at.press(/^Probe 1/)
+    return at
+  }
+  /** Reads it every twenty seconds as it falls. */
+  const falls = async (at: AtBench, minutes: number, fromC: number, tauMin: number) => {
+    for (let min = 0; min < minutes; min += 1 / 3) {
+      at.kitchen.wait(1 / 3)
+      at.kitchen.reads(PROBE, Math.round(10 * (3 + (fromC - 3) * Math.exp(-min / tauMin))) / 10)
+    }
+    await at.settle()
+  }
+  it('is believed all the way into the cold, and nobody is called to read it', async () => {
+    const at = await followed()
+    await falls(at, 60, 80, 30)
+    expect(at.view.value.probe!.health).toBe('good') // in a bowl so cold a probe would have been taken out
+    const { live } = at.view.value
+    if (live?.kind !== 'cool') throw new Error('it does not cool')
+    expect(live.readings.at(-1)!.tempC).toBeLessThan(20)
+    expect(live.tauFrom).toBe('readings')
+    expect(Math.abs(live.tauMin - 30)).toBeLessThan(3)
+    expect(at.view.value.deadlines.map((d) => d.code)).not.toContain('readTemp')
+  })
+  it('goes on record every ten minutes and at the end, since samples are let go of', async () => {
+    const at = await followed()
+    await falls(at, 3, 80, 20)
+    const due = recordDue(at.view.value, at.kitchen.port.nowMs)!
+    expect(due).toMatchObject({ how: 'temperature', probe: { channelId: PROBE } })
+    await at.kitchen.port.record('reading.taken', at.view.value.state.id, due)
+    await falls(at, 5, 70, 20)
+    expect(recordDue(at.view.value, at.kitchen.port.nowMs)).toBeUndefined()
+    await falls(at, 70, 60, 18)
+    expect(recordDue(at.view.value, at.kitchen.port.nowMs)).toBeDefined()
+    await at.press('Cold: put it away')
+    expect(at.view.value.step?.technique).toBe('store')
+    expect(at.view.value.state.deviations).toEqual([])
+  })
+  it('one that shows the same for ten minutes while it is warm sticks, and is told', async () => {
+    const at = await followed()
+    await falls(at, 5, 70, 30)
+    for (let i = 0; i < 35; i += 1) {
+      at.kitchen.wait(1 / 3)
+      at.kitchen.reads(PROBE, 48.2)
+    }
+    await at.settle()
+    expect(at.view.value.probe!.health).toBe('stuck')
+    expect(says(at)).toContain('Probe 1')
+    expect(recordDue(at.view.value, at.kitchen.port.nowMs)).toBeUndefined()
   })
 })

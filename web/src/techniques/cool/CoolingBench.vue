@@ -10,12 +10,15 @@ import {
 } from '@liquamen/core'
 import { computed, ref, toRef } from 'vue'
 import BenchFrame from '../../bench/BenchFrame.vue'
+import ProbeLine from '../../bench/ProbeLine.vue'
+import { useProbe } from '../../bench/useProbe'
 import GoodsLines from '../../bench/GoodsLines.vue'
 import TempEntry from '../../bench/TempEntry.vue'
 import { useBench } from '../../bench/useBench'
 import { useBenchKeys } from '../../bench/useBenchKeys'
 import { useVesselNow } from '../../bench/useVesselNow'
 import VesselNow from '../../bench/VesselNow.vue'
+import type { Entry } from '../../port/makeFact'
 import { useKitchenNow } from '../../port/useKitchen'
 import { clockText, degreesText, numberText } from '../../ui/format'
 import { texts } from '../../ui/texts'
@@ -26,6 +29,7 @@ import { coolTexts } from './texts.cool'
 /** Down through the danger range: readings against the chosen code's marks, the place that is in time, and what a missed mark leaves. */
 const props = defineProps<{ view: BatchView }>()
 const bench = useBench(toRef(props, 'view'))
+const probe = useProbe(toRef(props, 'view'), bench)
 const nowMs = useKitchenNow()
 const vessel = useVesselNow(toRef(props, 'view'))
 const entry = ref<'temp' | 'reheat'>()
@@ -107,6 +111,19 @@ async function keepReheat(tempC: number): Promise<void> {
   )
   if (isKept) entry.value = undefined
 }
+/** What the probe shows at the end stands on the record, where it follows. */
+function probed(): Entry[] {
+  const { probe: of, state } = props.view
+  if (of?.health !== 'good' || of.tempC === undefined) return []
+  const { channelId, name, isSimulated } = of
+  const payload = {
+    stepId: bench.stepId.value,
+    how: 'temperature' as const,
+    tempC: Math.round(of.tempC * 10) / 10,
+    probe: { channelId, name, isSimulated },
+  }
+  return [{ kind: 'reading.taken', streamId: state.id, payload }]
+}
 async function end(isSure = false): Promise<void> {
   const isCold = last.value !== undefined && last.value.tempC <= (live.value?.coldC ?? 5)
   if (!isCold && !isSure) {
@@ -114,7 +131,7 @@ async function end(isSure = false): Promise<void> {
     return
   }
   isAsking.value = false
-  await bench.finishStep(isSure)
+  await bench.finishStep(isSure, probed())
 }
 const asks = computed(() =>
   last.value
@@ -135,6 +152,7 @@ useBenchKeys({ t: () => (entry.value = entry.value === 'temp' ? undefined : 'tem
         <CoolingCourse v-if="live" :live="live" :now-ms="nowMs" />
         <p :class="live ? 'caption' : 'ends'">{{ view.step?.endsWhen }}</p>
         <GoodsLines :view="view" :bench="bench" />
+        <ProbeLine v-if="live" :view="view" :probe="probe" />
         <p v-if="isRisen && last && before" class="roux label" role="status">
           ▽ {{ coolTexts.oddRise(degreesText(before.tempC), degreesText(last.tempC)) }}
         </p>

@@ -1,6 +1,7 @@
-import { stagesOf, type Payloads } from '@liquamen/core'
+import { recordDue, stagesOf, type Payloads } from '@liquamen/core'
 import { describe, expect, it } from 'vitest'
 import { nextTick } from 'vue'
+import { useChannels } from '../../port/channels.store'
 import { button, catalog } from '../../testing/mountScreen'
 import { workAt, type AtBench } from '../../testing/workAt'
 
@@ -194,5 +195,81 @@ describe('a pan on its way down', () => {
     await at.press('Yes')
     expect(at.kitchen.last('heat.changed').payload).toMatchObject({ level: 'high', ratio: 1 })
     expect(says(at)).not.toContain('Flame turned')
+  })
+})
+
+describe('a notch stick', () => {
+  it('is drawn life-size once the screen was measured with a card, and asked for anew', async () => {
+    localStorage.removeItem('liquamen.screen')
+    const at = await atWine()
+    await at.press('Notch stick')
+    expect(says(at)).toContain('Lay a payment card on the frame')
+    const slide = at.w.find('input[type=range]')
+    await slide.setValue('428')
+    await at.press('Larger')
+    await at.press('It fits')
+    expect(JSON.parse(localStorage.getItem('liquamen.screen')!)).toMatchObject({ pxPerMm: 429 / 85.6 })
+    const svg = at.w.find('svg[aria-label^="notch at"]')
+    const cutY = Number(/^M60 ([\d.]+)H/.exec(svg.find('.cut').attributes('d')!)![1])
+    const footY = Number(/^M40 ([\d.]+)H/.exec(svg.find('.foot').attributes('d')!)![1])
+    expect((footY - cutY) / (429 / 85.6)).toBeCloseTo(stage(at).targetDepthMm, 1)
+    expect(says(at)).toContain(`notch at ${Math.round(stage(at).targetDepthMm)} mm`)
+    await at.press('Measure the screen again')
+    expect(says(at)).toContain('Lay a payment card on the frame')
+    at.w.unmount()
+    localStorage.setItem('liquamen.screen', '{"pxPerMm":"wide","ratio":1}') // what others wrote there counts for nothing
+  })
+})
+
+describe('a scale under the pan', () => {
+  const SCALE = '018f0000-0000-7000-8000-0000000000c3'
+  const onScale = async () => {
+    const at = await atWine(stageWarm)
+    useChannels().channels = [
+      { id: SCALE, kind: 'scale', name: 'Scale', isSimulated: true, deviceId: SCALE } as never,
+    ]
+    await at.settle()
+    await at.press(/^Put the pan on a scale/)
+    await at.press(/^Scale/)
+    return at
+  }
+  const stageWarm = 6
+  it('is bound in one tap, and then every sample draws the level; taken away it stops', async () => {
+    const at = await onScale()
+    expect(at.kitchen.last('channel.bound').payload).toMatchObject({ channelId: SCALE, place: 'scale' })
+    const massG = live(at).estimate.massG - 40
+    for (let i = 0; i < 12; i += 1) {
+      at.kitchen.wait(0.2)
+      at.kitchen.reads(SCALE, grossOf(at, massG - 2 * i))
+    }
+    await at.settle()
+    expect(Math.abs(live(at).estimate.massG - (massG - 22))).toBeLessThan(12)
+    expect(says(at)).toContain('every sample a reading')
+    await at.press('Take it off')
+    expect(at.kitchen.last('channel.released').payload).toEqual({ channelId: SCALE })
+    expect(at.view.value.scale).toBeUndefined()
+  })
+  it('what it shows is due on the record once a minute; less than the empty pan only after a while', async () => {
+    const at = await onScale()
+    const nowMs = () => at.kitchen.port.nowMs
+    at.kitchen.wait(1.2)
+    at.kitchen.reads(SCALE, grossOf(at, live(at).estimate.massG))
+    await at.settle()
+    expect(recordDue(at.view.value, nowMs())).toMatchObject({ how: 'weighing', scale: { channelId: SCALE } })
+    at.kitchen.wait(0.05)
+    at.kitchen.reads(SCALE, 3)
+    await at.settle()
+    expect(recordDue(at.view.value, nowMs())).toBeUndefined()
+    at.kitchen.wait(1)
+    at.kitchen.reads(SCALE, 3)
+    await at.settle()
+    const due = recordDue(at.view.value, nowMs())!
+    expect(due).toMatchObject({ how: 'weighing', grossG: 3, massG: 0 })
+    await at.kitchen.port.record('reading.taken', at.view.value.state.id, due)
+    await at.settle()
+    expect(says(at)).toContain('The scale shows 3 g, less than the empty pan')
+    await at.press('Zeroed with the pan on')
+    expect(at.kitchen.last('reading.explained').payload).toMatchObject({ answer: 'zeroed' })
+    expect(says(at)).not.toContain('less than the empty pan')
   })
 })

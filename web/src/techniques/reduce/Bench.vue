@@ -17,6 +17,10 @@ import { useKitchenNow } from '../../port/useKitchen'
 import { clockText, degreesText, numberText, percentText, spanText } from '../../ui/format'
 import { texts } from '../../ui/texts'
 import BenchDrawing from './PanInTime.vue'
+import NotchStick from './NotchStick.vue'
+import PanQuestions from './PanQuestions.vue'
+import ScaleLine from '../../bench/ScaleLine.vue'
+import { useScale } from '../../bench/useScale'
 import BenchFrame from '../../bench/BenchFrame.vue'
 import CautionLines from '../../bench/CautionLines.vue'
 import GoodsLines from '../../bench/GoodsLines.vue'
@@ -28,11 +32,13 @@ import ThickenerOffer from '../thicken/ThickenerOffer.vue'
 import TargetForms from './TargetForms.vue'
 import { useBenchKeys } from '../../bench/useBenchKeys'
 import { useBench } from '../../bench/useBench'
+import { notchTexts } from './texts'
 import { useReduction } from './useReduction'
 
 const props = defineProps<{ view: BatchView }>()
 const bench = useBench(toRef(props, 'view'))
 const pan = useReduction(toRef(props, 'view'), bench)
+const scale = useScale(toRef(props, 'view'), bench)
 const nowMs = useKitchenNow()
 const FAR_MS = 12 * 3600_000 // a bare simmer that takes half a day has no clock time worth saying
 /** When the pan is down at a heat word. */
@@ -40,7 +46,7 @@ function flameEnd(level: HeatLevel): string {
   const at = pan.flames.value.find((f) => f.level === level)?.endsAtMs
   return at === undefined || at > nowMs.value + FAR_MS ? '' : clockText(at)
 }
-type Entry = 'dip' | 'weigh' | 'temp' | 'look' | 'add' | 'heat' | 'level'
+type Entry = 'dip' | 'weigh' | 'temp' | 'look' | 'add' | 'heat' | 'level' | 'notch'
 const entry = ref<Entry>()
 const draggedMm = ref(0)
 const addId = ref('water')
@@ -123,7 +129,6 @@ const addable = computed(() =>
     .filter((i) => i.isLiquid)
     .map((i) => ({ value: i.id, title: i.name })),
 )
-const question = computed(() => live.value?.estimate.questions.at(-1))
 const close = () => {
   entry.value = undefined
 }
@@ -205,78 +210,11 @@ useBenchKeys({
         <TargetForms :stage="live.stage" />
       </aside>
     </div>
+    <ScaleLine :view="view" :scale="scale" />
     <GoodsLines :view="view" :bench="bench" />
     <ThickenerOffer v-if="thin" :contents="thin" :bench="bench" can-add />
 
-    <section
-      v-if="question"
-      class="question-row"
-      role="alertdialog"
-      :aria-label="
-        texts.bench.question[question.verdict](numberText(question.expectedG), numberText(question.massG))
-      "
-    >
-      <p class="label">
-        {{
-          texts.bench.question[question.verdict](numberText(question.expectedG), numberText(question.massG))
-        }}
-      </p>
-      <div class="keys-row">
-        <v-btn @click="pan.explain(question.readingId, 'mistake')">{{
-          texts.bench.question.mistake
-        }}</v-btn><v-btn @click="pan.explain(question.readingId, 'right')">{{
-          texts.bench.question.right
-        }}</v-btn
-        ><v-btn
-          v-if="question.massG > question.expectedG"
-          @click="pan.explain(question.readingId, 'added')"
-          >{{ texts.bench.question.added }}</v-btn
-        ><v-btn v-else @click="pan.explain(question.readingId, 'ladled')">{{
-          texts.bench.question.ladled
-        }}</v-btn>
-      </div>
-    </section>
-    <section
-      v-if="pan.turned.value"
-      class="question-row"
-      role="alertdialog"
-      :aria-label="texts.bench.turned.ask(texts.bench.levels[pan.turned.value.level])"
-    >
-      <p class="label">
-        {{
-          texts.bench.turned.since(clockText(pan.turned.value.sinceMs), numberText(pan.turned.value.ratio, 1))
-        }}
-        {{ texts.bench.turned.ask(texts.bench.levels[pan.turned.value.level]) }}
-      </p>
-      <div class="keys-row">
-        <v-btn @click="pan.turned.value && pan.wasTurned(pan.turned.value.level)">{{
-          texts.bench.turned.yes
-        }}</v-btn>
-        <v-btn @click="pan.turned.value && pan.explain(pan.turned.value.readingId, 'right')">{{
-          texts.bench.turned.no
-        }}</v-btn>
-      </div>
-    </section>
-    <p v-if="pan.flameTurn.value" class="caption turn" role="status">
-      {{
-        texts.bench.turned[pan.flameTurn.value.turn](
-          texts.bench.levels[pan.flameTurn.value.to.level],
-          flameEnd(pan.flameTurn.value.to.level),
-        )
-      }}
-    </p>
-    <section v-if="pan.fixes.value.length" class="question-row">
-      <p class="label">{{ texts.bench.overBy(numberText(live.stage.targetMassG - live.estimate.massG)) }}</p>
-      <div class="keys-row">
-        <v-btn
-          v-for="fix in pan.fixes.value"
-          :key="fix.ingredientId"
-          @click="pan.add(fix.ingredientId, Math.round(fix.addG))"
-          >{{ numberText(fix.addG) }} g <span class="sauce">{{ fix.name }}</span>
-          <small>{{ texts.bench.saltAfter(percentText(fix.saltFrac, 2)) }}</small></v-btn
-        >
-      </div>
-    </section>
+    <PanQuestions :pan="pan" :live="live" :flame-end="flameEnd" />
 
     <template v-if="live && entry" #entry>
       <EntryRuler
@@ -294,6 +232,7 @@ useBenchKeys({
         @keep="(v) => closeAfter(bench.heatOf(v))"
         @cancel="close"
       />
+      <NotchStick v-else-if="entry === 'notch'" :stage="live.stage" :depth-mm="live.depthMm" @close="close" />
       <div v-else-if="entry === 'look'" class="choice-row">
         <span class="label">{{ texts.bench.sees }}</span><v-btn
           v-for="l in LOOKS"
@@ -339,6 +278,7 @@ useBenchKeys({
           @click="pan.lift()"
           >{{ texts.bench.lift }}</v-btn
         >
+        <v-btn @click="toggle('notch')">{{ notchTexts.key }}</v-btn>
         <v-btn @click="toggle('look')">{{ texts.bench.look }}</v-btn>
         <v-btn @click="toggle('temp')">{{ texts.bench.temp }}</v-btn>
         <v-btn @click="toggle('weigh')">{{ texts.bench.weigh }} <small>g</small></v-btn>

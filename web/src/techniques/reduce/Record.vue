@@ -19,7 +19,10 @@ const stages = computed(() =>
         stage: own.stage,
         startedAtMs: own.startedAtMs,
         endedAtMs: own.finishedAtMs,
-        estimate: liveEstimate(own.stage, props.state.stageFacts, own.startedAtMs, endedAtMs),
+        estimate: liveEstimate(own.stage, props.state.stageFacts, {
+          startedAtMs: own.startedAtMs,
+          nowMs: endedAtMs,
+        }),
         forecasts: props.state.forecasts.filter((f) => f.stepId === stepId),
       },
     ]
