@@ -58,6 +58,8 @@ export {
 export { airPressureKPa } from './heat/atmosphere'
 export { boilState, type Lid, LID_FACTOR } from './heat/evaporation'
 export { CATCHES_MIN, type CatchKind } from './techniques/simmer/visits'
+export { type ChainLink, reductionChain } from './techniques/reduce/chain'
+export { beatenInShare } from './techniques/simmer/haze'
 export { type MassPoint, scaleMasses } from './techniques/reduce/scaleMasses'
 export { type Insert, stillIn } from './techniques/prepare/takeOut'
 export { type Clarity, clarityOf } from './pan/clarity'

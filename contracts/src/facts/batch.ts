@@ -68,7 +68,13 @@ export const BATCH_SCHEMAS: { readonly [K in BatchKind]: z.ZodType<Payloads[K]> 
       scale: probe,
       ...readMass,
     }),
-    z.strictObject({ stepId, how: z.literal('depth'), depthMm: inRange(LIMITS.depthMm), ...readMass }),
+    z.strictObject({
+      stepId,
+      how: z.literal('depth'),
+      depthMm: inRange(LIMITS.depthMm),
+      wallMm: inRange(LIMITS.depthMm).optional(),
+      ...readMass,
+    }),
     z.strictObject({ stepId, how: z.literal('level'), depthMm: inRange(LIMITS.depthMm), ...readMass }),
     z.strictObject({ stepId, how: z.literal('temperature'), tempC: inRange(LIMITS.tempC), probe }),
     z.strictObject({

@@ -275,6 +275,7 @@ export const texts = {
       right: 'It is right',
       added: 'Something was added',
       ladled: 'Some was taken',
+      deeper: (wall: string) => `That is deeper than this pan’s wall of ${wall} mm. Misread, or another pan?`,
       bare: (now: string) => `The scale shows ${now} g, less than the empty pan. What happened?`,
       zeroed: 'Zeroed with the pan on',
       offIt: 'Pan was off it',

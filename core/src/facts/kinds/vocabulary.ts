@@ -39,7 +39,11 @@ export type ReadingPayload = { readonly stepId: string } & (
       readonly grossG: number
       /** The scale it was read from; none where a cook typed it. */ readonly scale?: ChannelStamp | undefined
     } & ReadMass)
-  | ({ readonly how: 'depth'; readonly depthMm: number } & ReadMass)
+  | ({
+      readonly how: 'depth'
+      readonly depthMm: number
+      /** It is deeper than the pan, whose wall is so high, mm. */ readonly wallMm?: number | undefined
+    } & ReadMass)
   | ({ readonly how: 'level'; readonly depthMm: number } & ReadMass)
   | {
       readonly how: 'temperature'

@@ -36,6 +36,8 @@ export interface OpenQuestion {
   readonly atMs: number
   /** Less than the empty pan: off the scale, or the scale was zeroed with it on. */
   readonly isBare: boolean
+  /** A depth that is deeper than the pan: how high its wall is, mm. */
+  readonly wallMm: number | undefined
 }
 /** What is believed of a pan now. */
 export interface LiveEstimate {
@@ -157,6 +159,7 @@ export function liveEstimate(
           massG: fact.payload.massG,
           atMs: fact.atMs,
           isBare: isBare(stage, fact),
+          wallMm: fact.payload.how === 'depth' ? fact.payload.wallMm : undefined,
         })
       if (judged.verdict !== 'ignored') lastReadingAtMs = fact.atMs
       belief = judged.belief
@@ -221,6 +224,8 @@ function judge(
       verdict: 'noMass',
     }
   }
+  if (payload.how === 'depth' && payload.wallMm !== undefined && !answer)
+    return { belief, verdict: 'outlier', asks: 'outlier' } // no pan is deeper than its wall
   if (answer) return { belief: trust(belief, payload.massG, payload.sigmaG), verdict: 'taken' }
   const taken = takeReading(belief, { massG: payload.massG, sigmaG: payload.sigmaG, atMin: belief.atMin })
   return { ...taken, ...(taken.verdict === 'taken' ? {} : { asks: taken.verdict }) }

@@ -47,6 +47,7 @@ export function depthReading(
   isPanOff: boolean,
 ): ReadingPayload {
   requireInRange('depthMm', depthMm, LIMITS.depthMm)
+  const { heightMm } = place.pan.profile
   const sigmaG =
     (WATER_G_PER_MM_ML *
       surfaceAreaMm2(place.pan.profile, depthMm) *
@@ -56,6 +57,7 @@ export function depthReading(
     stepId: stage.stepId,
     how: 'depth',
     depthMm,
+    ...(depthMm > heightMm ? { wallMm: heightMm } : {}),
     massG: readCurve(stage.curve, 'depthMm', depthMm).massG,
     sigmaG,
     modelVersion: ESTIMATOR_MODEL_VERSION,

@@ -273,3 +273,38 @@ describe('a scale under the pan', () => {
     expect(says(at)).not.toContain('less than the empty pan')
   })
 })
+
+describe('what a reduction is part of, and what it costs', () => {
+  it('a chain says how far each goes and what goes in between; the one under way stands out', async () => {
+    const at = await workAt(wine.id, 'reduceToCoat', 3)
+    const chain = at.w.findAll('ol.chain > li').map((li) => li.text().replace(/\s+/g, ' '))
+    expect(chain).toHaveLength(2)
+    expect(chain[0]).toMatch(/\d+ → \d+ ml/)
+    expect(chain[1]).toMatch(/^\+ \d+ g Demi-glace.* \d+ → \d+ ml/)
+    expect(at.w.find('ol.chain > li[aria-current]').text()).toContain('to coat')
+    const single = await workAt('meatGlaze', 'reduce', 3)
+    expect(single.w.findAll('ol.chain > li').length).not.toBe(1)
+  })
+  it('a stock’s flame says what fat it beats in; a bound sauce holds its fat whatever the flame', async () => {
+    const stock = await workAt('meatGlaze', 'reduce', 3)
+    await stock.press(/^Flame/)
+    const costs = stock.w
+      .findAll('.choice-row button')
+      .map((b) => Number(/([\d.]+) g\/l fat/.exec(b.text())?.[1] ?? 0))
+    expect(Math.max(...costs)).toBeGreaterThan(0.15)
+    expect(costs.indexOf(Math.max(...costs))).toBeGreaterThan(costs.findIndex((c) => c > 0))
+    const bound = await workAt('demiGlaceMade', 'reduce', 3)
+    await bound.press(/^Flame/)
+    expect(bound.w.find('.choice-row').text()).not.toContain('g/l fat')
+  })
+  it('a depth deeper than the pan is kept, asked about, and moves nothing', async () => {
+    const at = await atWine()
+    const before = live(at).estimate.massG
+    await type(at, /^Dip/, 210)
+    expect(at.kitchen.last('reading.taken').payload).toMatchObject({ how: 'depth', depthMm: 210 })
+    expect(says(at)).toContain('deeper than this pan’s wall')
+    expect(Math.abs(live(at).estimate.massG - before)).toBeLessThan(1)
+    await at.press('Misread')
+    expect(says(at)).not.toContain('deeper than this pan’s wall')
+  })
+})

@@ -32,7 +32,8 @@ import ThickenerOffer from '../thicken/ThickenerOffer.vue'
 import TargetForms from './TargetForms.vue'
 import { useBenchKeys } from '../../bench/useBenchKeys'
 import { useBench } from '../../bench/useBench'
-import { notchTexts } from './texts'
+import ReductionChain from './ReductionChain.vue'
+import { notchTexts, reduceTexts } from './texts'
 import { useReduction } from './useReduction'
 
 const props = defineProps<{ view: BatchView }>()
@@ -45,6 +46,11 @@ const FAR_MS = 12 * 3600_000 // a bare simmer that takes half a day has no clock
 function flameEnd(level: HeatLevel): string {
   const at = pan.flames.value.find((f) => f.level === level)?.endsAtMs
   return at === undefined || at > nowMs.value + FAR_MS ? '' : clockText(at)
+}
+/** What a boil at that flame beats into a stock, where it does. */
+function clouds(level: HeatLevel): string {
+  const g = pan.beatsInGPerL(level)
+  return g === undefined || g < 0.05 ? '' : reduceTexts.beatsIn(numberText(g, 1))
 }
 type Entry = 'dip' | 'weigh' | 'temp' | 'look' | 'add' | 'heat' | 'level' | 'notch'
 const entry = ref<Entry>()
@@ -210,6 +216,7 @@ useBenchKeys({
         <TargetForms :stage="live.stage" />
       </aside>
     </div>
+    <ReductionChain :chain="pan.chain.value" :step-id="view.step?.id ?? ''" />
     <ScaleLine :view="view" :scale="scale" />
     <GoodsLines :view="view" :bench="bench" />
     <ThickenerOffer v-if="thin" :contents="thin" :bench="bench" can-add />
@@ -248,7 +255,8 @@ useBenchKeys({
           :key="l"
           :aria-pressed="state.heat === l"
           @click="closeAfter(pan.turn(l as HeatLevel))"
-          >{{ texts.bench.levels[l] }} <small>{{ flameEnd(l as HeatLevel) }}</small></v-btn
+          >{{ texts.bench.levels[l] }}
+          <small>{{ flameEnd(l as HeatLevel) }} {{ clouds(l as HeatLevel) }}</small></v-btn
         ><v-btn @click="close">{{ texts.app.cancel }}</v-btn>
       </div>
       <div v-else-if="entry === 'add'">

@@ -16,6 +16,7 @@ const asks = computed(() => {
   const of = question.value
   if (!of) return ''
   if (of.isBare) return texts.bench.question.bare(numberText(grossOf(of.readingId)))
+  if (of.wallMm !== undefined) return texts.bench.question.deeper(numberText(of.wallMm))
   return texts.bench.question[of.verdict](numberText(of.expectedG), numberText(of.massG))
 })
 /** What the scale showed. */

@@ -1,3 +1,10 @@
+/** What the Reduction bench says beyond what every bench does. */
+export const reduceTexts = {
+  chain: 'The reductions of this sauce',
+  from: (start: string, end: string) => `${start} → ${end} ml`,
+  beatsIn: (g: string) => `${g} g/l fat in`,
+} as const
+
 /** What the notch stick says. */
 export const notchTexts = {
   key: 'Notch stick',

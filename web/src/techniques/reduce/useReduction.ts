@@ -1,5 +1,10 @@
 import {
+  actualWalk,
+  beatenInShare,
   boilState,
+  clarityOf,
+  massG as massOf,
+  reductionChain,
   depthReading,
   flameAdvice,
   flameChoices,
@@ -93,6 +98,22 @@ export function useReduction(view: Ref<BatchView>, bench: Bench) {
         { stepId: stepId.value, level, ratio: ratioTo(powerAt(heatNow()), powerAt(level)) },
         texts.bench.levels[level],
       ),
+    /** What a boil at a heat word beats into a stock on the way that is left, g of fat a litre; none where flour, cream or yolk hold it anyway. */
+    beatsInGPerL(level: HeatLevel): number | undefined {
+      const { state, step } = view.value
+      const begin = actualWalk(state)?.find((w) => w.step.id === step?.id)?.begin
+      const live = reduce.value
+      if (!begin || !live || level === 'off' || clarityOf(begin) === undefined) return undefined
+      const fatG = Math.max(0, begin.liquid.fat - begin.beatenG)
+      const waterLeft = (massG: number) => Math.max(1, massG - (massOf(begin.liquid) - begin.liquid.water))
+      const lnWater = Math.log(waterLeft(live.estimate.massG) / waterLeft(live.stage.targetMassG))
+      return (1000 * fatG * beatenInShare(level, lnWater)) / Math.max(1, live.stage.targetVolumeMl)
+    },
+    /** All reductions of this batch with what goes in between. */
+    chain: computed(() => {
+      const walk = actualWalk(view.value.state)
+      return walk ? reductionChain(walk) : []
+    }),
     /** What each heat word would do from now on, and which way to turn it so that the pan is down when it is wanted. */
     flames,
     flameTurn: computed(() =>
