@@ -1,14 +1,16 @@
-// npm run bench [-- core intake fanOut firstView steady growth]: ratios against a named peer or bound in the same run; nothing here is a test
+// npm run bench [-- core peers intake fanOut firstView steady growth]: ratios against a named peer or bound in the same run; nothing here is a test
 import { core } from './core'
 import { fanOut } from './fanOut'
 import { firstView } from './firstView'
 import { growth } from './growth'
 import { intake } from './intake'
 import { say, type Line } from './line'
+import { peers } from './peers'
 import { steady } from './steady'
 
 const BENCHES: Record<string, () => Line[] | Promise<Line[]>> = {
   core,
+  peers,
   intake,
   fanOut,
   firstView,

@@ -50,13 +50,14 @@ export {
   capacityMl,
   depthAtVolumeMm,
   radiusAtMm,
+  surfaceAreaMm2,
   type VesselProfile,
   volumeAtDepthMl,
 } from './vessel/profile'
 
 // heat
 export { airPressureKPa } from './heat/atmosphere'
-export { boilState, type Lid, LID_FACTOR } from './heat/evaporation'
+export { boilState, type Lid, LID_FACTOR, massFluxKgPerM2S, surroundings } from './heat/evaporation'
 export { CATCHES_MIN, type CatchKind } from './techniques/simmer/visits'
 export { type ChainLink, reductionChain } from './techniques/reduce/chain'
 export { beatenInShare } from './techniques/simmer/haze'
@@ -64,7 +65,7 @@ export { type MassPoint, scaleMasses } from './techniques/reduce/scaleMasses'
 export { type Insert, stillIn } from './techniques/prepare/takeOut'
 export { type Clarity, clarityOf } from './pan/clarity'
 export { HEAT_LEVELS, type HeaterKind, HEATERS, type HeatLevel, netPowerW } from './heat/heater'
-export { waterBoilingPointC } from './heat/water'
+export { waterBoilingPointC, waterDensityKgPerM3 } from './heat/water'
 
 // cooling
 export { COOLING_PLACES, type CoolingPlace } from './cooling/container'
@@ -144,8 +145,8 @@ export {
   type Whisk,
   WHISKS,
 } from './techniques/eggEmulsion/yolkBath'
-export { changeHeat as changeHeatBelief } from './techniques/reduce/estimator'
-export { forecast } from './techniques/reduce/forecast'
+export { changeHeat as changeHeatBelief, startBelief, takeReading } from './techniques/reduce/estimator'
+export { forecast, minutesToTarget } from './techniques/reduce/forecast'
 export { readCurve } from './techniques/reduce/levelCurve'
 export { liveEstimate, type LiveEstimate } from './techniques/reduce/liveEstimate'
 export { overshootFixes } from './techniques/reduce/overshoot'

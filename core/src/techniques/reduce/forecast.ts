@@ -4,7 +4,7 @@ import type { PanBelief } from './estimator'
 /** Longest forecast, minutes; beyond it there is "no upper bound yet". */
 export const HORIZON_MIN = 1440
 const GRID = 1.1
-const FINE_MIN = 1e-6
+const FINE_MIN = 1e-3 // a sixteenth of a second
 
 /** Probability that the liquid is down to a mass within so many minutes of boiling. */
 export function doneProbability(belief: PanBelief, targetMassG: number, boilMin: number): number {
