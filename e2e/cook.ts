@@ -213,8 +213,29 @@ export class Cook {
     const planned = (await this.state(batchId)).plan?.steps.find((s) => s.stepId === step.id)
     const minutes = planned?.minutes.value ?? 0
     if (minutes > 0) await this.wait(minutes * (0.3 + this.random()))
-    await this.done()
+    await this.countOut()
+    if (step.technique === 'strain' && this.random() < 0.5) await this.weighThrough()
+    else await this.done()
     return false
+  }
+  /** What went in whole is counted out again: bay, bundle, string. */
+  private async countOut(): Promise<void> {
+    const all = this.page.getByRole('button', { name: /^All \d+ out$/ })
+    if (!(await all.isVisible())) return
+    await all.click()
+    await expect(this.page.getByText(/^All \d+ are out$/)).toBeVisible()
+  }
+  /** What came through the sieve, a little less than foretold; keeping it ends the step. */
+  private async weighThrough(): Promise<void> {
+    const before = await this.at()
+    await this.tap(/^Weigh it/)
+    const digits = this.page.getByLabel(/, digits$/).first()
+    await digits.fill(String(Math.max(1, Math.round(Number(await digits.inputValue()) * 0.97))))
+    await this.tap('Keep')
+    const ask = this.page.getByRole('button', { name: 'It is done' })
+    await soon(async () => (await ask.isVisible()) || (await this.at()) !== before).toBe(true)
+    if (await ask.isVisible()) await ask.click()
+    await soon(() => this.at()).not.toBe(before)
   }
   /** Ends the step; one that is far too early is asked about once. */
   private async done(): Promise<void> {

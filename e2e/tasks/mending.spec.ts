@@ -50,3 +50,39 @@ test('a cooling that misses its mark is put right once, cooled where it is in ti
   expect(state.status).toBe('stored')
   expect(state.deviations.map((d) => d.code)).not.toContain('notColdYet')
 })
+
+test('a reduction that went too far is let down again, with what that does to its salt, and ends at its notch', async ({
+  tablet: { page },
+}) => {
+  const order = await takeOrder(page, { sauce: 'Red wine & shallot', portions: 8, label: 'Too far down' })
+  await order.getByRole('button', { name: 'Plan it' }).click()
+  await page.getByRole('button', { name: 'Put it on the stove' }).click()
+  await page.waitForURL(/\/stove/)
+  await page.getByRole('link', { name: 'Service' }).click()
+  await order.getByRole('button', { name: 'Bench' }).click()
+  await page.waitForURL(/\/bench\//)
+  const batchId = page.url().split('/').at(-1)!
+  const cook = new Cook(page, seeded(9))
+  await cook.make(batchId, 'reduce')
+  const stage = (await cook.state(batchId)).steps.reduceWine!.stage!
+  const emptyG = stage.targetGrossG - stage.targetMassG
+  await cook.wait(stage.minutes.value)
+  await cook.enter(/^Weigh/, Math.round(emptyG + stage.targetMassG * 0.75))
+  const right = page.getByRole('button', { name: 'It is right' })
+  const giveBack = page.getByText(/past the notch\. Give back/)
+  await expect(right.or(giveBack).first()).toBeVisible()
+  if (await right.isVisible()) await right.click()
+  await expect(giveBack).toBeVisible()
+  await expectWhole(page, 'past its notch')
+  const fix = page.getByRole('button', { name: /^\d+ g Water/ })
+  await expect(fix).toContainText('salt')
+  await fix.click()
+  await expect(fix).toBeHidden()
+  await cook.tap('Step done')
+  const state = await cook.state(batchId)
+  expect(state.deviations.map((d) => d.code)).toEqual([])
+  expect(Math.abs(state.steps.reduceWine!.massG! / stage.targetMassG - 1)).toBeLessThan(0.04)
+  expect(state.stageFacts.some((f) => f.kind === 'addition.made' && f.payload.ingredientId === 'water')).toBe(
+    true,
+  )
+})
