@@ -35,7 +35,7 @@ const DAY_MS = 86_400_000
 const MOST_MADE = 3
 const isPutting = ref(false)
 const countingId = ref<string>()
-const openId = ref<string>()
+const openId = ref(props.markedId) // a label that was scanned opens its lot
 const made = computed(() => props.catalog.formulas.filter((f) => f.makes))
 const goods = computed(() =>
   made.value.map((f) => ({
