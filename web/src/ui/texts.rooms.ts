@@ -53,6 +53,7 @@ export const roomTexts = {
   clouds: (scum: string, fat: string) => `${scum} g/l scum boiled in, ${fat} g/l fat beaten in (judged)`,
   topUpBoiling: 'boiling',
   topUp: 'Top up',
+  pours: { boiling: 'Boiling water poured on', cold: 'Cold to raise scum' },
   spoons: (n: string) => `${n} tsp fine salt`,
   noSalt: 'Salty enough of its own: taste, and add none.',
   lotAmount: 'What is put away',

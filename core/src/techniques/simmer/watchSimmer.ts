@@ -3,6 +3,7 @@ import type { TimedLive, VisitFor } from '../../batch/live'
 import type { LiveContext, Watch } from '../technique'
 import { watchMinutes } from '../watchMinutes'
 import type { SimmerPlan } from './planSimmer'
+import { warmUpDeadMin } from '../reduce/estimator'
 import { LOOK_AFTER_SKIMS_MIN } from './scum'
 
 const MINUTE_MS = 60_000
@@ -20,6 +21,24 @@ interface Visit {
 const simmersAt = ({ startedAtMs }: LiveContext, work: SimmerPlan): number =>
   startedAtMs + (work.comeUpMin ?? 0) * MINUTE_MS
 
+const COLD_FROM_K = 30
+const LEAST_RATE_G_PER_MIN = 3 // a flame that is turned up again brings it back at least so fast
+
+/** Cold liquid stops the simmer; what scum and fat gather meanwhile are taken off at the end of that, before it bubbles. `kitchen:§3` */
+function afterColdMs({ state, step }: LiveContext, work: SimmerPlan): number | undefined {
+  const cold = state.stageFacts.findLast(
+    (f) =>
+      f.kind === 'addition.made' &&
+      f.payload.stepId === step.id &&
+      f.payload.massG > 0 &&
+      f.payload.coolerByK >= COLD_FROM_K,
+  )
+  if (cold?.kind !== 'addition.made' || work.catches !== 'clearStock') return undefined
+  const { massG, coolerByK } = cold.payload
+  const rate = Math.max(LEAST_RATE_G_PER_MIN, work.rateGPerMin ?? 0)
+  return cold.atMs + warmUpDeadMin(massG, coolerByK, rate) * MINUTE_MS
+}
+
 /** When it was last topped up, or began. */
 function filledMs({ state, step }: LiveContext, simmersAtMs: number): number {
   const fills = state.stageFacts.flatMap((f) =>
@@ -36,6 +55,7 @@ function nextVisit(context: LiveContext, work: SimmerPlan, endsAtMs: number): Vi
   const skimMs = (work.skimAtMin ?? [])
     .map((min) => simmersAtMs + min * MINUTE_MS)
     .find((atMs) => atMs > lastMs)
+  const coldMs = afterColdMs(context, work)
   const lookMin = LOOK_AFTER_SKIMS_MIN[work.catches ?? 'clearStock']
   const bareMs =
     work.bareAfterMin == null ? undefined : filledMs(context, simmersAtMs) + work.bareAfterMin * MINUTE_MS
@@ -43,6 +63,7 @@ function nextVisit(context: LiveContext, work: SimmerPlan, endsAtMs: number): Vi
     ...(bareMs === undefined
       ? []
       : [{ atMs: bareMs > lastMs ? bareMs : lastMs + ASK_AGAIN_MS, for: 'topUp' as const }]),
+    ...(coldMs === undefined || coldMs <= lastMs ? [] : [{ atMs: coldMs, for: 'skim' as const }]),
     ...(skimMs === undefined ? [] : [{ atMs: skimMs, for: 'skim' as const }]),
     ...(work.stirEveryMin == null
       ? []

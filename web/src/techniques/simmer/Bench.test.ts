@@ -138,3 +138,22 @@ describe('a stock’s clarity', () => {
     expect(bench.w.text()).toMatch(/Full flame until it simmers, about \d/)
   })
 })
+
+describe('what is poured onto a stock', () => {
+  it('cold stops the simmer and raises scum: a skim is due at the end of that; boiling water only restores', async () => {
+    const bench = await workAt('brownStockMade', 'simmer', 90)
+    await bench.press(/^Skimmed|^Looked|^Stirred/).catch(() => undefined)
+    const next = () => bench.view.value.deadlines.find((d) => d.kind === 'lookSoon')!
+    await bench.press(/^Top up/)
+    await bench.enter(500)
+    expect(bench.kitchen.last('addition.made').payload).toMatchObject({ massG: 500, coolerByK: 0 })
+    const restored = next()
+    await bench.press(/^Cold to raise scum/)
+    await bench.enter(400)
+    expect(bench.kitchen.last('addition.made').payload.coolerByK).toBeGreaterThan(70)
+    expect(next().code).toBe('skim')
+    const afterMin = (next().atMs - bench.kitchen.port.nowMs) / 60_000
+    expect(afterMin).toBeGreaterThan(3)
+    expect(next().atMs).toBeLessThan(restored.atMs)
+  })
+})

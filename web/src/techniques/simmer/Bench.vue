@@ -12,7 +12,8 @@ import { texts } from '../../ui/texts'
 const props = defineProps<{ view: BatchView }>()
 const bench = useBench(toRef(props, 'view'))
 const nowMs = useKitchenNow()
-const isAdding = ref(false)
+/** What is poured on: boiling water restores, cold stock raises scum. */
+const adding = ref<'boiling' | 'cold'>()
 const work = computed(() =>
   props.view.planned?.work.kind === 'simmer' ? props.view.planned.work : undefined,
 )
@@ -72,7 +73,8 @@ const advice = computed(() => {
   ]
 })
 async function keep(grams: number): Promise<void> {
-  if (await bench.add('water', grams)) isAdding.value = false
+  const coolerByK = adding.value === 'boiling' || grams < 0 ? 0 : undefined
+  if (await bench.add('water', grams, coolerByK)) adding.value = undefined
 }
 </script>
 
@@ -117,8 +119,9 @@ async function keep(grams: number): Promise<void> {
     </template>
     <template #entry>
       <EntryRuler
-        v-if="isAdding"
-        :label="texts.rooms.topUp"
+        v-if="adding"
+        :key="adding"
+        :label="texts.rooms.pours[adding]"
         unit="g"
         :start="work?.topUpMl ? Math.round(work.topUpMl / 50) * 50 : 250"
         :min="-5000"
@@ -127,7 +130,7 @@ async function keep(grams: number): Promise<void> {
         :reach="1000"
         :hint="`− ${texts.bench.ladle}`"
         @keep="keep"
-        @cancel="isAdding = false"
+        @cancel="adding = undefined"
       />
     </template>
     <template #keys>
@@ -142,9 +145,14 @@ async function keep(grams: number): Promise<void> {
       <v-btn v-if="isFlameOffDue" class="is-first" @click="bench.answer('actNow')">{{
         texts.rooms.flameOff
       }}</v-btn>
-      <v-btn v-if="view.stepStartedAtMs !== undefined && !pressure" @click="isAdding = !isAdding"
-        >{{ texts.rooms.topUp }} <small>g</small></v-btn
-      >
+      <template v-if="view.stepStartedAtMs !== undefined && !pressure">
+        <v-btn @click="adding = adding === 'cold' ? undefined : 'cold'"
+          >{{ texts.rooms.pours.cold }} <small>g</small></v-btn
+        >
+        <v-btn @click="adding = adding === 'boiling' ? undefined : 'boiling'"
+          >{{ texts.rooms.topUp }} <small>{{ texts.rooms.topUpBoiling }}, g</small></v-btn
+        >
+      </template>
     </template>
   </StepBench>
 </template>
