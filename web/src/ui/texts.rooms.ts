@@ -25,6 +25,7 @@ export const roomTexts = {
   heldAt: (temp: string) => `A bare simmer here is ${temp}; held there it loses`,
   lids: { open: 'lid off', ajar: 'lid ajar', shut: 'lid on' },
   lidLoss: (lid: string, g: string) => `${lid} ${g} g`,
+  lidDry: (lid: string) => `${lid} all of it`,
   lidChosen: (lid: string) => `nearest to what the formula wants: ${lid}`,
   drawn: (pct: string) =>
     `By its end the liquor has ${pct} % of what its bones and roots can give (± a third).`,

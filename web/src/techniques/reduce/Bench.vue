@@ -217,7 +217,12 @@ useBenchKeys({
       </aside>
     </div>
     <ReductionChain :chain="pan.chain.value" :step-id="view.step?.id ?? ''" />
-    <ScaleLine :view="view" :scale="scale" />
+    <div class="aids">
+      <ScaleLine :view="view" :scale="scale" />
+      <button class="text-key" :aria-expanded="entry === 'notch'" @click="toggle('notch')">
+        {{ notchTexts.key }}
+      </button>
+    </div>
     <GoodsLines :view="view" :bench="bench" />
     <ThickenerOffer v-if="thin" :contents="thin" :bench="bench" can-add />
 
@@ -286,7 +291,6 @@ useBenchKeys({
           @click="pan.lift()"
           >{{ texts.bench.lift }}</v-btn
         >
-        <v-btn @click="toggle('notch')">{{ notchTexts.key }}</v-btn>
         <v-btn @click="toggle('look')">{{ texts.bench.look }}</v-btn>
         <v-btn @click="toggle('temp')">{{ texts.bench.temp }}</v-btn>
         <v-btn @click="toggle('weigh')">{{ texts.bench.weigh }} <small>g</small></v-btn>
@@ -297,6 +301,12 @@ useBenchKeys({
 </template>
 
 <style scoped>
+.aids {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 24px;
+  align-items: center;
+}
 .grid {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 308px;

@@ -11,7 +11,7 @@ const props = defineProps<{ stage: StagePlan; depthMm: number }>()
 const emit = defineEmits<{ close: [] }>()
 const { pxPerMm, keep, forget } = useScreenScale()
 const OVER_MM = 14
-const WIDTH = 360
+const WIDTH = 420
 const SMALLEST_PX = 140
 const LARGEST_PX = 900
 const cardPx = ref(Math.round(CARD_MM.width * (pxPerMm.value ?? USUAL_PX_PER_MM)))
@@ -34,7 +34,7 @@ const apart = (a: number, b: number) => Math.abs(a - b) * px.value > 22
 </script>
 
 <template>
-  <section class="notch" :aria-label="notchTexts.key">
+  <section class="life-size" :aria-label="notchTexts.key">
     <template v-if="pxPerMm === undefined">
       <div>
         <h3 class="label">{{ notchTexts.calibrate }}</h3>
@@ -65,7 +65,7 @@ const apart = (a: number, b: number) => Math.abs(a - b) * px.value > 22
         <h3 class="label">{{ notchTexts.title }}</h3>
         <p class="text">{{ notchTexts.cutText }}</p>
         <div class="keys-row">
-          <v-btn class="is-first" @click="emit('close')">{{ notchTexts.keep }}</v-btn>
+          <v-btn class="is-first" @click="emit('close')">{{ notchTexts.done }}</v-btn>
           <v-btn @click="forget()">{{ notchTexts.again }}</v-btn>
         </div>
       </div>
@@ -101,15 +101,16 @@ const apart = (a: number, b: number) => Math.abs(a - b) * px.value > 22
 </template>
 
 <style scoped>
-.notch {
+.life-size {
   display: grid;
   grid-template-columns: minmax(240px, 1fr) auto;
   gap: 24px;
   align-items: end;
   padding: 12px 0;
+  min-width: 0;
 }
 .text {
-  max-width: 52ch;
+  max-width: min(52ch, calc(100vw - 64px));
   line-height: 1.35;
   padding: 4px 0 10px;
 }
@@ -150,7 +151,7 @@ const apart = (a: number, b: number) => Math.abs(a - b) * px.value > 22
   fill: var(--ink-soft);
 }
 @media (max-width: 900px) {
-  .notch {
+  .life-size {
     grid-template-columns: minmax(0, 1fr);
   }
 }

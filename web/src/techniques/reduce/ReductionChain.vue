@@ -21,9 +21,9 @@ const links = computed(() =>
 <template>
   <ol v-if="links.length > 1" class="chain" :aria-label="reduceTexts.chain">
     <li v-for="link in links" :key="link.stepId" :aria-current="link.stepId === stepId ? 'step' : undefined">
-      <span v-if="link.goesIn" class="soft">+ {{ link.goesIn }} </span
-      ><span class="verb">{{ link.verb }}</span>
-      {{ link.says }}
+      <span v-if="link.goesIn" class="soft goes-in">{{ reduceTexts.goesIn(link.goesIn) }}</span>
+      <span class="verb">{{ link.verb }}</span>
+      <span>{{ link.says }}</span>
     </li>
   </ol>
 </template>
@@ -36,11 +36,12 @@ const links = computed(() =>
   font-size: var(--type-text);
   padding: 4px 0;
 }
-.chain > li[aria-current] {
-  font-weight: var(--weight-key);
+.chain > li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 8px;
 }
-.chain > li + li::before {
-  content: '→ ';
-  color: var(--ink-soft);
+.chain > li[aria-current] > :not(.goes-in) {
+  font-weight: var(--weight-key);
 }
 </style>

@@ -1,6 +1,7 @@
 /** What the Reduction bench says beyond what every bench does. */
 export const reduceTexts = {
   chain: 'The reductions of this sauce',
+  goesIn: (what: string) => `then ${what},`,
   from: (start: string, end: string) => `${start} → ${end} ml`,
   beatsIn: (g: string) => `${g} g/l fat in`,
 } as const
@@ -20,6 +21,7 @@ export const notchTexts = {
   smaller: 'Smaller',
   larger: 'Larger',
   keep: 'It fits',
+  done: 'Notched',
   again: 'Measure the screen again',
 
   width: 'Width of the frame',

@@ -28,7 +28,10 @@ const visit = computed(() =>
 const losses = computed(() =>
   (work.value?.losses ?? []).map((l) => ({
     ...l,
-    says: texts.rooms.lidLoss(texts.rooms.lids[l.lid], numberText(Math.round(l.lossG / 10) * 10)),
+    says:
+      l.lossG >= (work.value?.endMassG ?? Infinity) + (work.value?.lossG ?? 0)
+        ? texts.rooms.lidDry(texts.rooms.lids[l.lid])
+        : texts.rooms.lidLoss(texts.rooms.lids[l.lid], numberText(Math.round(l.lossG / 10) * 10)),
   })),
 )
 /** Skims still to come, as clock times; minutes after the simmer began while it has not. */
