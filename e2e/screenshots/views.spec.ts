@@ -95,7 +95,7 @@ test('pictures of the main views', async ({ page, kitchen }) => {
 /** A sauce for each technique whose bench has no picture above. */
 const BENCHES: readonly (readonly [TechniqueId, string])[] = [
   ['prepare', 'velouteMade'],
-  ['simmer', 'velouteMade'],
+  ['simmer', 'brownStockMade'],
   ['thicken', 'supreme'],
   ['brown', 'hazelnutCapers'],
   ['cool', 'fishStockMade'],

@@ -281,7 +281,7 @@ describe('what a reduction is part of, and what it costs', () => {
     expect(chain).toHaveLength(2)
     expect(chain[0]).toMatch(/\d+ → \d+ ml/)
     expect(chain[1]).toMatch(/^then \d+ g Demi-glace.*to coat.* \d+ → \d+ ml/)
-    expect(at.w.find('ol.chain > li[aria-current]').text()).toContain('to coat')
+    expect(at.w.find('ol.chain > li[aria-current=true]').text()).toContain('to coat')
     const single = await workAt('meatGlaze', 'reduce', 3)
     expect(single.w.findAll('ol.chain > li').length).not.toBe(1)
   })

@@ -20,7 +20,7 @@ const links = computed(() =>
 
 <template>
   <ol v-if="links.length > 1" class="chain" :aria-label="reduceTexts.chain">
-    <li v-for="link in links" :key="link.stepId" :aria-current="link.stepId === stepId ? 'step' : undefined">
+    <li v-for="link in links" :key="link.stepId" :aria-current="link.stepId === stepId">
       <span v-if="link.goesIn" class="soft goes-in">{{ reduceTexts.goesIn(link.goesIn) }}</span>
       <span class="verb">{{ link.verb }}</span>
       <span>{{ link.says }}</span>
@@ -41,7 +41,7 @@ const links = computed(() =>
   flex-wrap: wrap;
   gap: 0 8px;
 }
-.chain > li[aria-current] > :not(.goes-in) {
+.chain > li[aria-current='true'] > :not(.goes-in) {
   font-weight: var(--weight-key);
 }
 </style>
