@@ -40,6 +40,21 @@ export async function takeOrder(
   return page.getByRole('listitem').filter({ hasText: label })
 }
 
+/** Orders a sauce and puts it on the stove. @returns the batch's id, its bench open */
+export async function putOnStove(
+  page: Page,
+  of: { sauce: string; portions: number; label: string },
+): Promise<string> {
+  const order = await takeOrder(page, of)
+  await order.getByRole('button', { name: 'Plan it' }).click()
+  await page.getByRole('button', { name: 'Put it on the stove' }).click()
+  await page.waitForURL(/\/stove/)
+  await page.getByRole('link', { name: 'Service' }).click()
+  await order.getByRole('button', { name: 'Bench' }).click()
+  await page.waitForURL(/\/bench\//)
+  return page.url().split('/').at(-1) ?? ''
+}
+
 /** Ends a step; one that is far too early is asked about once. */
 export async function finishStep(page: Page): Promise<void> {
   const here = page.locator('[aria-current="step"]')

@@ -190,6 +190,7 @@ export {
   ALLERGEN_DECISIONS,
   type AllergenDecision,
   CHANNEL_PLACES,
+  type ChannelPlace,
   type ChannelStamp,
   type Cue,
   CUES,

@@ -1,7 +1,7 @@
 import type { Formula } from '@liquamen/core'
 import { formula, g, ml, reduce, season, serve, step, strainStep, way } from './formulaDsl'
 import { longSimmer, putAway, skimStep, sourceSchool } from './sharedSteps'
-import { hotStockSchool, keepsSchool, reductionBoilSchool } from './stockSchools'
+import { hotStockSchool, keepsSchool, reductionBoilSchool, underPressure } from './stockSchools'
 import { STOCKS } from './stocks'
 
 const FAMILY = 'bases'
@@ -90,22 +90,10 @@ export const BASES: readonly Formula[] = [
                 stepId: 'add',
                 step: { vessel: 'pressureCooker', endsWhen: 'Stock in, stirred free' },
               },
-              {
-                op: 'setStep',
-                stepId: 'simmer',
-                step: {
-                  vessel: 'pressureCooker',
-                  verb: 'pressure',
-                  endsWhen: 'Off the flame, opened by itself',
-                  minutes: { low: 150, value: 180, high: 200 },
-                  lossFrac: 0,
-                  cautions: ['pressure', 'steam'],
-                },
-              },
-              { op: 'setStep', stepId: 'strain', step: { vessel: 'pan' } },
+              ...underPressure('to 70 %', [150, 180, 200]),
               {
                 op: 'addStep',
-                afterStepId: 'strain',
+                afterStepId: 'boilDown',
                 step: step(
                   'bind',
                   'roux',
@@ -119,13 +107,6 @@ export const BASES: readonly Formula[] = [
                     cautions: ['hotFat'],
                   },
                 ),
-              },
-              {
-                op: 'addStep',
-                afterStepId: 'strain',
-                step: reduce('boilDown', 'boil down', 'to 70 %', 'As strong as an open pot would be', {
-                  heat: 'medium',
-                }),
               },
             ),
           ],

@@ -3,8 +3,6 @@ import { reduce, way } from './formulaDsl'
 
 type Minutes = readonly [low: number, value: number, high: number]
 const band = ([low, value, high]: Minutes) => ({ low, value, high })
-/** Strain is worked beside the cooker that the stock was drawn in. */
-const intoPan: FormulaChange = { op: 'setStep', stepId: 'strain', step: { vessel: 'pan' } }
 
 /** How hard it boils: a stock is drawn as well either way; what a lively boil costs is clarity. */
 export const boilSchool = (minutes: Minutes, lossFrac: number): School => ({
@@ -91,6 +89,29 @@ export const skimSchool: School = {
     }),
   ],
 }
+/** Simmered under pressure, strained into a pan, and boiled down to the strength of an open pot. */
+export const underPressure = (afterwards: string, minutes?: Minutes): FormulaChange[] => [
+  {
+    op: 'setStep',
+    stepId: 'simmer',
+    step: {
+      vessel: 'pressureCooker',
+      verb: 'pressure',
+      endsWhen: 'Off the flame, opened by itself',
+      ...(minutes ? { minutes: band(minutes) } : {}),
+      lossFrac: 0,
+      cautions: ['pressure', 'steam'],
+    },
+  },
+  { op: 'setStep', stepId: 'strain', step: { vessel: 'pan' } },
+  {
+    op: 'addStep',
+    afterStepId: 'strain',
+    step: reduce('boilDown', 'boil down', afterwards, 'As strong as an open pot would be', {
+      heat: 'medium',
+    }),
+  },
+]
 /** Open, or under pressure with what then has to boil off afterwards. */
 export const cookerSchool = (afterwards: string): School => ({
   id: 'cooker',
@@ -103,25 +124,7 @@ export const cookerSchool = (afterwards: string): School => ({
       'pressure',
       'under pressure: a third of the time, then boiled down',
       { op: 'setStep', stepId: 'add', step: { vessel: 'pressureCooker' } },
-      {
-        op: 'setStep',
-        stepId: 'simmer',
-        step: {
-          vessel: 'pressureCooker',
-          verb: 'pressure',
-          endsWhen: 'Off the flame, opened by itself',
-          lossFrac: 0,
-          cautions: ['pressure', 'steam'],
-        },
-      },
-      intoPan,
-      {
-        op: 'addStep',
-        afterStepId: 'strain',
-        step: reduce('boilDown', 'boil down', afterwards, 'As strong as an open pot would be', {
-          heat: 'medium',
-        }),
-      },
+      ...underPressure(afterwards),
     ),
   ],
 })

@@ -1,19 +1,7 @@
-import type { Page } from '@playwright/test'
-import { Cook, seeded, takeOrder } from '../cook'
+import { Cook, putOnStove, seeded } from '../cook'
 import { eveningTest as test, expect, serverFacts } from '../kitchenServer'
 import { expectWhole } from '../layout'
 
-/** Orders a sauce and puts it on the stove. @returns the batch's id, its bench open */
-async function onTheStove(page: Page, sauce: string, portions: number): Promise<string> {
-  const order = await takeOrder(page, { sauce, portions, label: `${sauce} of the house` })
-  await order.getByRole('button', { name: 'Plan it' }).click()
-  await page.getByRole('button', { name: 'Put it on the stove' }).click()
-  await page.waitForURL(/\/stove/)
-  await page.getByRole('link', { name: 'Service' }).click()
-  await order.getByRole('button', { name: 'Bench' }).click()
-  await page.waitForURL(/\/bench\//)
-  return page.url().split('/').at(-1)!
-}
 test('from bones to a plate: stock, brown sauce and demi-glace, each cooled and labelled, each used by the next', async ({
   tablet: { page },
 }) => {
@@ -23,7 +11,7 @@ test('from bones to a plate: stock, brown sauce and demi-glace, each cooled and 
     ['Brown sauce', 30],
     ['Demi-glace', 24],
   ] as const) {
-    const batchId = await onTheStove(page, sauce, portions)
+    const batchId = await putOnStove(page, { sauce, portions, label: `${sauce} of the house` })
     const cook = new Cook(page, seeded(5 + portions))
     await cook.make(batchId)
     const state = await cook.state(batchId)
@@ -47,7 +35,7 @@ test('from bones to a plate: stock, brown sauce and demi-glace, each cooled and 
     .click()
   expect((await label).suggestedFilename()).toMatch(/^label-\d+\.pdf$/)
 
-  const derivative = await onTheStove(page, 'Bordelaise', 10)
+  const derivative = await putOnStove(page, { sauce: 'Bordelaise', portions: 10, label: 'Of the house' })
   const cook = new Cook(page, seeded(5))
   await cook.make(derivative)
   await cook.expectLarderFell(derivative)

@@ -1,18 +1,11 @@
-import { Cook, seeded, takeOrder } from '../cook'
+import { Cook, putOnStove, seeded } from '../cook'
 import { eveningTest as test, expect } from '../kitchenServer'
 import { expectWhole } from '../layout'
 
 test('a cooling that misses its mark is put right once, cooled where it is in time, and put away cold', async ({
   tablet: { page },
 }) => {
-  const order = await takeOrder(page, { sauce: 'Chicken stock', portions: 30, label: 'Stock for Sunday' })
-  await order.getByRole('button', { name: 'Plan it' }).click()
-  await page.getByRole('button', { name: 'Put it on the stove' }).click()
-  await page.waitForURL(/\/stove/)
-  await page.getByRole('link', { name: 'Service' }).click()
-  await order.getByRole('button', { name: 'Bench' }).click()
-  await page.waitForURL(/\/bench\//)
-  const batchId = page.url().split('/').at(-1)!
+  const batchId = await putOnStove(page, { sauce: 'Chicken stock', portions: 30, label: 'Stock for Sunday' })
   const cook = new Cook(page, seeded(77))
   await cook.make(batchId, 'cool')
 
@@ -54,14 +47,7 @@ test('a cooling that misses its mark is put right once, cooled where it is in ti
 test('a reduction that went too far is let down again, with what that does to its salt, and ends at its notch', async ({
   tablet: { page },
 }) => {
-  const order = await takeOrder(page, { sauce: 'Red wine & shallot', portions: 8, label: 'Too far down' })
-  await order.getByRole('button', { name: 'Plan it' }).click()
-  await page.getByRole('button', { name: 'Put it on the stove' }).click()
-  await page.waitForURL(/\/stove/)
-  await page.getByRole('link', { name: 'Service' }).click()
-  await order.getByRole('button', { name: 'Bench' }).click()
-  await page.waitForURL(/\/bench\//)
-  const batchId = page.url().split('/').at(-1)!
+  const batchId = await putOnStove(page, { sauce: 'Red wine & shallot', portions: 8, label: 'Too far down' })
   const cook = new Cook(page, seeded(9))
   await cook.make(batchId, 'reduce')
   const stage = (await cook.state(batchId)).steps.reduceWine!.stage!

@@ -4,10 +4,13 @@ import { computed, ref } from 'vue'
 import type { BatchView } from '@liquamen/core'
 import { clockText, degreesText, numberText } from '../ui/format'
 import { texts } from '../ui/texts'
+import ChannelChoices from './ChannelChoices.vue'
+import ChannelRow from './ChannelRow.vue'
 import type { useProbe } from './useProbe'
 
 const props = defineProps<{ view: BatchView; probe: ReturnType<typeof useProbe> }>()
 const isChoosing = ref(false)
+const shown = (tempC: number) => degreesText(tempC, 1)
 const own = computed(() => props.view.probe)
 const trouble = computed(() => {
   const p = own.value
@@ -27,32 +30,23 @@ async function bind(id: string): Promise<void> {
 
 <template>
   <div class="probe" role="group" :aria-label="texts.emulsion.probe">
-    <p v-if="own" class="row">
-      <span>{{ own.name }}</span><span v-if="own.isSimulated" class="stamp">{{
-        texts.emulsion.simulated
-      }}</span
-      ><span v-if="own.tempC !== undefined" class="soft">{{ degreesText(own.tempC, 1) }}</span
-      ><button class="text-key" @click="probe.release()">{{ texts.emulsion.release }}</button>
-    </p>
+    <ChannelRow
+      v-if="own"
+      :name="own.name"
+      :is-simulated="own.isSimulated"
+      :shows="own.tempC === undefined ? '' : shown(own.tempC)"
+      @release="probe.release()"
+    />
     <p v-else class="row">
       <span class="soft">⊣ ⊢ {{ texts.emulsion.noProbe }}</span
       ><button class="text-key" :aria-expanded="isChoosing" @click="isChoosing = !isChoosing">
         {{ texts.emulsion.bind }}
       </button>
     </p>
-    <div v-if="isChoosing && !own" class="choices">
+    <template v-if="isChoosing && !own">
       <p v-if="!probe.choices.value.length" class="caption">{{ texts.emulsion.none }}</p>
-      <v-btn v-for="c in probe.choices.value" :key="c.id" @click="bind(c.id)"
-        >{{ c.name }}
-        <small
-          >{{ c.last ? degreesText(c.last.value, 1) : '…'
-          }}<template v-if="c.isSimulated"> {{ texts.emulsion.simulated }}</template
-          ><template v-if="c.holder">
-            · {{ texts.emulsion.elsewhere(c.holder.formula.name) }}</template
-          ></small
-        ></v-btn
-      >
-    </div>
+      <ChannelChoices :choices="probe.choices.value" :shown="shown" @bind="bind" />
+    </template>
     <p v-if="trouble" class="roux" role="alert">▽ {{ trouble }}</p>
     <p v-if="probe.rival.value && own" class="roux row" role="alert">
       ▽ {{ texts.emulsion.twice(own.name, probe.rival.value.formula.name) }}
@@ -74,17 +68,6 @@ async function bind(id: string): Promise<void> {
   display: flex;
   gap: 10px;
   align-items: center;
-  flex-wrap: wrap;
-}
-.stamp {
-  border: 1.25px solid var(--ink);
-  font-size: var(--type-caption);
-  font-weight: var(--weight-key);
-  padding: 0 5px;
-}
-.choices {
-  display: flex;
-  gap: 10px;
   flex-wrap: wrap;
 }
 </style>

@@ -1,60 +1,25 @@
 import { tempText } from '../ui/format'
 import { computed, onScopeDispose, ref, type Ref } from 'vue'
 import type { BatchView } from '@liquamen/core'
-import type { Entry } from '../port/makeFact'
 import { useKitchenViews } from '../port/useKitchenViews'
 import type { useBench } from './useBench'
+import { useChannelOf } from './useChannelOf'
 
 const SPOT_MS = 2000
 
 /** Binding a probe to a batch in one tap, and reading it for two seconds in the pool. */
 export function useProbe(view: Ref<BatchView>, bench: ReturnType<typeof useBench>) {
-  const { kitchen, channels, readingsOf, current } = useKitchenViews()
+  const { kitchen, readingsOf } = useKitchenViews()
   const isSpotting = ref(false)
   let timer = 0
   onScopeDispose(() => window.clearTimeout(timer))
-  const id = view.value.state.id
-  const holderOf = (channelId: string) =>
-    current.value.find(
-      (v) =>
-        v.state.id !== id && v.state.bindings.some((b) => b.channelId === channelId && b.toMs === undefined),
-    )
-  const choices = computed(() =>
-    channels.channels
-      .filter((c) => c.kind === 'probe')
-      .map((c) => ({ ...c, last: channels.last(c.id), holder: holderOf(c.id) })),
-  )
+  const of = useChannelOf(view, bench, 'probe')
+  const { choices } = of
   /** The other sauce that claims the same probe. */
-  const rival = computed(() => (view.value.probe ? holderOf(view.value.probe.channelId) : undefined))
-
-  async function bind(channelId: string): Promise<void> {
-    const channel = channels.channels.find((c) => c.id === channelId)
-    if (!channel) return
-    const released = (streamId: string, of: string): Entry => ({
-      kind: 'channel.released',
-      streamId,
-      payload: { channelId: of },
-    })
-    const { name, isSimulated } = channel
-    const holder = holderOf(channelId)
-    const old = view.value.probe
-    await bench.attempt(() =>
-      kitchen.recordAll([
-        ...(holder ? [released(holder.state.id, channelId)] : []),
-        ...(old ? [released(id, old.channelId)] : []),
-        {
-          kind: 'channel.bound',
-          streamId: id,
-          payload: { channelId, name, isSimulated, place: view.value.hold ? 'well' : 'bowl' },
-        },
-      ]),
-    )
-  }
-  const release = async () => {
-    const { probe } = view.value
-    if (probe)
-      await bench.attempt(() => kitchen.record('channel.released', id, { channelId: probe.channelId }))
-  }
+  const rival = computed(() => (view.value.probe ? of.holderOf(view.value.probe.channelId) : undefined))
+  const bind = (channelId: string) =>
+    of.bind(channelId, view.value.hold ? 'well' : 'bowl', view.value.probe?.channelId)
+  const release = () => of.release(view.value.probe?.channelId)
 
   /** Lift, tilt, two seconds in the pool: the mean of what the probe says meanwhile is one spot reading. */
   function spot(): void {

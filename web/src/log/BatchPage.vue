@@ -130,7 +130,7 @@ const name = (crewId: string | undefined) =>
             <th>{{ texts.batch.step }}</th>
             <th class="n">{{ texts.batch.foretold }}, min</th>
             <th class="n">{{ texts.batch.took }}, min</th>
-            <th>{{ texts.batch.house }}</th>
+            <th class="house">{{ texts.batch.house }}</th>
             <th class="n">{{ texts.batch.mass }}, g</th>
             <th>{{ texts.batch.crew }}</th>
           </tr>
@@ -147,7 +147,7 @@ const name = (crewId: string | undefined) =>
             <td class="n">
               <strong v-if="s.took !== undefined">{{ numberText(s.took, 1) }}</strong>
             </td>
-            <td>
+            <td class="house">
               <HouseStep :step="s.written" :formula-id="state.planned?.formulaId ?? ''" :lessons="lessons" />
             </td>
             <td class="n">
