@@ -1,4 +1,5 @@
 import { ALCOHOL_MODELS } from './alcoholModels'
+import { BROWNING_MODELS } from './browningModels'
 import { CALIBRATION_MODELS } from './calibrationModels'
 import { COOLING_MODELS } from './coolingModels'
 import { EMULSION_MODELS } from './emulsionModels'
@@ -25,6 +26,7 @@ export const MODELS: readonly Model[] = [
   ...COOLING_MODELS,
   ...KEEPING_MODELS,
   ...SIMMER_MODELS,
+  ...BROWNING_MODELS,
   ...CALIBRATION_MODELS,
   ...LEARNING_MODELS,
   ...EMULSION_MODELS,

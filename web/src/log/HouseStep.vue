@@ -20,6 +20,7 @@ const sieve = computed(
 )
 const take = (change: Partial<FormulaStep>) =>
   props.step && props.lessons.take(props.formulaId, props.step.id, change)
+const WORTH_TAKING = 0.05 // what was taken once is not offered again for a hair
 const tenth = (min: number) => Math.round(min * 10) / 10
 const next = computed(() => {
   const of = minutes.value?.next
@@ -29,7 +30,7 @@ const isNewMinutes = computed(
   () =>
     minutes.value !== undefined &&
     minutes.value.tookMin.length >= OFFERED_FROM &&
-    next.value?.value !== props.step?.minutes?.value,
+    Math.abs((next.value?.value ?? 0) / minutes.value.saidMin - 1) > WORTH_TAKING,
 )
 const share = computed(() => sieve.value && Math.round(sieve.value.nextFrac * 1000) / 1000)
 const isNewShare = computed(

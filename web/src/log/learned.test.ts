@@ -54,6 +54,12 @@ describe('what the house learned of a step', () => {
     expect(change.minutes.value).toBeGreaterThan(6)
     expect(change.minutes.value).toBeLessThan(7.4)
   })
+  it('what was taken is not offered again for a hair', () => {
+    const taken = { ...step, minutes: { low: 6, value: 6.9, high: 8 } }
+    const { w } = houseStep(taken, [row(1, 7), row(2, 7.4), row(3, 6.8)])
+    expect(w.find('button').exists()).toBe(false)
+    expect(says(w)).toContain('(3 times)')
+  })
   it('a sieve is told in what was foretold and what was weighed', async () => {
     const { w, take } = houseStep(strain as never, [row(1, 7), row(2, 7), row(3, 7)])
     expect(says(w)).toContain('lets 94.0 % through, 97.0 % foretold (3 times)')
