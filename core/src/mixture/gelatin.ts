@@ -38,3 +38,7 @@ export function gelatinDose(
   const hotStockG = ((gelatinG + bloomMl) * (MELTED_C - coldC)) / (hotC - MELTED_C)
   return { gelatinG, bloomMl, hotStockG: Math.min(stockG, hotStockG) }
 }
+
+/** Gelatin of one strength for that of another (trade rule): the weaker wants more. @param fromBloom - strength that was meant */
+export const swappedGelatinG = (massG: number, fromBloom: number, toBloom: number): number =>
+  massG * Math.sqrt(fromBloom / toBloom)

@@ -6,14 +6,14 @@ const DENSITY = 1040
 const SURFACE_N_PER_M = 0.045
 const G = 9.81
 
-/** Mean film left on a spoon, mm, five seconds after it was lifted. `emulsion:V2` */
-export function spoonFilmMm(viscosityPaS: number, yieldPa = 0): number {
+/** Mean film left on a spoon, mm, some seconds after it was lifted. `emulsion:V2` */
+export function spoonFilmMm(viscosityPaS: number, yieldPa = 0, afterS = READ_AFTER_S): number {
   const capillary = (viscosityPaS * LIFT_M_PER_S) / SURFACE_N_PER_M
   const start = Math.min(
     0.944 * Math.sqrt(SURFACE_N_PER_M / (DENSITY * G)) * capillary ** (2 / 3),
     0.66 * Math.sqrt((viscosityPaS * LIFT_M_PER_S) / (DENSITY * G)),
   )
-  const drain = Math.sqrt(viscosityPaS / (DENSITY * G * READ_AFTER_S))
+  const drain = Math.sqrt(viscosityPaS / (DENSITY * G * afterS))
   const crossM = (start / drain) ** 2
   const mean =
     crossM >= SPOON_M

@@ -5,13 +5,16 @@ import { COOLING_MODELS } from './coolingModels'
 import { EMULSION_MODELS } from './emulsionModels'
 import { ESTIMATOR_MODELS } from './estimatorModels'
 import { EVAPORATION_MODELS } from './evaporationModels'
+import { FADING_MODELS } from './fadingModels'
 import { KEEPING_MODELS } from './keepingModels'
 import { LEARNING_MODELS } from './learningModels'
 import type { Model } from './model'
 import { PROPERTY_MODELS } from './propertyModels'
 import { REDUCTION_MODELS } from './reductionModels'
 import { SAFETY_MODELS } from './safetyModels'
-import { SAUCE_MODELS } from './sauceModels'
+import { PORTION_MODELS } from './portionModels'
+import { SEASON_MODELS } from './seasonModels'
+import { THICKEN_MODELS } from './thickenModels'
 import { SIMMER_MODELS } from './simmerModels'
 import { VESSEL_MODELS } from './vesselModels'
 
@@ -31,7 +34,10 @@ export const MODELS: readonly Model[] = [
   ...LEARNING_MODELS,
   ...EMULSION_MODELS,
   ...SAFETY_MODELS,
-  ...SAUCE_MODELS,
+  ...THICKEN_MODELS,
+  ...SEASON_MODELS,
+  ...PORTION_MODELS,
+  ...FADING_MODELS,
 ]
 
 /** The model of an id, or undefined. */

@@ -11,3 +11,10 @@ export const rows = (values: Values, name: string): readonly Row[] => values[nam
 /** The numbers of one column of a list. */
 export const column = (values: Values, name: string, of: string): number[] =>
   rows(values, name).map((row) => num(row, of))
+
+/** A value with the same share either side of it. */
+export const within = (value: number, by: number) => ({
+  value,
+  low: value * (1 - by),
+  high: value * (1 + by),
+})
