@@ -28,7 +28,7 @@ const demiChild = (
     },
     items,
     [
-      sweat('Soft, golden at the edge', { cut: 'fine' }),
+      sweat('Soft, golden at the edge', { cut: 'fine', colour: 'golden' }),
       deglaze(),
       reduce('reduceWine', 'reduce', 'to a third', 'A third is left', { cautions: ['wineVapour', 'steam'] }),
       step('addDemi', 'add', 'add demi', 'In, back at the boil', [0.5, 1, 1.5]),

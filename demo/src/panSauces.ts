@@ -133,7 +133,7 @@ export const PAN_SAUCES: readonly Formula[] = [
       ml('addDemi', 'cream35', 250, 'cream'),
     ],
     [
-      sweat('Browned, no pool in the pan', { heat: 'high', cut: 'neat' }),
+      sweat('Browned, no pool in the pan', { heat: 'high', cut: 'neat', colour: 'brown' }),
       deglaze(),
       reduce('reduceWine', 'reduce', 'by half', 'Half is left'),
       step('addDemi', 'add', 'demi, cream', 'In, boiled once', [1, 1.5, 2]),

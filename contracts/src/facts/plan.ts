@@ -1,5 +1,6 @@
 import {
   CATCHES_MIN,
+  CROWDS,
   COOLING_PLACES,
   HEAT_LEVELS,
   LIMITS,
@@ -11,6 +12,7 @@ import {
   type Composition,
   LID_FACTOR,
   type CatchKind,
+  type CrowdKind,
   type CoolingPlace,
   type Lid,
   type EmulsionPlan,
@@ -162,6 +164,20 @@ const workSchema: z.ZodType<StepWork> = z.discriminatedUnion('kind', [
     topUpMl: finite.optional(),
     modelVersion: version.optional(),
   }),
+  z.strictObject({
+    kind: z.literal('crowd'),
+    food: z.enum(keysOf<CrowdKind>(CROWDS)),
+    massKg: finite,
+    powerW: finite,
+    verdict: z.enum(['browns', 'wetFirst', 'steams']),
+    number: finite,
+    criticalKg: finite,
+    wetS: finite,
+    poolG: finite,
+    layers: finite.nullable(),
+    lots: z.number().int().min(1).max(10_000),
+    modelVersion: version,
+  }),
   z.strictObject({ kind: z.literal('brown'), butterG: grams, yieldG: grams }),
   z.strictObject({
     kind: z.literal('cool'),
@@ -244,6 +260,7 @@ export const batchPlanSchema: z.ZodType<BatchPlan> = z.strictObject({
   warnings: z
     .array(
       z.union([
+        z.strictObject({ code: z.literal('steams'), stepId, lots: z.number().int().min(1).max(10_000) }),
         z.strictObject({ code: z.enum(['noPressureCooker', 'boundUnderPressure']), stepId }),
         z.strictObject({ code: z.literal('panTooFull'), stepId, shareFull: finite }),
         z.strictObject({ code: z.literal('panTooShallow'), stepId, depthMm: finite }),

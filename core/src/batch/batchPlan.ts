@@ -5,6 +5,7 @@ import type { ReductionTarget } from '../language/reductionTarget'
 import type { Composition } from '../mixture/composition'
 import type { HeatLevel } from '../heat/heater'
 import type { SimmerPlan } from '../techniques/simmer/planSimmer'
+import type { CrowdPlan } from '../techniques/prepare/planCrowd'
 import type { CoolPlan } from '../techniques/cool/coolPlan'
 import type { VesselRole } from '../pan/contents'
 import type { Stand } from '../techniques/technique'
@@ -121,6 +122,7 @@ export type StepWork =
   | SimmerPlan
   | { readonly kind: 'brown'; readonly butterG: number; readonly yieldG: number }
   | CoolPlan
+  | CrowdPlan
 
 /** What stands in the vessel: when the goods are in, and when the step ends. */
 export interface StepLevel {
@@ -176,6 +178,7 @@ export type PlanWarning =
     }
   | { readonly code: 'tooManyForOne'; readonly batches: number }
   | { readonly code: 'neverReached'; readonly stepId: string }
+  | { readonly code: 'steams'; readonly stepId: string; readonly lots: number }
   | { readonly code: 'noPressureCooker' | 'boundUnderPressure'; readonly stepId: string }
   | { readonly code: 'late'; readonly earliestAtMs: number }
 

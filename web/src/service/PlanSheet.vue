@@ -119,6 +119,7 @@ function say(w: PlanWarning): string {
     return texts.service.late(clockText(pickupAtMs.value ?? 0), clockText(w.earliestAtMs))
   if (w.code === 'saltyAlready') return texts.plan.saltyAlready(percentText(w.saltFrac, 2))
   if (w.code === 'waterFirst') return texts.plan.waterFirst(numberText(w.waterG), numberText(w.phaseFrac, 2))
+  if (w.code === 'steams') return texts.plan.steams(w.lots)
   return texts.plan.warnings[w.code]
 }
 

@@ -125,6 +125,8 @@ export const planTexts = {
   noVessel: 'none of the kind here',
   waterFirst: (g: string, phi: string) =>
     `So full of butter (φ ${phi}) that it may split: ${g} g warm water before the last of it.`,
+  steams: (lots: number) =>
+    `All at once it steams in its own water: ${lots} lots brown, or a wider pan and more flame.`,
   saltyAlready: (s: string) => `Salt will be ${s} % before any is added: over the mark. Use unsalted base.`,
   flags: {
     loose: 'The two amounts are a little apart.',

@@ -33,6 +33,16 @@ export const roomTexts = {
   skims: (times: string) => `Skim at ${times}: each takes as much.`,
   bare: (min: string, ml: string) =>
     `Its bones fall bare after about ${min} min: then ${ml} ml of boiling water. Cold water stops the boil and raises scum.`,
+  crowd: {
+    browns: 'It browns at once: one lot, not stirred for the first minute.',
+    layers: (lots: number) => `It lies on itself: ${lots} lots, each in one layer, brown.`,
+    wetFirst: (min: string, g: string, lots: number) =>
+      `Wet first: a pool of up to ${g} g for about ${min} min, then it browns; ${lots} lots brown at once.`,
+    steams: (min: string, g: string, lots: number) =>
+      `It steams: a pool of up to ${g} g for about ${min} min. ${lots} lots brown; salt only afterwards.`,
+    why: (g: string, most: string, watts: string) =>
+      `${g} g; this pan and flame (${watts} W) brown ${most} g at once (± a third, judged).`,
+  },
   comesThrough: (pct: string) =>
     `${pct} % of the liquor should come through. Press once more, then weigh it: the house learns its sieve.`,
   cameThrough: 'What came through, without its vessel',

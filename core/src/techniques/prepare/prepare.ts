@@ -1,4 +1,5 @@
 import { skimmed, strained } from '../../pan/sieve'
+import { planCrowd } from './planCrowd'
 import { leavesAll, type Attention, type Technique } from '../technique'
 
 const WANTS: Readonly<Record<string, Attention>> = {
@@ -24,5 +25,6 @@ export const prepare: Technique = {
     if (step.technique === 'skim') return { contents: skimmed(contents, 'hotLadle') }
     return leavesAll(contents)
   },
-  models: [],
+  plan: planCrowd,
+  models: ['crowding', 'browningStage', 'coasting', 'browningTaps'],
 }

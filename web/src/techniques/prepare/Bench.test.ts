@@ -134,3 +134,13 @@ describe('a sieve', () => {
     ) // weaker in mass, not stronger in salt
   })
 })
+
+describe('what is to take colour', () => {
+  it('the bench says whether it browns or steams here, with the most that this pan and flame brown', async () => {
+    const at = await workAt('mushroomSauce', 'sweat', 1)
+    const { work } = at.view.value.planned!
+    if (work.kind !== 'crowd') throw new Error('not judged')
+    expect(says(at)).toMatch(/It browns at once|It lies on itself|Wet first|It steams/)
+    expect(says(at)).toContain(`brown ${Math.round(1000 * work.criticalKg)} g at once`)
+  })
+})

@@ -24,6 +24,29 @@ const throughG = computed(() => {
   const walked = vessel.value.walked
   return walked && { before: massG(sauceOf(walked.begin)), after: massG(walked.end.liquid) }
 })
+/** Whether what goes in browns or steams here, and in how many lots it would brown. */
+const crowd = computed(() =>
+  props.view.planned?.work.kind === 'crowd' ? props.view.planned.work : undefined,
+)
+const crowdSays = computed(() => {
+  const of = crowd.value
+  if (!of) return ''
+  const { browns, wetFirst, steams } = texts.rooms.crowd
+  if (of.verdict === 'browns') return of.lots > 1 ? texts.rooms.crowd.layers(of.lots) : browns
+  const minutes = numberText(of.wetS / 60, 1)
+  return of.verdict === 'wetFirst'
+    ? wetFirst(minutes, numberText(of.poolG), of.lots)
+    : steams(minutes, numberText(of.poolG), of.lots)
+})
+const crowdWhy = computed(() =>
+  crowd.value
+    ? texts.rooms.crowd.why(
+        numberText(1000 * crowd.value.massKg),
+        numberText(1000 * crowd.value.criticalKg),
+        numberText(crowd.value.powerW),
+      )
+    : '',
+)
 async function weighed(grams: number): Promise<void> {
   isWeighing.value = false
   await bench.finishStep(false, [], grams)
@@ -36,6 +59,10 @@ async function weighed(grams: number): Promise<void> {
       <p v-if="stayedG(now) >= 1" class="label gap-above">
         {{ texts.rooms.staysBehind(numberText(stayedG(now)), numberText(now.endG)) }}
       </p>
+      <template v-if="crowd">
+        <p class="label gap-above" :class="{ roux: crowd.verdict === 'steams' }">{{ crowdSays }}</p>
+        <p class="caption">{{ crowdWhy }}</p>
+      </template>
       <p v-if="isSieve && throughG && throughG.before > 0" class="caption">
         {{ texts.rooms.comesThrough(numberText((100 * throughG.after) / throughG.before)) }}
       </p>
