@@ -13,20 +13,18 @@ export type KeepKind =
   | 'eggEmulsion'
   | 'shellfishCoulis'
 
-/** Days chilled and in the freezer by family; 0 where it is made anew. The house's cautious defaults, quality and caution, not microbiology. `kitchen:§7` */
-export const KEEPING: Readonly<
-  Record<KeepKind, { readonly chilledDays: number; readonly frozenDays: number }>
-> = {
-  stock: { chilledDays: 4, frozenDays: 180 },
-  fishStock: { chilledDays: 2, frozenDays: 180 },
-  brownMother: { chilledDays: 7, frozenDays: 180 },
-  velouteBechamel: { chilledDays: 3, frozenDays: 60 },
-  creamReduction: { chilledDays: 3, frozenDays: 45 },
-  starchSauce: { chilledDays: 3, frozenDays: 60 },
-  brownedButter: { chilledDays: 5, frozenDays: 90 },
-  butterMounted: { chilledDays: 0, frozenDays: 0 },
-  eggEmulsion: { chilledDays: 0, frozenDays: 0 },
-  shellfishCoulis: { chilledDays: 2, frozenDays: 60 },
+/** Days chilled by family; 0 where it is made anew. The house's cautious defaults, quality and caution, not microbiology. `kitchen:§7` */
+export const KEEPING: Readonly<Record<KeepKind, { readonly chilledDays: number }>> = {
+  stock: { chilledDays: 4 },
+  fishStock: { chilledDays: 2 },
+  brownMother: { chilledDays: 7 },
+  velouteBechamel: { chilledDays: 3 },
+  creamReduction: { chilledDays: 3 },
+  starchSauce: { chilledDays: 3 },
+  brownedButter: { chilledDays: 5 },
+  butterMounted: { chilledDays: 0 },
+  eggEmulsion: { chilledDays: 0 },
+  shellfishCoulis: { chilledDays: 2 },
 }
 
 const MILKY = /cream|creme|milk/i

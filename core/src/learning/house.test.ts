@@ -78,6 +78,19 @@ describe('what closed batches teach', () => {
     expect(taught(state)).toBe(true)
     expect(taught({ ...state, steps: { ...state.steps, sweat: long } })).toBe(false)
   })
+  it('a record that lacks a good, or foretold nothing, is closed all the same and teaches nothing of that', () => {
+    const state = states.find(
+      (s) => s.planned?.formulaId === 'redWineShallot' && s.steps.strain?.massG !== undefined,
+    )!
+    const poor = { ...state.frozen!, ingredients: [] }
+    expect(lessonsOf(state)!.sieves).toHaveLength(1)
+    expect(lessonsOf({ ...state, frozen: poor })!.sieves).toEqual([])
+    const { reduceWine } = state.steps
+    const still = { ...reduceWine, stage: { ...reduceWine!.stage!, rateGPerMin: 0 } }
+    const none = lessonsOf({ ...state, steps: { ...state.steps, reduceWine: still } })!
+    expect(none.reductions.some((r) => r.stepId === 'reduceWine')).toBe(false)
+    expect(JSON.stringify(none)).not.toContain('null')
+  })
   it('a sieve that lets less through than foretold', () => {
     const strain = formula.steps.find((s) => s.technique === 'strain')!
     const share = houseShare(regular, formula.id, strain.id)!

@@ -1,9 +1,11 @@
+import { DomainError } from '../errors'
 import { stagesOf } from '../batch/batchPlan'
 import type { BatchState, StageFact } from '../batch/batchState'
 import { NO_CHOICES, optionOf } from '../formula/applyChoices'
 import type { Formula, FormulaStep, MinutesBand } from '../formula/formula'
 import { massG } from '../mixture/composition'
 import { actualWalk } from '../pan/actualWalk'
+import type { WalkStep } from '../pan/walkFormula'
 import { sauceOf } from '../pan/contents'
 import { strained } from '../pan/sieve'
 import { techniqueOf } from '../techniques/registry'
@@ -113,13 +115,24 @@ function reductionLesson(state: BatchState, step: FormulaStep): ReductionLesson[
   const panId = vessel ?? frozen.vessels.pan?.id ?? ''
   const learned = frozen.ring.withPans?.find((p) => p.panId === panId)?.factor ?? 1
   const ratioLn = Math.log(lostG / boilMin / stage.rateGPerMin) + Math.log(learned)
+  if (!Number.isFinite(ratioLn) || !(stage.minutes.low > 0)) return [] // a forecast of nothing is none
   return [{ stepId: step.id, ringId: frozen.ring.id, panId, ratioLn, foretoldMin: stage.minutes, tookMin }]
+}
+
+/** A record may lack a good that its formula names: it is kept, and teaches nothing of its sieves. */
+function walkOf(state: BatchState): readonly WalkStep[] {
+  try {
+    return actualWalk(state) ?? []
+  } catch (error) {
+    if (error instanceof DomainError) return []
+    throw error
+  }
 }
 
 function sieveLessons(state: BatchState, steps: readonly FormulaStep[]): SieveLesson[] {
   const weighed = steps.filter((s) => techniqueOf(s).sieves?.(s) && state.steps[s.id]?.massG !== undefined)
   if (!weighed.length) return []
-  const walk = actualWalk(state) ?? []
+  const walk = walkOf(state)
   return weighed.flatMap((step): SieveLesson[] => {
     const begin = walk.find((w) => w.step.id === step.id)?.begin
     const beforeG = begin ? massG(sauceOf(begin)) : 0

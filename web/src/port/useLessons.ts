@@ -38,7 +38,8 @@ export function useLessons(formulaId?: string) {
       await api.saveFormula({ ...formula, steps })
       await kitchen.refreshCatalog()
       return true
-    } catch {
+    } catch (error) {
+      if (!(error instanceof OutOfReach || error instanceof Refusal)) throw error
       isRefused.value = true // the key stays, and says that it was not taken
       return false
     }
