@@ -78,8 +78,8 @@ export { type CoolPlan } from './techniques/cool/coolPlan'
 export { type Composition, massG, saltFrac, solidsFrac, type Species, SPECIES } from './mixture/composition'
 export { BLOOM_ML_PER_G } from './mixture/gelatin'
 export { PHASE_BANDS, SERVICE_PHASE_FRAC } from './mixture/phases'
-export { COAT_GRADES, coatGrade, spoonFilmMm } from './mixture/spoonFilm'
-export { viscosityPaS } from './mixture/viscosity'
+export { COAT_GRADES, coatGrade, spoonFilmMm, spoonFilmProfileMm } from './mixture/spoonFilm'
+export { HALF_FLOUR, type StarchAgent, viscosityPaS } from './mixture/viscosity'
 
 // formula
 export {
@@ -106,7 +106,7 @@ export {
 export { itemMassG } from './formula/itemMassG'
 export { kitchenGoods } from './formula/kitchenGoods'
 export { type LeftOver, sidesOf, type ToPull } from './formula/leftOvers'
-export { vesselLimits, type VesselLimits } from './formula/portions'
+export { rouxSurplusFatG, vesselLimits, type VesselLimits } from './formula/portions'
 export { saidContradictions } from './formula/saidContradictions'
 export { scaleBy, type ScaleBy, usedMassG } from './formula/scaleBy'
 export { checkRounding, type ShowAs, shownItem } from './formula/shownAmounts'
@@ -164,7 +164,30 @@ export {
 export { TEXTURE_STOPS } from './techniques/reduce/textureStop'
 export { techniqueOf } from './techniques/registry'
 export { SALT_KINDS, SALT_TARGETS } from './techniques/season/seasoning'
-export { THICKENER_GOODS, thickenerDoses } from './techniques/thicken/thickenerDose'
+export { THICKENER_GOODS, THICKENING_AGENTS, type ThickeningAgent } from './techniques/thicken/agents'
+export { coatVerdict, endsOnSpoon, wantedCoatPaS } from './techniques/thicken/endsOnSpoon'
+export { boilOffG, boilOffMin, letDown, type LetDown } from './techniques/thicken/letDown'
+export {
+  GRADE_NAMES,
+  gradeOf,
+  isFarFromSum,
+  SPOON_GRADES,
+  spoonOfFilm,
+  spoonOfGrade,
+  type SpoonGrade,
+  type SpoonSays,
+  thicknessBias,
+} from './techniques/thicken/spoonReading'
+export { doseOf, type ThickenerDose, thickenerDoses } from './techniques/thicken/thickenerDose'
+export {
+  type Coat,
+  coatContents,
+  type CoatContents,
+  type DoseInPan,
+  lastSpoon,
+  spoonRecord,
+  watchCoat,
+} from './techniques/thicken/watchCoat'
 export { saysNappe } from './techniques/thinAtNappe'
 
 // facts

@@ -7,6 +7,7 @@ import {
   FOOD_CODES,
   LIMITS,
   LOOKS,
+  SPOON_GRADES,
   VESSEL_ROLES,
   type BatchKind,
   type BathHeat,
@@ -152,6 +153,15 @@ export const BATCH_SCHEMAS: { readonly [K in BatchKind]: z.ZodType<Payloads[K]> 
   'alarm.silenced': z.strictObject({ alarm: z.enum(['lookSoon', 'actNow', 'start', 'step']), stepId }),
   'cooling.placed': z.strictObject({ stepId, place: z.enum(keysOf<CoolingPlace>(COOLING_PLACES)) }),
   'cooling.reheated': z.strictObject({ stepId, tempC: inRange(LIMITS.tempC) }),
+  'spoon.seen': z.strictObject({
+    stepId,
+    grade: z.union(SPOON_GRADES.map((g) => z.literal(g))),
+    paS: finite.min(1e-4).max(1e6),
+    sdLn: finite.min(0.01).max(3),
+    expectedPaS: finite.min(1e-4).max(1e6),
+    filmG: finite.min(0.05).max(30).optional(),
+    modelVersion: version,
+  }),
   'salt.added': z.strictObject({ massG: inRange(LIMITS.massG), saltFrac: share }),
   'portion.served': z.strictObject({ portions: inRange(LIMITS.portions).int(), orderId: uuid.nullable() }),
 }

@@ -73,6 +73,8 @@ export interface BatchState {
   /** What went in whole and came out, in order. */
   readonly takenOut: readonly Payloads['insert.takenOut'][]
   readonly saltAdded?: Payloads['salt.added']
+  /** Spoons that were looked at or weighed, in order. */
+  readonly spoons: readonly (Payloads['spoon.seen'] & { readonly atMs: number; readonly id: string })[]
   readonly bath: BathHeat
   readonly bindings: readonly Binding[]
   readonly credit?: Payloads['pasteurisation.credited']
@@ -107,6 +109,7 @@ export function emptyBatch(id: string): BatchState {
     stageFacts: [],
     forecasts: [],
     takenOut: [],
+    spoons: [],
     servedPortions: 0,
     servings: [],
     silenced: [],

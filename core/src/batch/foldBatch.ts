@@ -256,6 +256,9 @@ function apply(fold: BatchFold, fact: FactOf<BatchKind>): void {
     case 'insert.takenOut':
       draft.takenOut = [...draft.takenOut, fact.payload]
       return
+    case 'spoon.seen':
+      draft.spoons = [...draft.spoons, { ...fact.payload, atMs: fact.atMs, id: fact.id }]
+      return
     case 'salt.added':
       draft.saltAdded = fact.payload
       return

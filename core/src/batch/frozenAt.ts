@@ -1,6 +1,6 @@
 import type { Frozen } from '../facts/kinds/batch'
 import type { Ingredient } from '../ingredients/ingredient'
-import { THICKENER_GOODS } from '../techniques/thicken/thickenerDose'
+import { THICKENER_GOODS } from '../techniques/thicken/agents'
 import type { BatchPlan } from './batchPlan'
 
 /** Goods that give back what was boiled off too far. */

@@ -14,6 +14,10 @@ import type { TechniqueId } from '../techniques/acts'
 import { stillIn } from '../techniques/prepare/takeOut'
 import { techniqueOf } from '../techniques/registry'
 import { weighingReading } from '../techniques/reduce/readings'
+import { spoonPaS } from '../pan/thicknessOf'
+import { endsOnSpoon } from '../techniques/thicken/endsOnSpoon'
+import { gradeOf, spoonOfGrade } from '../techniques/thicken/spoonReading'
+import { coatContents, spoonRecord } from '../techniques/thicken/watchCoat'
 
 /** How a made-up cook and pan differ from the plan: 1 and 0 are the plan itself. */
 export interface Truth {
@@ -160,6 +164,16 @@ const FOLLOW: Readonly<Partial<Record<TechniqueId, Follow>>> = {
   serve: serveStep,
 }
 
+/** A step that ends by the spoon is ended by one that shows what was computed. */
+function seeSpoon({ rehearsal: { put }, state, step }: At, { endsAtMs, massG }: ReturnType<Follow>): void {
+  const end = endsOnSpoon(step) ? actualWalk(state())?.find((w) => w.step.id === step.id)?.end : undefined
+  const paS = end ? spoonPaS(end) : 0
+  if (!end || paS <= 0) return
+  const says = spoonOfGrade(gradeOf(paS))
+  const contents = coatContents(end, massG)
+  put('spoon.seen', endsAtMs, spoonRecord(state(), step, { says, contents, nowMs: endsAtMs }))
+}
+
 /**
  * The facts of a batch worked from its lighting to its end, as a made-up cook would make them; as planned, or with another pace.
  * @returns when the last step ended, ms
@@ -202,6 +216,7 @@ export function followPlan(rehearsal: Rehearsal): number {
     const end = follow?.(at) ?? { endsAtMs }
     for (const insert of stillIn(frozen.formula, state(), step.id))
       kept('insert.takenOut', end.endsAtMs, insert)
+    seeSpoon(at, end)
     if (techniqueOf(step).id === 'hold' && step === frozen.formula.steps.at(-1)) return end.endsAtMs // it stands there until it is served
     kept('step.finished', end.endsAtMs, {
       stepId: step.id,

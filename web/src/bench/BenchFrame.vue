@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { lateReadyAtMs, type BatchView, type Formula } from '@liquamen/core'
+import { GRADE_NAMES, lateReadyAtMs, SPOON_GRADES, type BatchView, type Formula } from '@liquamen/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { choiceWords } from '../book/choiceWords'
@@ -46,7 +46,8 @@ const doubt = computed(() => {
   const of = props.bench.doubt.value
   if (of?.stillIn) return texts.bench.stillIn(of.stillIn)
   const left = of?.leftMs === undefined ? undefined : spanText(of.leftMs)
-  return left ? texts.bench.early(`${left.number} ${left.unit}`.trim()) : ''
+  if (left) return texts.bench.early(`${left.number} ${left.unit}`.trim())
+  return of?.saw ? texts.bench.noSpoon : ''
 })
 async function reopen(stepId: string): Promise<void> {
   if (await props.bench.reopen(stepId)) reopening.value = undefined
@@ -125,6 +126,11 @@ async function discard(): Promise<void> {
       <div v-if="bench.doubt.value" class="question-row" role="alertdialog" :aria-label="doubt">
         <span class="label">▽ {{ doubt }}</span>
         <div class="keys-row">
+          <template v-if="bench.doubt.value.saw"
+            ><v-btn v-for="g in SPOON_GRADES" :key="g" @click="bench.doubt.value?.saw?.(g)">{{
+              texts.book.coats[GRADE_NAMES[g]]
+            }}</v-btn></template
+          >
           <v-btn @click="bench.doubt.value?.goOn()">{{ texts.bench.earlyYes }}</v-btn><v-btn
             class="is-first"
             @click="bench.stay()"

@@ -111,6 +111,7 @@ const band = (m: { low: number; high: number }) =>
         </p>
       </aside>
     </section>
+    <slot name="wide" :vessel="vessel" />
     <template #entry>
       <TempEntry
         v-if="isTyping && temperature"

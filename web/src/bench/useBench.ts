@@ -62,6 +62,8 @@ export function useBench(view: Ref<BatchView>) {
           goods.map(([, massG]) => `${massG} g`).join(' + '),
         ),
       ),
+    /** What the spoon said, and what was computed for it. */
+    spoon: (seen: Payloads['spoon.seen']) => keep('spoon.seen', seen, texts.bench.spoonSeen),
     /** Counted out of the pot: bay, string, bag. */
     takeOut: (inserts: readonly Insert[]) =>
       attemptAndShow(async () =>

@@ -1,4 +1,17 @@
-import { beginStage, stillIn, type BatchState, type BatchView, type FactKind } from '@liquamen/core'
+import {
+  actualWalk,
+  beginStage,
+  coatContents,
+  endsOnSpoon,
+  lastSpoon,
+  spoonOfGrade,
+  spoonRecord,
+  stillIn,
+  type BatchState,
+  type BatchView,
+  type FactKind,
+  type SpoonGrade,
+} from '@liquamen/core'
 import { shallowRef, type Ref } from 'vue'
 import type { Entry } from '../port/makeFact'
 import { useKitchen } from '../port/useKitchen'
@@ -12,6 +25,8 @@ export interface DoubtfulEnd {
   readonly leftMs?: number | undefined
   readonly stillIn?: number | undefined
   readonly goOn: () => Promise<boolean>
+  /** Its end is told by the spoon, and none was looked at: ends it with the one that is tapped. */
+  readonly saw?: (grade: SpoonGrade) => Promise<boolean>
 }
 const EARLY_SHARE = 0.5 // of its least minutes
 const EARLY_FROM_MS = 60_000
@@ -38,13 +53,23 @@ export function useSteps(view: Ref<BatchView>, { attempt, attemptAndShow, offerU
     const isEarly = leftMs > Math.max(EARLY_FROM_MS, EARLY_SHARE * (live.lowAtMs - live.startedAtMs))
     return isEarly ? leftMs : undefined
   }
+  /** A spoon of this grade, with what the sum says of what is in the vessel. */
+  function spoonOf(grade: SpoonGrade): Entry[] {
+    const { state, step, live } = view.value
+    const end = actualWalk(state)?.find((w) => w.step.id === step?.id)?.end
+    if (!step || !end) return []
+    const contents = coatContents(end, live?.kind === 'reduce' ? live.estimate.massG : undefined)
+    const seen = { says: spoonOfGrade(grade), contents, nowMs: kitchen.exactNowMs() }
+    const payload = spoonRecord(state, step, seen)
+    return [{ kind: 'spoon.seen', streamId: id, payload }]
+  }
   /**
    * Ends the step and goes to the next; a reduction ends with the mass believed in. What is doubtful is asked about once.
    * @param first - what the same tap puts on record before
    * @param weighedG - what was weighed at its end
    */
   async function finishStep(
-    isSure = false,
+    sure: 'no' | 'time' | 'all' = 'no',
     first: readonly Entry[] = [],
     weighedG?: number,
   ): Promise<boolean> {
@@ -52,9 +77,17 @@ export function useSteps(view: Ref<BatchView>, { attempt, attemptAndShow, offerU
     if (!step) return false
     const leftMs = earlyMs()
     const inside = stillIn(formula, state, step.id).length || undefined
-    if ((leftMs !== undefined || inside) && !isSure && doubt.value?.stepId !== step.id) {
-      const goOn = () => finishStep(true, first, weighedG)
+    const doubts = leftMs !== undefined || inside
+    if (doubts && sure === 'no' && doubt.value?.stepId !== step.id) {
+      const goOn = () => finishStep('time', first, weighedG)
       doubt.value = { stepId: step.id, leftMs, stillIn: inside, goOn }
+      return false
+    }
+    const isSpoonSeen = lastSpoon(state, step.id) !== undefined
+    if (endsOnSpoon(step) && !isSpoonSeen && sure !== 'all' && !doubt.value?.saw) {
+      const goOn = () => finishStep('all', first, weighedG)
+      const saw = (grade: SpoonGrade) => finishStep('all', [...first, ...spoonOf(grade)], weighedG)
+      doubt.value = { stepId: step.id, goOn, saw }
       return false
     }
     doubt.value = undefined

@@ -181,6 +181,11 @@ export const texts = {
     ringHas: (n: number, sauce: string) => `Ring ${n} still has ${sauce}.`,
     noRing: 'No ring is empty.',
     looked: 'Looked',
+    spoonSeen: 'spoon',
+    spoonFar: 'Far from what is in the pan: was the spoon read right?',
+    asSeen: 'As seen',
+    lookAgain: 'Look again',
+    noSpoon: 'What does the spoon say?',
     /** Said when a visit was made. */
     visited: { look: 'Looked', stir: 'Stirred', skim: 'Skimmed', topUp: 'Looked' },
     stands: (sauce: string, pan: string, mm: string, end: string) =>

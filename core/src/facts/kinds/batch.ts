@@ -8,6 +8,7 @@ import type { KitchenSettings, Pan, Ring } from '../../kitchen/kitchen'
 import type { VesselRole } from '../../pan/contents'
 import type { HoldLimits } from '../../safety/codes'
 import type { CreditBand } from '../../safety/lethality'
+import type { SpoonGrade } from '../../techniques/thicken/spoonReading'
 import type { BathHeat } from '../../techniques/eggEmulsion/yolkBath'
 import { kind } from './kind'
 import type { ChannelPlace, ChannelStamp, Cue, Explanation, ReadingPayload } from './vocabulary'
@@ -135,6 +136,16 @@ export const BATCH_KINDS = {
   'cooling.reheated': kind<{ readonly stepId: string; readonly tempC: number }>(MEASURED),
   /** What went in whole came out: bay, string, spice bag. */
   'insert.takenOut': kind<{ readonly stepId: string; readonly what: string }>(),
+  /** What the spoon said at a step, and what was computed for it then. */
+  'spoon.seen': kind<{
+    readonly stepId: string
+    /** House scale of five: 1 jus film to 5 paste. */ readonly grade: SpoonGrade
+    readonly paS: number
+    readonly sdLn: number
+    readonly expectedPaS: number
+    /** The film that was weighed on it; none where it was looked at. */ readonly filmG?: number | undefined
+    readonly modelVersion: string
+  }>(MEASURED),
   'salt.added': kind<{ readonly massG: number; readonly saltFrac: number }>(MEASURED),
   'portion.served': kind<{ readonly portions: number; readonly orderId: string | null }>(MEASURED),
 } as const

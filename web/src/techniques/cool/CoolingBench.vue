@@ -131,7 +131,7 @@ async function end(isSure = false): Promise<void> {
     return
   }
   isAsking.value = false
-  await bench.finishStep(isSure, probed())
+  await bench.finishStep(isSure ? 'all' : 'no', probed())
 }
 const asks = computed(() =>
   last.value

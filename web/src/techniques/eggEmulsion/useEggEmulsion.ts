@@ -69,7 +69,7 @@ export function useEggEmulsion(view: Ref<BatchView>, bench: Bench) {
     const lifted: Entry[] = state.value.isPanOff
       ? []
       : [{ kind: 'pan.lifted', streamId: state.value.id, payload: { stepId: stepId.value } }]
-    if (step?.technique === 'whisk') await bench.finishStep(isSure, lifted)
+    if (step?.technique === 'whisk') await bench.finishStep(isSure ? 'all' : 'no', lifted)
     else await bench.attempt(() => kitchen.recordAll(lifted))
   }
   const back = () => bench.keep('pan.returned', { stepId: stepId.value }, texts.emulsion.back)

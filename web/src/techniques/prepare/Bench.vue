@@ -49,7 +49,7 @@ const crowdWhy = computed(() =>
 )
 async function weighed(grams: number): Promise<void> {
   isWeighing.value = false
-  await bench.finishStep(false, [], grams)
+  await bench.finishStep('no', [], grams)
 }
 </script>
 

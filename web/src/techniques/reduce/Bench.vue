@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import {
-  actualWalk,
   changeHeatBelief,
+  coatContents,
   forecast,
   HEAT_LEVELS,
   LOOKS,
-  saysNappe,
-  spoonPaS,
-  TEXTURE_STOPS,
+  massG,
   urgencyOf,
+  wantedCoatPaS,
   type BatchView,
   type HeatLevel,
 } from '@liquamen/core'
@@ -28,10 +27,11 @@ import EntryRuler from '../../ui/EntryRuler.vue'
 import type { RulerEntry } from '../../ui/rulerEntry'
 import TempEntry from '../../bench/TempEntry.vue'
 import StepBench from '../../bench/StepBench.vue'
-import ThickenerOffer from '../thicken/ThickenerOffer.vue'
+import ThickenPanel from '../thicken/ThickenPanel.vue'
 import TargetForms from './TargetForms.vue'
 import { useBenchKeys } from '../../bench/useBenchKeys'
 import { useBench } from '../../bench/useBench'
+import { useVesselNow } from '../../bench/useVesselNow'
 import ReductionChain from './ReductionChain.vue'
 import { notchTexts, reduceTexts } from './texts'
 import { useReduction } from './useReduction'
@@ -142,11 +142,14 @@ const close = () => {
 async function closeAfter(kept: Promise<boolean>): Promise<void> {
   if (await kept) close()
 }
-/** What will be in the pan at the notch, where the words promise a coat that it will not have. */
-const thin = computed(() => {
-  if (!props.view.step || !saysNappe(props.view.step)) return undefined
-  const end = actualWalk(props.view.state)?.find((w) => w.step.id === props.view.step?.id)?.end
-  return end && spoonPaS(end) < TEXTURE_STOPS.nappe.paS[0] ? end : undefined
+/** What will be in the pan at the notch, where the step's words say how it should coat; and what is in it now. */
+const vessel = useVesselNow(toRef(props, 'view'))
+const coating = computed(() => {
+  const end = vessel.value.walked?.end
+  const isPromised = props.view.step && wantedCoatPaS(props.view.step) !== undefined
+  return isPromised && live.value && end && massG(end.liquid) > 0
+    ? coatContents(end, live.value.estimate.massG)
+    : undefined
 })
 const toggle = (which: Entry) => {
   entry.value = entry.value === which ? undefined : which
@@ -224,7 +227,7 @@ useBenchKeys({
       </button>
     </div>
     <GoodsLines :view="view" :bench="bench" />
-    <ThickenerOffer v-if="thin" :contents="thin" :bench="bench" can-add />
+    <ThickenPanel v-if="coating" :view="view" :bench="bench" :contents="coating" can-act />
 
     <PanQuestions :pan="pan" :live="live" :flame-end="flameEnd" />
 

@@ -1,0 +1,41 @@
+import { checkAllergens, isSettled, type Allergen, type BatchView, type DecidedFinding } from '@liquamen/core'
+import { computed, type Ref } from 'vue'
+import { useKitchen } from '../port/useKitchen'
+import { texts } from '../ui/texts'
+
+/** A good that a guest of this batch must not have: what it brings, and who must not have it. */
+export interface Forbidden {
+  readonly good: string
+  readonly allergen: string
+  readonly who: string
+}
+
+/** What the guests of a batch must not have, asked of goods that its bench would put in beyond the formula. */
+export function useForbidden(view: Ref<BatchView>) {
+  const kitchen = useKitchen()
+  const guests = computed(() =>
+    (view.value.state.planned?.shares ?? []).flatMap(({ orderId }) => {
+      const order = kitchen.orders.get(orderId)
+      const allergies = (kitchen.details.get(order?.taken?.detailsId ?? '')?.allergies ?? []) as Allergen[]
+      return order && allergies.length ? [{ order, allergies }] : []
+    }),
+  )
+  /** The first of these goods that somebody must not have; an unread label counts until a person decides. */
+  return function forbidden(ingredientIds: readonly string[]): Forbidden | undefined {
+    const goods = ingredientIds.flatMap((id) => kitchen.ingredients.get(id) ?? [])
+    for (const { order, allergies } of guests.value) {
+      const findings: DecidedFinding[] = checkAllergens(goods, allergies).map((f) => ({
+        ...f,
+        decision: order.decisions[`${f.allergen}:${f.ingredientId}`]?.decision,
+      }))
+      const open = findings.find((f) => !isSettled(f, findings))
+      if (open)
+        return {
+          good: kitchen.ingredients.get(open.ingredientId)?.name ?? open.ingredientId,
+          allergen: texts.allergens[open.allergen] ?? open.allergen,
+          who: order.taken?.label ?? '',
+        }
+    }
+    return undefined
+  }
+}

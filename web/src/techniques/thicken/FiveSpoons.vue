@@ -1,0 +1,222 @@
+<script setup lang="ts">
+import {
+  GRADE_NAMES,
+  gradeOf,
+  SPOON_GRADES,
+  spoonFilmMm,
+  spoonOfGrade,
+  type SpoonGrade,
+} from '@liquamen/core'
+import { computed } from 'vue'
+import { fillOf } from '../../app/tokens'
+import { numberText } from '../../ui/format'
+import { texts } from '../../ui/texts'
+import { themeName } from '../../ui/theme'
+import { FIFTH, filmPath, scalePaS, scaleX } from './spoonShape'
+import { thickenTexts } from './texts'
+
+/** Five spoons that a cook compares the own one with: the one that is seen is tapped. Under them where the sauce stands, will stand and should. */
+const props = defineProps<{
+  fill: string
+  nowPaS: number
+  fullPaS: number
+  /** When it has swollen, in words; none where nothing swells. */ fullIn?: string | undefined
+  wanted: { readonly low: number; readonly high: number }
+  seen?: SpoonGrade | undefined
+  canTap: boolean
+}>()
+const wantedPaS = defineModel<number>({ required: true })
+const emit = defineEmits<{ saw: [grade: SpoonGrade] }>()
+const colour = computed(() => fillOf(props.fill, themeName.value).fill)
+const mm = (grade: SpoonGrade) => numberText(spoonFilmMm(spoonOfGrade(grade).paS), 2)
+const name = (grade: SpoonGrade) => texts.book.coats[GRADE_NAMES[grade]] ?? ''
+const WIDTH = FIFTH * SPOON_GRADES.length
+const COVER = { 1: 0.14, 2: 0.3, 3: 0.52, 4: 0.76, 5: 1 } as const
+const held = (x: number) => Math.max(14, Math.min(WIDTH - 14, x))
+const isMoving = computed(
+  () => props.fullIn !== undefined && Math.abs(scaleX(props.fullPaS) - scaleX(props.nowPaS)) > 6,
+)
+const says = computed(() => thickenTexts.scale(name(gradeOf(props.nowPaS)), name(gradeOf(wantedPaS.value))))
+</script>
+
+<template>
+  <div class="spoons">
+    <p class="caption tap">{{ canTap ? thickenTexts.tap : '' }}</p>
+    <div class="row">
+      <button
+        v-for="g in SPOON_GRADES"
+        :key="g"
+        class="spoon"
+        :disabled="!canTap"
+        :aria-pressed="seen === g"
+        :aria-label="thickenTexts.spoon(name(g), mm(g))"
+        @click="emit('saw', g)"
+      >
+        <svg :viewBox="`0 0 ${FIFTH} 156`" aria-hidden="true">
+          <path d="M34 0v40" class="handle" />
+          <path d="M34 38c20 0 30 34 30 58s-14 40-30 40S4 120 4 96s10-58 30-58z" class="bowl" />
+          <path
+            d="M12 62c-4 11-8 23-8 34 0 24 14 40 30 40s30-16 30-40c0-11-4-23-8-34-8 4-36 4-44 0z"
+            :fill="colour"
+            :fill-opacity="COVER[g]"
+          />
+          <path v-if="g === 2" d="M6 90l56 -5M18 89v8M30 88v14M42 87v9M53 86v6" class="finger thin" />
+          <path v-else-if="g > 2" d="M5 92l58 -5" class="finger" />
+          <path d="M34 38c20 0 30 34 30 58s-14 40-30 40S4 120 4 96s10-58 30-58z" class="rim" />
+          <circle v-if="g < 3" cx="34" cy="146" r="2.6" :fill="colour" />
+          <g transform="translate(74 40)">
+            <path d="M0 0v96" class="wall" />
+            <path :d="filmPath(g)" :fill="colour" />
+          </g>
+        </svg>
+        <span class="mm">{{ mm(g) }}<small> mm</small></span>
+        <strong>{{ name(g) }}</strong>
+        <small class="use">{{ thickenTexts.uses[g] }}</small>
+      </button>
+    </div>
+    <div class="axis">
+      <svg :viewBox="`0 -22 ${WIDTH} 38`" role="img" :aria-label="says">
+        <path :d="`M0 6H${WIDTH}`" class="line" />
+        <path v-for="i in SPOON_GRADES.length + 1" :key="i" :d="`M${(i - 1) * FIFTH} 0v12`" class="line" />
+        <rect
+          :x="scaleX(wanted.low)"
+          :width="scaleX(wanted.high) - scaleX(wanted.low)"
+          y="2"
+          height="8"
+          class="wanted"
+        />
+        <path :d="`M${scaleX(nowPaS)} 2l-6 -11h12z`" class="now" />
+        <text :x="held(scaleX(nowPaS))" y="-12" text-anchor="middle">{{ thickenTexts.now }}</text>
+        <template v-if="isMoving">
+          <path :d="`M${scaleX(fullPaS)} 2l-6 -11h12z`" class="coming" />
+          <text :x="held(scaleX(fullPaS))" y="-12" text-anchor="middle" class="faint">{{ fullIn }}</text>
+        </template>
+      </svg>
+      <label class="slide"
+        ><span>{{ thickenTexts.wanted }}</span
+        ><input
+          type="range"
+          min="0"
+          :max="WIDTH"
+          step="2"
+          :value="scaleX(wantedPaS)"
+          :aria-label="thickenTexts.wantedSlider"
+          :aria-valuetext="name(gradeOf(wantedPaS))"
+          @input="wantedPaS = scalePaS(Number(($event.target as HTMLInputElement).value))"
+      /></label>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.tap {
+  min-height: 1.3em;
+  text-align: right;
+}
+.row {
+  display: grid;
+  grid-template-columns: repeat(5, minmax(0, 1fr));
+}
+.spoon {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  align-content: start;
+  column-gap: 8px;
+  border: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-align: left;
+  padding: 0 4px 6px;
+  cursor: pointer;
+}
+.spoon:disabled {
+  cursor: default;
+}
+.spoon[aria-pressed='true'] {
+  background: var(--sunk);
+  box-shadow: inset 0 -4px 0 var(--ink);
+}
+.spoon svg {
+  width: 100%;
+  max-height: 190px;
+}
+.spoon strong {
+  font-size: var(--type-text);
+}
+.mm {
+  order: 3;
+  white-space: nowrap;
+  font-size: var(--type-caption);
+}
+.use {
+  flex-basis: 100%;
+  order: 4;
+  color: var(--ink-soft);
+  font-size: var(--type-caption);
+}
+.handle {
+  stroke: var(--ink);
+  stroke-width: 6;
+}
+.bowl {
+  fill: var(--bone);
+}
+.rim {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 2.6;
+}
+.finger {
+  stroke: var(--bone);
+  stroke-width: 7;
+  fill: none;
+}
+.finger.thin {
+  stroke-width: 2.4;
+}
+.wall {
+  stroke: var(--ink);
+  stroke-width: 3;
+}
+.axis svg {
+  width: 100%;
+  display: block;
+}
+.line {
+  stroke: var(--ink);
+  stroke-width: 1;
+}
+.wanted {
+  fill: var(--sorrel);
+}
+.now {
+  fill: var(--ink);
+}
+.coming {
+  fill: var(--bone);
+  stroke: var(--ink);
+  stroke-dasharray: 2 1.5;
+}
+text {
+  fill: var(--ink);
+  font-size: 10px;
+}
+.faint {
+  fill: var(--ink-soft);
+}
+.slide {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  color: var(--sorrel);
+  font-weight: var(--weight-key);
+}
+.slide input {
+  flex: 1;
+  height: 44px;
+  accent-color: var(--sorrel);
+  cursor: pointer;
+}
+</style>
