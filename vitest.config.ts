@@ -1,14 +1,31 @@
 import { defineConfig } from 'vitest/config'
 
 const SEED = `${import.meta.dirname}/vitest.seed.ts`
+const testTimeout = 60_000 // no test asserts a speed: a slow machine is no failure
 
 export default defineConfig({
   test: {
     maxWorkers: '100%', // every core: by default one is left idle, which halves a machine of two
     projects: [
-      { test: { name: 'core', root: 'core', include: ['src/**/*.test.ts'], setupFiles: [SEED] } },
-      { test: { name: 'contracts', root: 'contracts', include: ['src/**/*.test.ts'], setupFiles: [SEED] } },
-      { test: { name: 'devices', root: 'devices', include: ['src/**/*.test.ts'] } },
+      {
+        test: {
+          name: 'core',
+          root: 'core',
+          include: ['src/**/*.test.ts'],
+          setupFiles: [SEED],
+          testTimeout,
+        },
+      },
+      {
+        test: {
+          name: 'contracts',
+          root: 'contracts',
+          include: ['src/**/*.test.ts'],
+          setupFiles: [SEED],
+          testTimeout,
+        },
+      },
+      { test: { name: 'devices', root: 'devices', include: ['src/**/*.test.ts'], testTimeout } },
       './server/vitest.config.ts',
       './web/vitest.config.ts',
     ],

@@ -10,6 +10,7 @@ export default defineConfig({
     setupFiles: [`${import.meta.dirname}/../vitest.seed.ts`],
     environment: 'happy-dom',
     css: true,
+    testTimeout: 60_000,
     server: { deps: { inline: ['vuetify'] } },
   },
 })

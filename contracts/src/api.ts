@@ -1,4 +1,4 @@
-import { ALLERGENS, LIMITS, MOST_FACTS_PER_POST, type Lessons } from '@liquamen/core'
+import { ALLERGENS, LIMITS, MOST_FACTS_PER_POST, SPOON_GRADES, type Lessons } from '@liquamen/core'
 import { z } from 'zod'
 import { catalogSchema } from './catalog'
 import { channelSchema } from './channels'
@@ -65,7 +65,7 @@ export type Opened = z.infer<typeof openedSchema>
 export const guestDetailsListSchema = z.object({ details: z.array(guestDetailsSchema) })
 
 const minutesSchema = z.object({ low: z.number(), value: z.number(), high: z.number() })
-/** What a closed batch teaches: minutes of its steps, its reductions against their forecasts, its sieves. */
+/** What a closed batch teaches: minutes of its steps, its reductions against their forecasts, its sieves, its spoons. */
 export const lessonsSchema = z.object({
   steps: z.array(z.object({ stepId: z.string(), saidMin: z.number(), tookMin: z.number() })).readonly(),
   reductions: z
@@ -83,6 +83,17 @@ export const lessonsSchema = z.object({
   sieves: z
     .array(z.object({ stepId: z.string(), foretoldFrac: z.number(), weighedFrac: z.number() }))
     .readonly(),
+  spoons: z
+    .array(
+      z.object({
+        stepId: z.string(),
+        grade: z.union(SPOON_GRADES.map((g) => z.literal(g))),
+        paS: z.number(),
+        expectedPaS: z.number(),
+      }),
+    )
+    .readonly()
+    .optional(),
 }) satisfies z.ZodType<Lessons>
 export const lessonListSchema = z.object({
   rows: z.array(z.object({ batchId: uuid, formulaId: z.string(), atMs: z.number(), lessons: lessonsSchema })),

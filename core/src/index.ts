@@ -282,6 +282,7 @@ export {
   type HouseShare,
   type LessonRow,
   OFFERED_FROM,
+  spoonLastTime,
 } from './learning/house'
 export { type Lessons, lessonsOf } from './learning/lessons'
 

@@ -4,7 +4,7 @@ import { demoFacts, larchwaterTest, placeIn } from '../demoKitchen.test-helper'
 import { mergeFacts, type Fact } from '../facts/fact'
 import { byStream } from '../facts/byStream'
 import { onRing, ringPower } from '../kitchen/ringPower'
-import { foretoldAgainst, houseMinutes, housePairs, houseShare, type LessonRow } from './house'
+import { foretoldAgainst, houseMinutes, housePairs, houseShare, spoonLastTime, type LessonRow } from './house'
 import { lessonsOf } from './lessons'
 
 const states = [...byStream(demoFacts)]
@@ -55,6 +55,13 @@ describe('what closed batches teach', () => {
     const frozen = { ...state.frozen!, ring: { ...state.frozen!.ring, withPans: [taught] } }
     const [learned] = lessonsOf({ ...state, frozen })!.reductions
     expect(learned!.ratioLn).toBeCloseTo(plain!.ratioLn + Math.log(0.5), 9)
+  })
+  it('the spoon of the last batch of a sauce is told beside this one’s, and never its own', () => {
+    const newest = [...regular].sort((a, b) => b.atMs - a.atMs)
+    const of = { formulaId: 'redWineShallot', stepId: 'reduceToCoat' }
+    const last = spoonLastTime(regular, { ...of, batchId: newest[0]!.batchId })!
+    expect(last).toMatchObject({ grade: newest[1]!.lessons.spoons![0]!.grade, atMs: newest[1]!.atMs })
+    expect(spoonLastTime(regular, { ...of, stepId: 'mount', batchId: '' })).toBeUndefined()
   })
   it('steps that take longer than typed are told with median and spread; one evening tells little', () => {
     const step = formula.steps.find((s) => s.id === 'sweat')!

@@ -2,7 +2,7 @@ import type { MinutesBand } from '../formula/formula'
 import type { LearnedPair } from '../kitchen/kitchen'
 import { coverageOf, type Coverage } from './coverage'
 import { driftBy, NO_DRIFT, type Drift } from './drift'
-import type { Lessons, ReductionLesson } from './lessons'
+import type { Lessons, ReductionLesson, SpoonLesson } from './lessons'
 import { learnFactor, learnShare } from './shares'
 import { learnMinutes, nextMinutes } from './stepMinutes'
 
@@ -69,6 +69,19 @@ export function houseShare(
     weighedFrac,
     nextFrac: learnShare(newest.foretoldFrac, weighedFrac),
   }
+}
+
+/** The spoon of the last batch of a sauce at a step, other than this one; nothing where none was seen. */
+export function spoonLastTime(
+  rows: readonly LessonRow[],
+  { formulaId, stepId, batchId }: Record<'formulaId' | 'stepId' | 'batchId', string>,
+): (SpoonLesson & { readonly atMs: number }) | undefined {
+  return ofFormula(rows, formulaId)
+    .filter((r) => r.batchId !== batchId)
+    .flatMap((r) =>
+      (r.lessons.spoons ?? []).filter((s) => s.stepId === stepId).map((s) => ({ ...s, atMs: r.atMs })),
+    )
+    .sort((a, b) => b.atMs - a.atMs)[0]
 }
 
 /** What batches taught of every pair of ring and pan, the most often used first. */

@@ -9,6 +9,8 @@ import type { WalkStep } from '../pan/walkFormula'
 import { sauceOf } from '../pan/contents'
 import { strained } from '../pan/sieve'
 import { techniqueOf } from '../techniques/registry'
+import type { SpoonGrade } from '../techniques/thicken/spoonReading'
+import { lastSpoon } from '../techniques/thicken/watchCoat'
 
 /** Minutes that a step took beside what its formula said. */
 export interface StepLesson {
@@ -32,11 +34,20 @@ export interface SieveLesson {
   readonly foretoldFrac: number
   readonly weighedFrac: number
 }
+/** The spoon that was seen last at a step, on the house's scale of five, beside what was computed for it. */
+export interface SpoonLesson {
+  readonly stepId: string
+  readonly grade: SpoonGrade
+  readonly paS: number
+  readonly expectedPaS: number
+}
 /** What a closed batch teaches. What was interrupted, altered on the way or never measured teaches nothing. */
 export interface Lessons {
   readonly steps: readonly StepLesson[]
   readonly reductions: readonly ReductionLesson[]
   readonly sieves: readonly SieveLesson[]
+  /** None in rows of older releases. */
+  readonly spoons?: readonly SpoonLesson[] | undefined
 }
 
 const MINUTE_MS = 60_000
@@ -144,6 +155,13 @@ function sieveLessons(state: BatchState, steps: readonly FormulaStep[]): SieveLe
   })
 }
 
+function spoonLesson(state: BatchState, step: FormulaStep): SpoonLesson[] {
+  const seen = lastSpoon(state, step.id)
+  if (!seen) return []
+  const { grade, paS, expectedPaS } = seen
+  return [{ stepId: step.id, grade, paS, expectedPaS }]
+}
+
 /** What a batch teaches once it is closed; nothing before, and nothing of one that was never lit. */
 export function lessonsOf(state: BatchState): Lessons | undefined {
   const { frozen, finishedAtMs } = state
@@ -153,5 +171,6 @@ export function lessonsOf(state: BatchState): Lessons | undefined {
     steps: steps.flatMap((s) => stepLesson(state, s)),
     reductions: steps.flatMap((s) => (techniqueOf(s).id === 'reduce' ? reductionLesson(state, s) : [])),
     sieves: sieveLessons(state, steps),
+    spoons: steps.flatMap((s) => spoonLesson(state, s)),
   }
 }

@@ -16,6 +16,7 @@ import { api, OutOfReach, Refusal } from '../port/api'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { useLessons } from '../port/useLessons'
 import HoldRecord from '../techniques/hold/Record.vue'
+import SpoonRecord from '../techniques/thicken/SpoonRecord.vue'
 import { ROOMS } from '../techniques/registry'
 import { choiceWords } from '../book/choiceWords'
 import { clockText, dayText, numberText } from '../ui/format'
@@ -180,6 +181,7 @@ const name = (crewId: string | undefined) =>
         </ul>
       </div>
     </div>
+    <SpoonRecord v-if="formula" :state="state" :formula="formula" :lessons="lessons.rows.value" />
     <component
       :is="r.Record"
       v-for="r in records"

@@ -1,10 +1,18 @@
 <script setup lang="ts">
-import { coatGrade, GRADE_NAMES, gradeOf, type BatchView, type CoatContents } from '@liquamen/core'
+import {
+  coatGrade,
+  GRADE_NAMES,
+  gradeOf,
+  spoonLastTime,
+  type BatchView,
+  type CoatContents,
+} from '@liquamen/core'
 import { computed, ref, toRef } from 'vue'
 import type { Bench } from '../../bench/useBench'
 import { useKitchenNow } from '../../port/useKitchen'
+import { useLessons } from '../../port/useLessons'
 import EntryRuler from '../../ui/EntryRuler.vue'
-import { clockText, numberText, percentText, spanText } from '../../ui/format'
+import { clockText, dayText, numberText, percentText, spanText } from '../../ui/format'
 import { texts } from '../../ui/texts'
 import FiveSpoons from './FiveSpoons.vue'
 import { thickenTexts as says } from './texts'
@@ -43,6 +51,16 @@ const seenSays = computed(() =>
       )
     : '',
 )
+const { rows } = useLessons(props.view.formula.id)
+const before = computed(() => {
+  const asked = {
+    formulaId: props.view.formula.id,
+    stepId: props.view.step?.id ?? '',
+    batchId: props.view.state.id,
+  }
+  const last = spoonLastTime(rows.value, asked)
+  return last ? says.lastTime(texts.book.coats[GRADE_NAMES[last.grade]] ?? '', dayText(last.atMs)) : ''
+})
 const amount = (o: Offered, of = o.next) =>
   t.isHalfFlour(o.agent) ? says.inFat(grams(of.massG)) : says.inWater(grams(of.massG), numberText(of.waterG))
 function take(o: Offered): void {
@@ -76,7 +94,8 @@ async function keepFilm(filmG: number): Promise<void> {
       </p>
       <p class="caption">
         {{ says.from(thick(coat.fullPaS), thick(coat.band.low), thick(coat.band.high)) }}
-        <template v-if="seen"> · {{ seenSays }}</template>
+        <template v-if="seen"> · {{ seenSays }}</template
+        ><template v-if="before"> · {{ before }}</template>
       </p>
       <div v-if="t.far.value" class="question-row" role="alertdialog" :aria-label="texts.bench.spoonFar">
         <span class="label">▽ {{ texts.bench.spoonFar }}</span>
