@@ -55,15 +55,16 @@ export async function putOnStove(
   return page.url().split('/').at(-1) ?? ''
 }
 
-/** Ends a step; one that is far too early is asked about once. */
+/** Ends a step; one that is far too early, and one whose spoon was not looked at, is asked about once. */
 export async function finishStep(page: Page): Promise<void> {
   const here = page.locator('[aria-current="step"]')
   const from = await here.textContent()
-  await page.getByRole('button', { name: 'Step done' }).click()
   const ask = page.getByRole('button', { name: 'It is done' })
-  await soon(async () => (await ask.isVisible()) || (await here.textContent()) !== from).toBe(true)
-  if (await ask.isVisible()) await ask.click()
-  await expect(here).not.toHaveText(from ?? '')
+  await page.getByRole('button', { name: 'Step done' }).click()
+  await soon(async () => {
+    if (await ask.isVisible()) await ask.click()
+    return (await here.textContent()) !== from
+  }).toBe(true)
 }
 
 /** Asks again and again until it is so, in short steps: what a tap makes is there in some ten milliseconds. */
@@ -229,6 +230,7 @@ export class Cook {
     const minutes = planned?.minutes.value ?? 0
     if (minutes > 0) await this.wait(minutes * (0.3 + this.random()))
     await this.countOut()
+    await this.seeSpoon()
     if (step.technique === 'strain' && this.random() < 0.5) await this.weighThrough()
     else await this.done()
     return false
@@ -247,19 +249,45 @@ export class Cook {
     const digits = this.page.getByLabel(/, digits$/).first()
     await digits.fill(String(Math.max(1, Math.round(Number(await digits.inputValue()) * 0.97))))
     await this.tap('Keep')
-    const ask = this.page.getByRole('button', { name: 'It is done' })
-    await soon(async () => (await ask.isVisible()) || (await this.at()) !== before).toBe(true)
-    if (await ask.isVisible()) await ask.click()
-    await soon(() => this.at()).not.toBe(before)
+    await this.answerDoubts(before)
   }
-  /** Ends the step; one that is far too early is asked about once. */
+  /** Ends the step; one that is far too early, and one whose spoon was not looked at, is asked about once. */
   private async done(): Promise<void> {
     const before = await this.at()
     await this.tap('Step done')
-    const ask = this.page.getByRole('button', { name: 'It is done' })
-    await soon(async () => (await ask.isVisible()) || (await this.at()) !== before).toBe(true)
-    if (await ask.isVisible()) await ask.click()
-    await soon(() => this.at()).not.toBe(before)
+    await this.answerDoubts(before)
+  }
+  private async answerDoubts(before: number | undefined): Promise<void> {
+    const sure = this.page.getByRole('button', { name: 'It is done' })
+    const spoon = this.page
+      .getByRole('alertdialog', { name: 'What does the spoon say?' })
+      .getByRole('button', { name: 'nappe', exact: true })
+    for (;;) {
+      await soon(async () => (await sure.isVisible()) || (await this.at()) !== before).toBe(true)
+      if ((await this.at()) !== before) return
+      if (await spoon.isVisible()) {
+        await spoon.click()
+        return void (await soon(() => this.at()).not.toBe(before))
+      }
+      await sure.click()
+      await soon(async () => (await spoon.isVisible()) || (await this.at()) !== before).toBe(true)
+    }
+  }
+  /** The spoon is compared with the five drawn ones; now and then one is tapped that is far from the sum. */
+  private async seeSpoon(): Promise<void> {
+    const spoons = this.page.locator('button.spoon')
+    if (!(await spoons.first().isVisible()) || this.random() < 0.4) return
+    const one = spoons.nth(1 + Math.floor(3 * this.random()))
+    await one.click()
+    await expect(one).toHaveAttribute('aria-pressed', 'true')
+    const far = this.page.getByRole('button', { name: 'As seen' })
+    if (await far.isVisible()) await far.click()
+    const put = this.page.getByRole('region', { name: 'spoon' }).getByRole('button', { name: /^In \d/ })
+    if ((await put.isVisible()) && this.random() < 0.5) {
+      await put.click()
+      await expect(this.page.getByText('wait, at a simmer')).toBeVisible()
+      await this.wait(1.5)
+    }
   }
 
   /** A pan that boils at its own rate: weighed on the way, misread once, topped up once, taken off a little above or below the notch. */
@@ -277,6 +305,7 @@ export class Cook {
     await this.wait(minutes * 0.45)
     const endG = stage.targetMassG * (0.97 + 0.08 * this.random())
     await this.weighPan(endG + emptyG)
+    await this.seeSpoon()
     await this.done()
     return false
   }
@@ -342,6 +371,9 @@ export class Cook {
   }
 
   private async season(): Promise<boolean> {
+    const right = this.page.getByRole('button', { name: 'Right', exact: true })
+    await right.click()
+    await expect(this.page.getByText('✓ Right').first()).toBeVisible()
     const add = this.page.getByRole('button', { name: /^Add .* now$/ })
     if (await add.isVisible()) {
       await add.click()

@@ -163,7 +163,19 @@ export {
 } from './techniques/reduce/readings'
 export { TEXTURE_STOPS } from './techniques/reduce/textureStop'
 export { techniqueOf } from './techniques/registry'
-export { SALT_KINDS, SALT_TARGETS } from './techniques/season/seasoning'
+export {
+  type Checkpoint,
+  type CheckpointId,
+  CHECKPOINTS,
+  checkpointsOf,
+  TASTE_WORDS,
+  type TasteWord,
+} from './techniques/season/checkpoints'
+export { type PepperAdvice, pepperFor } from './techniques/season/pepper'
+export { contradictsSum, type StockLike, type TasteRemedy, tasteRemedies } from './techniques/season/remedies'
+export { saltRoom } from './techniques/season/saltRoom'
+export { SALT_KINDS, SALT_TARGETS, type SaltKind, saltTsp } from './techniques/season/seasoning'
+export { type AcidBand, acidBandOf, acidOf, type Taste, tasteOf } from './techniques/season/taste'
 export { THICKENER_GOODS, THICKENING_AGENTS, type ThickeningAgent } from './techniques/thicken/agents'
 export { coatVerdict, endsOnSpoon, wantedCoatPaS } from './techniques/thicken/endsOnSpoon'
 export { boilOffG, boilOffMin, letDown, type LetDown } from './techniques/thicken/letDown'

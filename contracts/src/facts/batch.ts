@@ -1,19 +1,23 @@
 import {
   BATHS,
   CHANNEL_PLACES,
+  CHECKPOINTS,
   COOLING_PLACES,
   CUES,
   EXPLANATIONS,
   FOOD_CODES,
   LIMITS,
   LOOKS,
+  SALT_KINDS,
   SPOON_GRADES,
+  TASTE_WORDS,
   VESSEL_ROLES,
   type BatchKind,
   type BathHeat,
   type CoolingPlace,
   type FoodCodeId,
   type Payloads,
+  type SaltKind,
 } from '@liquamen/core'
 import { z } from 'zod'
 import { formulaSchema, ingredientSchema, panSchema, ringSchema, settingsSchema } from '../catalog'
@@ -162,6 +166,17 @@ export const BATCH_SCHEMAS: { readonly [K in BatchKind]: z.ZodType<Payloads[K]> 
     filmG: finite.min(0.05).max(30).optional(),
     modelVersion: version,
   }),
-  'salt.added': z.strictObject({ massG: inRange(LIMITS.massG), saltFrac: share }),
+  'taste.noted': z.strictObject({
+    stepId,
+    checkpoint: z.enum(CHECKPOINTS),
+    word: z.enum(TASTE_WORDS),
+    saltFrac: share,
+    acidFrac: share,
+  }),
+  'salt.added': z.strictObject({
+    massG: inRange(LIMITS.massG),
+    saltFrac: share,
+    salt: z.enum(keysOf<SaltKind>(SALT_KINDS)).optional(),
+  }),
   'portion.served': z.strictObject({ portions: inRange(LIMITS.portions).int(), orderId: uuid.nullable() }),
 }

@@ -72,7 +72,10 @@ export interface BatchState {
   readonly forecasts: readonly (Payloads['forecast.shown'] & { readonly atMs: number; readonly id: string })[]
   /** What went in whole and came out, in order. */
   readonly takenOut: readonly Payloads['insert.takenOut'][]
+  /** All salt that was put in, with the share that the last of it made. */
   readonly saltAdded?: Payloads['salt.added']
+  /** Tastings that were noted, in order. */
+  readonly tastes: readonly (Payloads['taste.noted'] & { readonly atMs: number; readonly id: string })[]
   /** Spoons that were looked at or weighed, in order. */
   readonly spoons: readonly (Payloads['spoon.seen'] & { readonly atMs: number; readonly id: string })[]
   readonly bath: BathHeat
@@ -110,6 +113,7 @@ export function emptyBatch(id: string): BatchState {
     forecasts: [],
     takenOut: [],
     spoons: [],
+    tastes: [],
     servedPortions: 0,
     servings: [],
     silenced: [],

@@ -256,11 +256,17 @@ function apply(fold: BatchFold, fact: FactOf<BatchKind>): void {
     case 'insert.takenOut':
       draft.takenOut = [...draft.takenOut, fact.payload]
       return
+    case 'taste.noted':
+      draft.tastes = [...draft.tastes, { ...fact.payload, atMs: fact.atMs, id: fact.id }]
+      return
     case 'spoon.seen':
       draft.spoons = [...draft.spoons, { ...fact.payload, atMs: fact.atMs, id: fact.id }]
       return
     case 'salt.added':
-      draft.saltAdded = fact.payload
+      draft.saltAdded = {
+        ...fact.payload,
+        massG: (draft.saltAdded?.massG ?? 0) + fact.payload.massG,
+      }
       return
     case 'portion.served':
       return serve(fold, fact)

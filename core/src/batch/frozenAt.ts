@@ -6,12 +6,20 @@ import type { BatchPlan } from './batchPlan'
 /** Goods that give back what was boiled off too far. */
 export const LET_DOWN_WITH: readonly string[] = ['water', 'brownStock']
 
+/** Goods that mend a taste. */
+export const SEASONING_GOODS: readonly string[] = ['salt', 'lemonJuice', 'sugar', 'butter']
+
 /** Everything that a batch depends on, as it is when its ring is lit: of the goods those that are weighed out, and those that its bench may offer. */
 export function frozenAt(
   plan: Pick<BatchPlan, 'weighOut'>,
   place: Omit<Frozen, 'ingredients'>,
   goods: ReadonlyMap<string, Ingredient>,
 ): Frozen {
-  const used = new Set([...plan.weighOut.map((l) => l.ingredientId), ...LET_DOWN_WITH, ...THICKENER_GOODS])
+  const used = new Set([
+    ...plan.weighOut.map((l) => l.ingredientId),
+    ...LET_DOWN_WITH,
+    ...THICKENER_GOODS,
+    ...SEASONING_GOODS,
+  ])
   return { ...place, ingredients: [...goods.values()].filter((i) => used.has(i.id)) }
 }

@@ -8,6 +8,7 @@ import HoldButton from '../ui/HoldButton.vue'
 import { clockText, spanText } from '../ui/format'
 import { texts } from '../ui/texts'
 import CautionLines from './CautionLines.vue'
+import TasteHere from './TasteHere.vue'
 import type { useBench } from './useBench'
 
 const props = defineProps<{
@@ -102,6 +103,11 @@ async function discard(): Promise<void> {
       <v-btn @click="reopening = undefined">{{ texts.app.cancel }}</v-btn>
     </p>
     <slot />
+    <TasteHere
+      v-if="view.step && view.step.technique !== 'season' && !view.hold"
+      :view="view"
+      :bench="bench"
+    />
     <CautionLines v-if="!hasOwnCautions" :view="view" />
     <div class="low">
       <p v-if="bench.problem.value" class="wine label" role="alert">✕ {{ bench.problem.value }}</p>

@@ -6,8 +6,12 @@ import {
   temperatureReading,
   type AlarmName,
   type BatchView,
+  type CheckpointId,
   type Insert,
   type Payloads,
+  type SaltKind,
+  type Taste,
+  type TasteWord,
 } from '@liquamen/core'
 import { computed, type Ref } from 'vue'
 import { useKitchen } from '../port/useKitchen'
@@ -78,13 +82,21 @@ export function useBench(view: Ref<BatchView>) {
       keep('ingredient.weighed', { itemId, ingredientId, massG }, `${massG} g`),
     /** Says that a look was taken: the next one is counted from here. */
     answer: (alarm: AlarmName) => keep('alarm.silenced', { alarm, stepId: stepId.value }, texts.bench.looked),
-    salt: (massG: number) =>
+    salt: (massG: number, salt?: SaltKind) =>
       attempt(async () => {
         const end = actualEnd(view.value.state)
         const salted = end && { ...end, liquid: { ...end.liquid, salt: end.liquid.salt + massG } }
         const saltFrac = salted && massOf(salted.liquid) > 0 ? saltOnPlateFrac(salted) : 1
-        offerUndo([await kitchen.record('salt.added', id, { massG, saltFrac })], `${massG} g`)
+        const payload = { massG, saltFrac, ...(salt ? { salt } : {}) }
+        offerUndo([await kitchen.record('salt.added', id, payload)], `${massG} g`)
       }),
+    /** A tasting, with what the sum said of it. */
+    taste: (checkpoint: CheckpointId, word: TasteWord, of: Taste) =>
+      keep(
+        'taste.noted',
+        { stepId: stepId.value, checkpoint, word, saltFrac: of.saltFrac, acidFrac: of.acidFrac },
+        texts.bench.tasted,
+      ),
     saltNow: computed(() => actualSalt(view.value.state)),
     serve: (portions: number, orderId: string | null) =>
       keep('portion.served', { portions, orderId }, texts.bench.servedUndo(portions)),

@@ -57,7 +57,6 @@ export const roomTexts = {
   topUpBoiling: 'boiling',
   topUp: 'Top up',
   pours: { boiling: 'Boiling water poured on', cold: 'Cold to raise scum' },
-  spoons: (n: string) => `${n} tsp fine salt`,
   noSalt: 'Salty enough of its own: taste, and add none.',
   lotAmount: 'What is put away',
   where: 'Where it is kept',

@@ -182,6 +182,7 @@ export const texts = {
     noRing: 'No ring is empty.',
     looked: 'Looked',
     spoonSeen: 'spoon',
+    tasted: 'tasted',
     spoonFar: 'Far from what is in the pan: was the spoon read right?',
     asSeen: 'As seen',
     lookAgain: 'Look again',

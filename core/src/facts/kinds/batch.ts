@@ -9,6 +9,8 @@ import type { VesselRole } from '../../pan/contents'
 import type { HoldLimits } from '../../safety/codes'
 import type { CreditBand } from '../../safety/lethality'
 import type { SpoonGrade } from '../../techniques/thicken/spoonReading'
+import type { CheckpointId, TasteWord } from '../../techniques/season/checkpoints'
+import type { SaltKind } from '../../techniques/season/seasoning'
 import type { BathHeat } from '../../techniques/eggEmulsion/yolkBath'
 import { kind } from './kind'
 import type { ChannelPlace, ChannelStamp, Cue, Explanation, ReadingPayload } from './vocabulary'
@@ -146,6 +148,18 @@ export const BATCH_KINDS = {
     /** The film that was weighed on it; none where it was looked at. */ readonly filmG?: number | undefined
     readonly modelVersion: string
   }>(MEASURED),
-  'salt.added': kind<{ readonly massG: number; readonly saltFrac: number }>(MEASURED),
+  /** A tasting in its order: the word, and what the sum said then, shares of the sauce. */
+  'taste.noted': kind<{
+    readonly stepId: string
+    readonly checkpoint: CheckpointId
+    readonly word: TasteWord
+    readonly saltFrac: number
+    readonly acidFrac: number
+  }>(MEASURED),
+  'salt.added': kind<{
+    readonly massG: number
+    readonly saltFrac: number
+    /** Which salt the spoons were of. */ readonly salt?: SaltKind | undefined
+  }>(MEASURED),
   'portion.served': kind<{ readonly portions: number; readonly orderId: string | null }>(MEASURED),
 } as const

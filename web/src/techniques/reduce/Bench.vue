@@ -6,6 +6,7 @@ import {
   HEAT_LEVELS,
   LOOKS,
   massG,
+  saltRoom,
   urgencyOf,
   wantedCoatPaS,
   type BatchView,
@@ -32,6 +33,7 @@ import TargetForms from './TargetForms.vue'
 import { useBenchKeys } from '../../bench/useBenchKeys'
 import { useBench } from '../../bench/useBench'
 import { useVesselNow } from '../../bench/useVesselNow'
+import { seasonTexts } from '../season/texts'
 import ReductionChain from './ReductionChain.vue'
 import { notchTexts, reduceTexts } from './texts'
 import { useReduction } from './useReduction'
@@ -118,6 +120,18 @@ const saltText = computed(() => {
     percentText(stage.start.salt / Math.max(1, estimate.massG)),
     percentText(stage.start.salt / stage.targetMassG),
   )
+})
+/** What salt would be right now, for the plate: what is still to boil off makes it stronger. */
+const roomSays = computed(() => {
+  const salt = bench.saltNow.value
+  if (!live.value || !salt) return ''
+  const { mostG, ceilingFrac } = saltRoom(salt.addG - (state.value.saltAdded?.massG ?? 0), {
+    nowMassG: live.value.estimate.massG,
+    nowSaltG: live.value.stage.start.salt,
+  })
+  return mostG < 0.1
+    ? seasonTexts.noRoom
+    : seasonTexts.room(numberText(mostG, 1), percentText(ceilingFrac, 2))
 })
 const halfHeatAt = computed(() => {
   if (!live.value) return ''
@@ -219,6 +233,7 @@ useBenchKeys({
         <TargetForms :stage="live.stage" />
       </aside>
     </div>
+    <p v-if="roomSays" class="caption">{{ roomSays }}</p>
     <ReductionChain :chain="pan.chain.value" :step-id="view.step?.id ?? ''" />
     <div class="aids">
       <ScaleLine :view="view" :scale="scale" />
