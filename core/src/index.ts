@@ -62,7 +62,16 @@ export { CATCHES_MIN, type CatchKind } from './techniques/simmer/visits'
 export { type ChainLink, reductionChain } from './techniques/reduce/chain'
 export { beatenInShare } from './techniques/simmer/haze'
 export { type MassPoint, scaleMasses } from './techniques/reduce/scaleMasses'
+export {
+  BROWNING_ITEMS,
+  BROWNING_STAGES,
+  type BrowningKind,
+  type BrowningStage,
+  coastingS,
+} from './techniques/prepare/browning'
 export { CROWDS, type CrowdKind } from './techniques/prepare/crowding'
+export { type BrowningPlan, PAN_C_BY_WORD } from './techniques/prepare/planBrowning'
+export { type CrowdPlan } from './techniques/prepare/planCrowd'
 export { type Insert, stillIn } from './techniques/prepare/takeOut'
 export { type Clarity, clarityOf } from './pan/clarity'
 export { HEAT_LEVELS, type HeaterKind, HEATERS, type HeatLevel, netPowerW } from './heat/heater'
@@ -264,7 +273,7 @@ export {
 export { foldBatch } from './batch/foldBatch'
 export { growingStream, type GrowingStream, type StreamState } from './batch/growingStream'
 export { foldOrder, type OrderState } from './batch/foldOrder'
-export { type CoolLive, type ReduceLive } from './batch/live'
+export { type BrowningLive, type CoolLive, type ReduceLive, type StageLive } from './batch/live'
 export { placeBatch, placeBatches, type PlacedBatch } from './batch/placeBatch'
 export { planAgain, plannedAt } from './batch/planAgain'
 export { frozenAt, LET_DOWN_WITH } from './batch/frozenAt'

@@ -28,7 +28,14 @@ const demiChild = (
     },
     items,
     [
-      sweat('Soft, golden at the edge', { cut: 'fine', colour: 'golden' }),
+      sweat('Soft, golden at the edge', {
+        cut: 'fine',
+        colour: 'golden',
+        heat: 'medium',
+        minutes: items.some((i) => i.ingredientId === 'onion')
+          ? { low: 10, value: 13, high: 18 }
+          : { low: 6, value: 8, high: 11 },
+      }),
       deglaze(),
       reduce('reduceWine', 'reduce', 'to a third', 'A third is left', { cautions: ['wineVapour', 'steam'] }),
       step('addDemi', 'add', 'add demi', 'In, back at the boil', [0.5, 1, 1.5]),

@@ -30,7 +30,7 @@ export const ml = (
   amount: { volumeMl },
 })
 
-type More = Partial<Omit<FormulaStep, 'id' | 'technique' | 'verb' | 'endsWhen' | 'minutes'>>
+type More = Partial<Omit<FormulaStep, 'id' | 'technique' | 'verb' | 'endsWhen'>>
 /** A step with its control point and minutes (10 %, middle, 90 %). */
 export const step = (
   id: string,

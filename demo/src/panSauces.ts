@@ -90,6 +90,7 @@ export const PAN_SAUCES: readonly Formula[] = [
     ],
     [
       step('brown', 'sweat', 'brown', 'Brown on every side, nothing black', [8, 10, 14], {
+        colour: 'brown',
         cut: 'fine',
         heat: 'mediumHigh',
         attention: 'often',

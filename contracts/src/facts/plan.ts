@@ -1,4 +1,6 @@
 import {
+  BROWNING_ITEMS,
+  BROWNING_STAGES,
   CATCHES_MIN,
   CROWDS,
   COOLING_PLACES,
@@ -11,8 +13,11 @@ import {
   type BatchPlan,
   type Composition,
   LID_FACTOR,
+  type BrowningKind,
+  type BrowningPlan,
   type CatchKind,
   type CrowdKind,
+  type CrowdPlan,
   type CoolingPlace,
   type Lid,
   type EmulsionPlan,
@@ -126,6 +131,27 @@ const emulsionPlanSchema: z.ZodType<EmulsionPlan> = z.strictObject({
 })
 
 const lid = z.enum(keysOf<Lid>(LID_FACTOR))
+const crowdSchema: z.ZodType<CrowdPlan> = z.strictObject({
+  food: z.enum(keysOf<CrowdKind>(CROWDS)),
+  massKg: finite,
+  powerW: finite,
+  verdict: z.enum(['browns', 'wetFirst', 'steams']),
+  number: finite,
+  criticalKg: finite,
+  wetS: finite,
+  poolG: finite,
+  layers: finite.nullable(),
+  lots: z.number().int().min(1).max(10_000),
+  modelVersion: version,
+})
+const browningSchema: z.ZodType<BrowningPlan> = z.strictObject({
+  item: z.enum(keysOf<BrowningKind>(BROWNING_ITEMS)),
+  wanted: z.enum(BROWNING_STAGES),
+  panC: finite,
+  stagesMin: z.partialRecord(z.enum(BROWNING_STAGES), finite),
+  saidMin: finite.optional(),
+  modelVersion: version,
+})
 const workSchema: z.ZodType<StepWork> = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('plain') }),
   z.strictObject({ kind: z.literal('reduce'), stage: stagePlanSchema }),
@@ -137,7 +163,12 @@ const workSchema: z.ZodType<StepWork> = z.discriminatedUnion('kind', [
     phaseLimitFrac: share,
     window: z.strictObject({ lowC: finite, highC: finite }),
   }),
-  z.strictObject({ kind: z.literal('thicken'), fromPaS: finite, toPaS: finite }),
+  z.strictObject({
+    kind: z.literal('thicken'),
+    fromPaS: finite,
+    toPaS: finite,
+    browning: browningSchema.optional(),
+  }),
   z.strictObject({
     kind: z.literal('simmer'),
     lossG: finite,
@@ -165,18 +196,9 @@ const workSchema: z.ZodType<StepWork> = z.discriminatedUnion('kind', [
     modelVersion: version.optional(),
   }),
   z.strictObject({
-    kind: z.literal('crowd'),
-    food: z.enum(keysOf<CrowdKind>(CROWDS)),
-    massKg: finite,
-    powerW: finite,
-    verdict: z.enum(['browns', 'wetFirst', 'steams']),
-    number: finite,
-    criticalKg: finite,
-    wetS: finite,
-    poolG: finite,
-    layers: finite.nullable(),
-    lots: z.number().int().min(1).max(10_000),
-    modelVersion: version,
+    kind: z.literal('browning'),
+    browning: browningSchema.nullable(),
+    crowd: crowdSchema.nullable(),
   }),
   z.strictObject({ kind: z.literal('brown'), butterG: grams, yieldG: grams }),
   z.strictObject({

@@ -5,7 +5,8 @@ import type { ReductionTarget } from '../language/reductionTarget'
 import type { Composition } from '../mixture/composition'
 import type { HeatLevel } from '../heat/heater'
 import type { SimmerPlan } from '../techniques/simmer/planSimmer'
-import type { CrowdPlan } from '../techniques/prepare/planCrowd'
+import type { BrowningPlan } from '../techniques/prepare/planBrowning'
+import type { BrowningWork } from '../techniques/prepare/planCrowd'
 import type { CoolPlan } from '../techniques/cool/coolPlan'
 import type { VesselRole } from '../pan/contents'
 import type { Stand } from '../techniques/technique'
@@ -118,11 +119,12 @@ export type StepWork =
       /** As a film on a spoon before it and when it is done, Pa·s. */
       readonly fromPaS: number
       readonly toPaS: number
+      /** Colour of a roux. */ readonly browning?: BrowningPlan | undefined
     }
   | SimmerPlan
   | { readonly kind: 'brown'; readonly butterG: number; readonly yieldG: number }
   | CoolPlan
-  | CrowdPlan
+  | BrowningWork
 
 /** What stands in the vessel: when the goods are in, and when the step ends. */
 export interface StepLevel {

@@ -17,6 +17,7 @@ export type DeadlineCode =
   | 'topUp'
   | 'pressureUp'
   | 'pressureOff'
+  | 'liquidNow'
 /** How pressing it is: look soon, act now, past a limit; a start that is due; a step whose minutes are over. */
 export type DeadlineKind = 'lookSoon' | 'actNow' | 'discard' | 'start' | 'step'
 

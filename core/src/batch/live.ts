@@ -6,6 +6,7 @@ import type { HoldClock } from '../safety/holdClock'
 import type { CreditBand } from '../safety/lethality'
 import type { LiveEmulsion } from '../techniques/eggEmulsion/liveEmulsion'
 import type { LiveEstimate } from '../techniques/reduce/liveEstimate'
+import type { BrowningKind, BrowningStage } from '../techniques/prepare/browning'
 import type { StageClock } from '../techniques/reduce/stageClock'
 
 /** A reduction under way: what is believed of its pan, and its clock. */
@@ -40,6 +41,25 @@ export interface HoldLive {
 }
 /** What a visit to a long simmer is for. */
 export type VisitFor = 'look' | 'stir' | 'skim' | 'topUp'
+/** A stage of what softens or takes colour: when it was seen, or is thought to come. */
+export interface StageLive {
+  readonly stage: BrowningStage
+  readonly seenAtMs?: number
+  /** This or a later stage was seen. */ readonly isPassed: boolean
+  readonly lowAtMs: number
+  readonly atMs: number
+  readonly highAtMs: number
+}
+/** What softens or takes colour, with the cook's taps. */
+export interface BrowningLive {
+  readonly item: BrowningKind
+  readonly wanted: BrowningStage
+  readonly panC: number
+  /** A pool stands in the pan: nothing browns. */ readonly isPool: boolean
+  readonly stages: readonly StageLive[]
+  /** From the wanted stage to burnt, s. */ readonly windowS: number
+  /** A pool was tapped after a colour. */ readonly contradiction: boolean
+}
 /** A step with minutes: when it ends, and when to look in between. */
 export interface TimedLive {
   readonly kind: 'timed'
@@ -55,6 +75,7 @@ export interface TimedLive {
   /** Under pressure: when the lid is to hold it, whether the cook said so, and when the flame goes off. */
   readonly pressure?:
     { readonly upAtMs: number; readonly isUp: boolean; readonly offAtMs: number } | undefined
+  readonly browning?: BrowningLive | undefined
 }
 /** A base or sauce on its way through the danger range. */
 export interface CoolLive {

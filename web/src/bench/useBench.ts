@@ -7,6 +7,7 @@ import {
   type AlarmName,
   type BatchView,
   type CheckpointId,
+  type Cue,
   type Insert,
   type Payloads,
   type SaltKind,
@@ -66,6 +67,8 @@ export function useBench(view: Ref<BatchView>) {
           goods.map(([, massG]) => `${massG} g`).join(' + '),
         ),
       ),
+    /** What is seen or heard of the step, in one tap. */
+    cue: (cue: Cue, says: string) => keep('cue.seen', { stepId: stepId.value, cue }, says),
     /** What the spoon said, and what was computed for it. */
     spoon: (seen: Payloads['spoon.seen']) => keep('spoon.seen', seen, texts.bench.spoonSeen),
     /** Counted out of the pot: bay, string, bag. */

@@ -82,6 +82,7 @@ export const texts = {
     topUp: 'top up',
     pressureUp: 'turn down',
     pressureOff: 'flame off',
+    liquidNow: 'liquid now',
   } satisfies Record<DeadlineCode, unknown>,
   /** What to do then, under the verb of a call. */
   acts: {
@@ -100,6 +101,7 @@ export const texts = {
     topUp: 'boiling water, before the bones fall bare',
     pressureUp: 'at pressure: say so and turn down',
     pressureOff: 'and leave it: it opens by itself',
+    liquidNow: 'it turns bitter in seconds',
   } satisfies Record<DeadlineCode, string>,
   book: bookTexts,
   workbench: workbenchTexts,

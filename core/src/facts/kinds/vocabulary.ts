@@ -8,7 +8,7 @@ export interface ChannelStamp {
 export const CHANNEL_PLACES = ['bowl', 'well', 'scale'] as const
 export type ChannelPlace = (typeof CHANNEL_PLACES)[number]
 
-/** What a cook sees or hears, in one tap: of an egg sauce, and of a lid that holds its pressure. */
+/** What a cook sees or hears, in one tap: of an egg sauce, of a lid that holds its pressure, of what softens and takes colour, of a drop on a hot pan. */
 export const CUES = [
   'foamy',
   'trails',
@@ -18,6 +18,22 @@ export const CUES = [
   'shineGone',
   'split',
   'atPressure',
+  'sweated',
+  'wilted',
+  'white',
+  'blond',
+  'golden',
+  'rust',
+  'brown',
+  'dark',
+  'burnt',
+  'halfWay',
+  'pool',
+  'poolGone',
+  'dropSits',
+  'dropSizzles',
+  'dropSkates',
+  'oilSmokes',
 ] as const
 export type Cue = (typeof CUES)[number]
 

@@ -13,6 +13,7 @@ export interface BrowningItem {
 export const BROWNING_STAGES = [
   'sweated',
   'wilted',
+  'white',
   'blond',
   'golden',
   'rust',
@@ -56,6 +57,21 @@ export const BROWNING_ITEMS = {
     ratePerS: 0.009,
     stages: { golden: 1, brown: 1.7, burnt: 2.3 },
   },
+  // no table has these two: judged by us, like a shallot in their own water
+  mushroomSliced: {
+    releaseS: 240,
+    contact: 0.75,
+    ratePerS: 0.0031,
+    stages: { golden: 1, brown: 2, burnt: 4 },
+    crowd: 'mushrooms',
+  },
+  meatTrim: {
+    releaseS: 210,
+    contact: 0.8,
+    ratePerS: 0.0031,
+    stages: { golden: 1, brown: 2, burnt: 4 },
+    crowd: 'mince',
+  },
   roux: {
     releaseS: 60,
     contact: 1,
@@ -85,6 +101,12 @@ export type BrowningKind = keyof typeof BROWNING_ITEMS
 
 /** Share of its water that is out when it has sweated and when it has wilted; a pool delays neither. */
 const SOFTENED = { sweated: 0.4, wilted: 0.75 } as const
+/** A white roux: no colour, its flour no longer raw on the tongue. */
+const WHITE_ROUX = { white: 0.9 } as const
+const softened = (kind: BrowningKind): Readonly<Record<string, number>> => {
+  if (kind === 'roux') return WHITE_ROUX
+  return 'crowd' in BROWNING_ITEMS[kind] ? SOFTENED : {}
+}
 const BOILS_C = 100
 const REFERENCE_C = 140
 const Z_K = 25
@@ -113,24 +135,26 @@ export function poolEndsS(kind: BrowningKind, wet: Wet | undefined): number {
 /**
  * Seconds to each stage at a steady pan: first its water, since nothing browns in a pool, then by the heat of its face. `kitchen:K-B1 K-B2 K-B4`
  * @param panC - of the pan or its oil; for a roux the roux itself; 120..220
+ * @param releasedFrac - of its water that is out already, 0..1
  * @returns stages that it reaches within four hours
  */
 export function browningS(
   kind: BrowningKind,
   panC: number,
   wet?: Wet,
+  releasedFrac = 0,
 ): Partial<Record<BrowningStage, number>> {
   const item: BrowningItem = BROWNING_ITEMS[kind]
   const fromS = poolEndsS(kind, wet)
-  const reached: Partial<Record<BrowningStage, number>> = item.crowd
-    ? Object.fromEntries(Object.entries(SOFTENED).map(([s, r]) => [s, -item.releaseS * Math.log(1 - r)]))
-    : {}
+  const reached: Partial<Record<BrowningStage, number>> = Object.fromEntries(
+    Object.entries(softened(kind)).map(([s, r]) => [s, -item.releaseS * Math.log(1 - r)]),
+  )
   const waiting = Object.entries(item.stages) as [BrowningStage, number][]
   let browned = 0
   for (let s = 0; s < LONGEST_S && waiting.length && Number.isFinite(fromS); s += 1) {
     if (s + 1 <= fromS) continue
     const from = Math.max(s, fromS)
-    const released = 1 - Math.exp(-(s + 0.5) / item.releaseS)
+    const released = 1 - (1 - releasedFrac) * Math.exp(-(s + 0.5) / item.releaseS)
     const step = rateAt(item, BOILS_C + item.contact * released * (panC - BOILS_C)) * (s + 1 - from)
     while (waiting.length && browned + step >= (waiting[0]?.[1] ?? Infinity)) {
       const [stage, at] = waiting.shift() as [BrowningStage, number]
@@ -154,6 +178,8 @@ export function coastingS(kind: BrowningKind, panC: number, coolsS = PAN_COOLS_S
 
 const PRIOR_SD = 0.5
 const TAP_SD = 0.15
+/** Minutes that a formula types are a cook's word, and less sure than a tap (kitchen.md §14). */
+const TYPED_SD = 0.35
 const HALF_WAY_SD = 0.3
 const TURNED_SD = 0.15
 const NEXT_SD = 0.1
@@ -170,10 +196,22 @@ export interface BrowningPace {
   readonly meanLn: number
   readonly sdLn: number
 }
-/** What taps teach of the pace. `kitchen:K-B6 K-B7` @param turns - how often the flame was turned since */
-export function browningPace(taps: readonly BrowningTap[], turns = 0): BrowningPace {
+/**
+ * What taps teach of the pace. `kitchen:K-B6 K-B7`
+ * @param turns - how often the flame was turned since
+ * @param typed - what the formula says of a stage, where it says anything
+ */
+export function browningPace(
+  taps: readonly BrowningTap[],
+  turns = 0,
+  typed?: { readonly modelMin: number; readonly saidMin: number },
+): BrowningPace {
   let precision = 1 / PRIOR_SD ** 2
   let sum = 0
+  if (typed && typed.modelMin > 0 && typed.saidMin > 0) {
+    precision += 1 / TYPED_SD ** 2
+    sum += Math.log(typed.modelMin / typed.saidMin) / TYPED_SD ** 2
+  }
   for (const { modelMin, atMin, isHalfWay } of taps) {
     if (!(modelMin > 0 && atMin > 0)) continue
     const weight = 1 / (isHalfWay ? HALF_WAY_SD : TAP_SD) ** 2

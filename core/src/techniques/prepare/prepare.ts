@@ -1,5 +1,6 @@
 import { skimmed, strained } from '../../pan/sieve'
-import { planCrowd } from './planCrowd'
+import { planPrepared } from './planCrowd'
+import { watchBrowning } from './watchBrowning'
 import { leavesAll, type Attention, type Technique } from '../technique'
 
 const WANTS: Readonly<Record<string, Attention>> = {
@@ -25,6 +26,7 @@ export const prepare: Technique = {
     if (step.technique === 'skim') return { contents: skimmed(contents, 'hotLadle') }
     return leavesAll(contents)
   },
-  plan: planCrowd,
+  plan: planPrepared,
+  watch: watchBrowning,
   models: ['crowding', 'browningStage', 'coasting', 'browningTaps'],
 }

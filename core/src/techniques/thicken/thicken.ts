@@ -1,6 +1,8 @@
 import { bindFat } from '../../pan/sieve'
 import { spoonPaS } from '../../pan/thicknessOf'
 import { leavesAll, type Technique } from '../technique'
+import { browningMinutes, planBrowning } from '../prepare/planBrowning'
+import { watchBrowning } from '../prepare/watchBrowning'
 import { thinAtNappe } from '../thinAtNappe'
 
 /** Body from starch or yolk: roux, slurry, kneaded butter, liaison. */
@@ -12,9 +14,20 @@ export const thicken: Technique = {
     step.technique === 'roux' ? { contents: bindFat(contents) } : leavesAll(contents),
   driesFat: { roux: 1 },
   floatsFat: (step) => step.technique === 'roux',
-  plan({ walked: { step, before, end } }) {
+  plan({ walked: { step, lines, before, end } }) {
     const toPaS = spoonPaS(end)
-    return { work: { kind: 'thicken', fromPaS: spoonPaS(before), toPaS }, warnings: thinAtNappe(step, toPaS) }
+    const browning = planBrowning(step, lines, undefined)
+    return {
+      work: {
+        kind: 'thicken',
+        fromPaS: spoonPaS(before),
+        toPaS,
+        ...(browning ? { browning } : {}),
+      },
+      ...(browning ? { minutes: browningMinutes(browning) } : {}),
+      warnings: thinAtNappe(step, toPaS),
+    }
   },
-  models: ['sauceViscosity', 'thickenerNeeded', 'starchSwollen', 'cookOut'],
+  watch: watchBrowning,
+  models: ['sauceViscosity', 'thickenerNeeded', 'starchSwollen', 'cookOut', 'browningStage', 'browningTaps'],
 }

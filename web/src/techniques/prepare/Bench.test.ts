@@ -1,6 +1,6 @@
 import { actualWalk, contentsG, massG } from '@liquamen/core'
 import { describe, expect, it } from 'vitest'
-import { button } from '../../testing/mountScreen'
+import { button, catalog } from '../../testing/mountScreen'
 import { firstStep, workAt, type AtBench } from '../../testing/workAt'
 
 const strained = firstStep('prepare', 'strain')
@@ -139,8 +139,87 @@ describe('what is to take colour', () => {
   it('the bench says whether it browns or steams here, with the most that this pan and flame brown', async () => {
     const at = await workAt('mushroomSauce', 'sweat', 1)
     const { work } = at.view.value.planned!
-    if (work.kind !== 'crowd') throw new Error('not judged')
+    if (work.kind !== 'browning' || !work.crowd) throw new Error('not judged')
     expect(says(at)).toMatch(/It browns at once|It lies on itself|Wet first|It steams/)
-    expect(says(at)).toContain(`brown ${Math.round(1000 * work.criticalKg)} g at once`)
+    expect(says(at)).toContain(`brown ${Math.round(1000 * work.crowd.criticalKg)} g at once`)
+  })
+})
+
+const COLOURED = catalog.formulas.flatMap((f) =>
+  f.steps.filter((s) => s.technique === 'sweat' || s.technique === 'roux').map((s) => [f.id, s.id] as const),
+)
+const stage = (at: AtBench, name: string) =>
+  at.w.findAll('button.stage').find((b) => b.find('strong').text() === name)!
+const endsIn = (at: AtBench) => {
+  const { live } = at.view.value
+  return live?.kind === 'timed' ? (live.endsAtMs - at.kitchen.port.nowMs) / 60_000 : NaN
+}
+
+describe('stages of what softens and takes colour', () => {
+  it.each(COLOURED)(
+    '%s, %s: drawn in their order to the one that is wanted, at the minutes of the plan; one seen is on record and moves the next',
+    async (formulaId, stepId) => {
+      const at = await workAt(formulaId, stepId, 0)
+      const { live, planned } = at.view.value
+      if (live?.kind !== 'timed' || !live.browning) throw new Error('no stages')
+      expect((live.endsAtMs - live.startedAtMs) / 60_000).toBeCloseTo(planned!.minutes.value, 6)
+      const order = live.browning.stages.map((s) => s.atMs)
+      expect(order).toEqual([...order].sort((a, b) => a - b))
+      const { wanted, stages } = live.browning
+      expect(at.w.findAll('button.stage')).toHaveLength(stages.length)
+      const word = at.w.find('button.stage.wanted strong').text()
+      at.kitchen.wait(planned!.minutes.value * 2)
+      await at.settle()
+      await stage(at, word).trigger('click')
+      await at.settle()
+      expect(at.kitchen.last('cue.seen').payload).toMatchObject({ stepId, cue: wanted })
+      const after = at.view.value.live
+      if (after?.kind !== 'timed' || !after.browning) throw new Error('no stages')
+      const i = stages.findIndex((s) => s.stage === wanted)
+      const later = after.browning.stages[i + 1]
+      // twice as slow: what follows comes later than it was foretold
+      if (later) expect(later.atMs).toBeGreaterThan(stages[i + 1]!.atMs)
+    },
+  )
+  it('a pool is the sign of failure: nothing browns until it is gone, and one after a colour is asked about', async () => {
+    const at = await workAt('mushroomSauce', 'sweat', 1)
+    await at.press('A pool')
+    expect(says(at)).toContain('nothing browns')
+    const soonest = endsIn(at)
+    at.kitchen.wait(6)
+    await at.settle()
+    expect(endsIn(at), 'while it stands its end goes before it').toBeCloseTo(soonest, 1)
+    await at.press('Pool is gone')
+    expect(says(at)).not.toContain('nothing browns')
+    expect(endsIn(at)).toBeGreaterThan(0)
+    await stage(at, 'brown').trigger('click')
+    await at.settle()
+    at.kitchen.wait(1)
+    await at.press('A pool')
+    expect(says(at)).toContain('A pool after it took colour')
+    await at.press('Wrong tap')
+    expect(says(at)).not.toContain('A pool after it took colour')
+    expect(stage(at, 'brown').attributes('aria-pressed')).toBe('true')
+  })
+  it('half-way sharpens what is foretold', async () => {
+    const at = await workAt('lyonnaise', 'sweat', 0)
+    at.kitchen.wait(20)
+    await at.settle()
+    const late = endsIn(at)
+    await at.press('Half-way')
+    expect(endsIn(at)).toBeGreaterThan(Math.max(0, late))
+  })
+  it('a drop on the pan moves its temperature, and with it every stage', async () => {
+    const at = await workAt('bordelaise', 'sweat', 0)
+    await at.press(/^Is the pan ready/)
+    expect(says(at)).toContain('it browns. Go.')
+    const before = endsIn(at)
+    await at.press('beads that skate')
+    expect(endsIn(at)).toBeLessThan(before)
+    await at.press('drop sits and simmers')
+    await at.press('drop sits and simmers')
+    expect(says(at)).toMatch(/colour comes slowly|it would steam/)
+    await at.press('oil smokes')
+    expect(says(at)).toContain('never water')
   })
 })

@@ -7,6 +7,7 @@ import { useVesselNow, type VesselNow } from '../../bench/useVesselNow'
 import EntryRuler from '../../ui/EntryRuler.vue'
 import { numberText } from '../../ui/format'
 import { texts } from '../../ui/texts'
+import BrowningStages from './BrowningStages.vue'
 
 /** Sweat, deglaze, put in, flame, skim, strain, move: what goes in, and what stays behind. */
 const props = defineProps<{ view: BatchView }>()
@@ -26,7 +27,7 @@ const throughG = computed(() => {
 })
 /** Whether what goes in browns or steams here, and in how many lots it would brown. */
 const crowd = computed(() =>
-  props.view.planned?.work.kind === 'crowd' ? props.view.planned.work : undefined,
+  props.view.planned?.work.kind === 'browning' ? props.view.planned.work.crowd : undefined,
 )
 const crowdSays = computed(() => {
   const of = crowd.value
@@ -47,6 +48,7 @@ const crowdWhy = computed(() =>
       )
     : '',
 )
+const browning = computed(() => (props.view.live?.kind === 'timed' ? props.view.live.browning : undefined))
 async function weighed(grams: number): Promise<void> {
   isWeighing.value = false
   await bench.finishStep('no', [], grams)
@@ -66,6 +68,9 @@ async function weighed(grams: number): Promise<void> {
       <p v-if="isSieve && throughG && throughG.before > 0" class="caption">
         {{ texts.rooms.comesThrough(numberText((100 * throughG.after) / throughG.before)) }}
       </p>
+    </template>
+    <template #wide>
+      <BrowningStages v-if="browning" :key="view.step?.id" :view="view" :bench="bench" :browning="browning" />
     </template>
     <template #entry>
       <EntryRuler

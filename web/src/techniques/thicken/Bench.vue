@@ -14,12 +14,14 @@ import { useBench } from '../../bench/useBench'
 import { numberText, degreesText } from '../../ui/format'
 import { texts } from '../../ui/texts'
 import { thickenTexts as says } from './texts'
+import BrowningStages from '../prepare/BrowningStages.vue'
 import ThickenPanel from './ThickenPanel.vue'
 
 /** Roux, slurry, kneaded butter, liaison: by weight, and how thick it will be by the spoon. */
 const props = defineProps<{ view: BatchView }>()
 const bench = useBench(toRef(props, 'view'))
 const step = computed(() => props.view.step)
+const browning = computed(() => (props.view.live?.kind === 'timed' ? props.view.live.browning : undefined))
 const isRoux = computed(() => step.value?.technique === 'roux')
 const isLiaison = computed(() => step.value?.technique === 'liaison')
 /** Flour and fat of a roux, as weighed; as planned before. */
@@ -66,6 +68,7 @@ const LIAISON = { thickensC: 80, curdlesC: 85 } as const
       </template>
     </template>
     <template #wide="{ vessel }">
+      <BrowningStages v-if="browning" :view="view" :bench="bench" :browning="browning" />
       <ThickenPanel
         v-if="step && wantedCoatPaS(step) !== undefined && vessel.walked && spoonPaS(vessel.walked.end) > 0"
         :key="step.id"

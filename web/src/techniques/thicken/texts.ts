@@ -66,7 +66,7 @@ export const thickenTexts = {
   thin: (g: string, what: string) => `${g} g ${what}`,
   thinKey: 'Thin',
   thinSalt: (pct: string) => `then ${pct} % salt`,
-  weighFilm: 'Weigh film',
+  weighFilm: 'Spoon on the scale',
   filmLabel: 'What hangs on a tablespoon dipped and lifted five seconds ago',
   seen: (name: string, computed: string) => `spoon seen: ${name}; computed ${computed}`,
   lastTime: (name: string, day: string) => `last time ${name}, ${day}`,
