@@ -69,6 +69,8 @@ export {
   type BrowningStage,
   coastingS,
 } from './techniques/prepare/browning'
+export { cardsOf, type StepCard } from './techniques/prepare/cards'
+export { type Gate, gateOf } from './techniques/prepare/gates'
 export { CROWDS, type CrowdKind } from './techniques/prepare/crowding'
 export { type BrowningPlan, PAN_C_BY_WORD } from './techniques/prepare/planBrowning'
 export { type CrowdPlan } from './techniques/prepare/planCrowd'

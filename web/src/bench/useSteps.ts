@@ -3,6 +3,7 @@ import {
   beginStage,
   coatContents,
   endsOnSpoon,
+  gateOf,
   lastSpoon,
   spoonOfGrade,
   spoonRecord,
@@ -24,6 +25,8 @@ export interface DoubtfulEnd {
   readonly stepId: string
   readonly leftMs?: number | undefined
   readonly stillIn?: number | undefined
+  /** What yolk is about to meet may still be too hot for it. */
+  readonly isHot?: boolean | undefined
   readonly goOn: () => Promise<boolean>
   /** Its end is told by the spoon, and none was looked at: ends it with the one that is tapped. */
   readonly saw?: (grade: SpoonGrade) => Promise<boolean>
@@ -77,10 +80,11 @@ export function useSteps(view: Ref<BatchView>, { attempt, attemptAndShow, offerU
     if (!step) return false
     const leftMs = earlyMs()
     const inside = stillIn(formula, state, step.id).length || undefined
-    const doubts = leftMs !== undefined || inside
+    const isHot = gateOf(view.value, kitchen.exactNowMs())?.isShut === true || undefined
+    const doubts = leftMs !== undefined || inside || isHot
     if (doubts && sure === 'no' && doubt.value?.stepId !== step.id) {
       const goOn = () => finishStep('time', first, weighedG)
-      doubt.value = { stepId: step.id, leftMs, stillIn: inside, goOn }
+      doubt.value = { stepId: step.id, leftMs, stillIn: inside, isHot, goOn }
       return false
     }
     const isSpoonSeen = lastSpoon(state, step.id) !== undefined

@@ -188,6 +188,8 @@ export const texts = {
     spoonFar: 'Far from what is in the pan: was the spoon read right?',
     asSeen: 'As seen',
     lookAgain: 'Look again',
+    stillHot:
+      'It may still be too hot for yolk: it sets in grains. Cool enough by a probe, or by the back of a finger?',
     noSpoon: 'What does the spoon say?',
     /** Said when a visit was made. */
     visited: { look: 'Looked', stir: 'Stirred', skim: 'Skimmed', topUp: 'Looked' },

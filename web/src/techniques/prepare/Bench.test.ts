@@ -1,4 +1,4 @@
-import { actualWalk, contentsG, massG } from '@liquamen/core'
+import { actualWalk, contentsG, massG, techniqueOf } from '@liquamen/core'
 import { describe, expect, it } from 'vitest'
 import { button, catalog } from '../../testing/mountScreen'
 import { firstStep, workAt, type AtBench } from '../../testing/workAt'
@@ -223,5 +223,39 @@ describe('stages of what softens and takes colour', () => {
     expect(says(at)).toMatch(/colour comes slowly|it would steam/)
     await at.press('oil smokes')
     expect(says(at)).toContain('never water')
+  })
+})
+
+describe('cards and gates', () => {
+  it.each(catalog.formulas.map((f) => [f.id, f] as const))(
+    '%s: every card of its steps opens and says something',
+    async (id, formula) => {
+      for (const step of formula.steps.filter((s) => techniqueOf(s).id === 'prepare')) {
+        const at = await workAt(id, step.id, 0.1)
+        for (const key of at.w.findAll('.cards .text-key')) {
+          await key.trigger('click')
+          expect(at.w.findAll('.cards li').length, `${step.id}: ${key.text()}`).toBeGreaterThan(0)
+          expect(at.w.find('.cards ul').text()).not.toMatch(/NaN|undefined|Infinity/)
+        }
+        at.w.unmount()
+      }
+    },
+  )
+  it('yolk does not meet a reduction that is still hot: told, asked once, and open when a probe reads it cool', async () => {
+    const at = await workAt('maltaise', 'separate', 0)
+    expect(says(at)).toMatch(/Not yet: under 50° before yolk meets it/)
+    at.kitchen.wait(3)
+    await at.settle()
+    await at.press('Temperature')
+    await at.enter(71)
+    expect(says(at)).toContain('71°: wait for 50°')
+    await at.press('Step done')
+    expect(at.w.find('[role=alertdialog]').text()).toContain('too hot for yolk')
+    await at.press('Not yet')
+    await at.press('Temperature')
+    await at.enter(46)
+    expect(says(at)).toContain('Cool enough for yolk')
+    await at.press('Step done')
+    expect(at.view.value.step!.id).not.toBe('separate')
   })
 })

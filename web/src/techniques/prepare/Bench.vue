@@ -1,13 +1,16 @@
 <script setup lang="ts">
-import { contentsG, massG, sauceOf, techniqueOf, type BatchView } from '@liquamen/core'
+import { contentsG, gateOf, massG, sauceOf, techniqueOf, type BatchView } from '@liquamen/core'
 import { computed, ref, toRef } from 'vue'
 import StepBench from '../../bench/StepBench.vue'
 import { useBench } from '../../bench/useBench'
 import { useVesselNow, type VesselNow } from '../../bench/useVesselNow'
 import EntryRuler from '../../ui/EntryRuler.vue'
-import { numberText } from '../../ui/format'
+import { useKitchenNow } from '../../port/useKitchen'
+import { degreesText, numberText } from '../../ui/format'
 import { texts } from '../../ui/texts'
 import BrowningStages from './BrowningStages.vue'
+import StepCards from './StepCards.vue'
+import { prepareTexts } from './texts'
 
 /** Sweat, deglaze, put in, flame, skim, strain, move: what goes in, and what stays behind. */
 const props = defineProps<{ view: BatchView }>()
@@ -33,7 +36,8 @@ const crowdSays = computed(() => {
   const of = crowd.value
   if (!of) return ''
   const { browns, wetFirst, steams } = texts.rooms.crowd
-  if (of.verdict === 'browns') return of.lots > 1 ? texts.rooms.crowd.layers(of.lots) : browns
+  if (of.verdict === 'browns' || (of.verdict === 'wetFirst' && of.poolG < 1))
+    return of.lots > 1 ? texts.rooms.crowd.layers(of.lots) : browns
   const minutes = numberText(of.wetS / 60, 1)
   return of.verdict === 'wetFirst'
     ? wetFirst(minutes, numberText(of.poolG), of.lots)
@@ -48,6 +52,19 @@ const crowdWhy = computed(() =>
       )
     : '',
 )
+const nowMs = useKitchenNow()
+const gate = computed(() =>
+  props.view.stepStartedAtMs === undefined ? undefined : gateOf(props.view, nowMs.value),
+)
+const gateSays = computed(() => {
+  const of = gate.value
+  if (!of) return ''
+  const most = degreesText(of.mostC)
+  if (!of.isShut) return prepareTexts.gate.open(most)
+  return of.readC === undefined
+    ? prepareTexts.gate.shut(most, numberText(of.coolMin))
+    : prepareTexts.gate.read(degreesText(of.readC), most)
+})
 const browning = computed(() => (props.view.live?.kind === 'timed' ? props.view.live.browning : undefined))
 async function weighed(grams: number): Promise<void> {
   isWeighing.value = false
@@ -56,8 +73,10 @@ async function weighed(grams: number): Promise<void> {
 </script>
 
 <template>
-  <StepBench :view="view" :bench="bench">
+  <StepBench :view="view" :bench="bench" :temperature="gate ? { startC: 50, reachK: 40 } : undefined">
     <template #default="{ vessel: now }">
+      <p v-if="gate" class="label gap-above" :class="{ roux: gate.isShut }">{{ gateSays }}</p>
+      <BrowningStages v-if="browning" :key="view.step?.id" :view="view" :bench="bench" :browning="browning" />
       <p v-if="stayedG(now) >= 1" class="label gap-above">
         {{ texts.rooms.staysBehind(numberText(stayedG(now)), numberText(now.endG)) }}
       </p>
@@ -69,9 +88,7 @@ async function weighed(grams: number): Promise<void> {
         {{ texts.rooms.comesThrough(numberText((100 * throughG.after) / throughG.before)) }}
       </p>
     </template>
-    <template #wide>
-      <BrowningStages v-if="browning" :key="view.step?.id" :view="view" :bench="bench" :browning="browning" />
-    </template>
+    <template #wide><StepCards :key="view.step?.id" :view="view" /></template>
     <template #entry>
       <EntryRuler
         v-if="isWeighing && throughG"

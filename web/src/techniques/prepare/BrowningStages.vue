@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { coastingS, type BatchView, type BrowningLive, type BrowningStage, type Cue } from '@liquamen/core'
+import {
+  coastingS,
+  type BatchView,
+  type BrowningLive,
+  type BrowningStage,
+  type Cue,
+  type StageLive,
+} from '@liquamen/core'
 import { computed, ref } from 'vue'
 import type { Bench } from '../../bench/useBench'
 import { useKitchen, useKitchenNow } from '../../port/useKitchen'
@@ -34,15 +41,17 @@ const PIECES = [
   [52, 54],
 ] as const
 const isAskingPan = ref(false)
+/** When a stage was seen, or between when it is thought to come. */
+function whenOf(s: StageLive): string {
+  if (s.seenAtMs) return says.seenAt(clockText(s.seenAtMs))
+  if (s.isPassed || props.browning.isPool) return ''
+  return says.around(clockText(Math.max(nowMs.value, s.lowAtMs)), clockText(s.highAtMs))
+}
 const stages = computed(() =>
   props.browning.stages.map((s) => ({
     ...s,
     isWanted: s.stage === props.browning.wanted,
-    says: s.seenAtMs
-      ? says.seenAt(clockText(s.seenAtMs))
-      : s.isPassed || props.browning.isPool
-        ? ''
-        : says.around(clockText(Math.max(nowMs.value, s.lowAtMs)), clockText(s.highAtMs)),
+    says: whenOf(s),
   })),
 )
 const windowSays = computed(() => {
@@ -111,8 +120,10 @@ const takeBack = () =>
             :style="{ '--shade': SHADE[s.stage] }"
           />
         </svg>
-        <strong>{{ says.stages[s.stage] }}</strong>
-        <span v-if="s.isWanted" class="sorrel">{{ says.wanted }}</span>
+        <span
+          ><strong>{{ says.stages[s.stage] }}</strong
+          >{{ ' ' }}<span v-if="s.isWanted" class="sorrel">{{ says.wanted }}</span></span
+        >
         <span class="when figures">{{ s.says }}</span>
         <small>{{ says.signs[s.stage] }}</small>
       </button>
@@ -181,7 +192,7 @@ const takeBack = () =>
 }
 .stage svg {
   width: 100%;
-  max-width: 150px;
+  max-width: 104px;
 }
 .stage small,
 .when {

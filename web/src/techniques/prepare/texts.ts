@@ -55,6 +55,74 @@ export const prepareTexts = {
   coasts: (seconds: string) =>
     `Off the flame the pan browns it ${seconds} s more: tip it out, or liquid in now.`,
   panAt: (c: string, item: string) => `pan about ${c}, ${item}`,
+  gate: {
+    shut: (c: string, min: string) =>
+      `Not yet: under ${c} before yolk meets it. By itself about ${min} min from the boil; over cold water one.`,
+    read: (c: string, most: string) => `${c}: wait for ${most}, or stand it in cold water.`,
+    open: (c: string) => `Cool enough for yolk: under ${c}.`,
+  },
+  cards: {
+    cut: 'Cutting',
+    separate: 'Separating eggs',
+    fond: 'Fond',
+    deglaze: 'Deglazing',
+    seasonAhead: 'Salt ahead',
+    flambe: 'The spirit',
+    fat: 'Which fat',
+    skimFat: 'Fat off',
+    tomato: 'Tomato',
+    rouxLiquid: 'Liquid to roux',
+  },
+  cuts: {
+    coarse: 'It is strained out: cut coarse, all of a size.',
+    neat: 'It is eaten: cut neat, pieces that fit the spoon.',
+    fine: 'Fine: it colours fast and melts in.',
+  },
+  keeps: (name: string, span: string) => `${name}: keeps ${span} cut, cold and covered`,
+  hours: (h: string) => `${h} h`,
+  minutes: (min: string) => `${min} min`,
+  cutOrder:
+    'Cut in this order; sharp knife, leaves last and once. Raw meat and fish after, or on their own board.',
+  separate: [
+    'Eggs part best cold; they emulsify best at 20 °C: separate cold, then half an hour covered, no longer out than the house allows.',
+    'Crack on a flat top, not on an edge: no shell goes in. A speck of white is water; a white string stays in the sieve.',
+    'One at a time over a cup: a broken yolk spoils only itself. Hands washed after shells.',
+  ],
+  fond: [
+    'Brown and dry is flavour; black is bitter and stays so: wipe it out and start from clean fat.',
+    'Pale: leave the pan dry on the flame half a minute more.',
+  ],
+  deglaze: [
+    'Pour fat off first, to a film. Liquid in at once off the flame, then back: it spits.',
+    'Scrape with a flat edge until the floor is clean; wine before stock, so that its alcohol goes.',
+  ],
+  seasonAhead: [
+    'Salted at least forty minutes before, or the night before, uncovered and cold; in between is worst, it sweats.',
+    'What runs off goes in, and its salt with it: it is counted where the roast is told as salted.',
+    'Even and dry: what is wet steams.',
+  ],
+  flambe: [
+    'Never pour from the bottle. Flame off while the spirit goes in; stand back; hood off, nothing hanging over, lid in hand.',
+    'It burns off a part of its alcohol only. The same without fire: boil it down.',
+  ],
+  boilOff: (verb: string) => `Here “${verb}” boils it off.`,
+  smoke: (name: string, low: string, high: string, pan: string) =>
+    `${name} smokes at ${low}–${high}; this flame’s pan is about ${pan}`,
+  smokeVerdict: { fine: '', near: 'watch it', smokes: 'too hot for it: clear fat, or less flame' },
+  fatRules: [
+    'From a roast’s pan: clean fat and fond, yes. From fish: never into meat, and its butter is thrown away.',
+    'Burnt, or with black specks: none of it.',
+  ],
+  skimFat: (g: string) => `About ${g} g of fat lies over it: off with a ladle, or lift it when cold.`,
+  skimKeep: 'Clean, it keeps for a roux or for roasting.',
+  tomato: [
+    'Raw paste into hot fat darkens in a minute and turns bitter: the liquid in hand.',
+    'Wet tomato into fat over 120 °C spits: pan off the flame first.',
+  ],
+  rouxLiquid: [
+    'Hot roux and cold or warm liquid, or cold roux and hot liquid: never both hot.',
+    'In three: smooth each time, stirring from the edge in, then a true boil.',
+  ],
   pan: 'Is the pan ready?',
   drops: {
     dropSits: 'drop sits and simmers',
