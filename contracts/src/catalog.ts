@@ -204,7 +204,7 @@ const stepFields = {
   attention: z.enum(['constant', 'often', 'none']).optional(),
   vessel: z.enum(VESSEL_ROLES).optional(),
   aheadKeepsH: finite.min(0).max(10_000).optional(),
-  colour: z.enum(['golden', 'brown']).optional(),
+  colour: z.enum(['none', 'golden', 'brown']).optional(),
   comesOut: z.array(text(40).min(1)).max(8).readonly().optional(),
   cut: z.enum(['coarse', 'neat', 'fine']).optional(),
   after: z.array(slug).max(8).optional(),

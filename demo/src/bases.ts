@@ -1,5 +1,6 @@
 import type { Formula } from '@liquamen/core'
 import { formula, g, ml, reduce, season, serve, step, strainStep, way } from './formulaDsl'
+import { rouxRatioSchool } from './finishSchools'
 import { longSimmer, putAway, skimStep, sourceSchool } from './sharedSteps'
 import { hotStockSchool, keepsSchool, reductionBoilSchool, underPressure } from './stockSchools'
 import { STOCKS } from './stocks'
@@ -112,6 +113,7 @@ export const BASES: readonly Formula[] = [
           ],
         },
         sourceSchool('stock'),
+        rouxRatioSchool('fat', 110),
         keepsSchool,
       ],
     },

@@ -1,5 +1,13 @@
-import type { Formula } from '@liquamen/core'
+import type { Formula, School } from '@liquamen/core'
 import { deglaze, formula, g, ml, mount, reduce, season, serve, step, strainStep, sweat } from './formulaDsl'
+import {
+  aromaticColourSchool,
+  mushroomSaltSchool,
+  mushroomWashSchool,
+  pepperSchool,
+  tomatoSchool,
+  wineSchool,
+} from './finishSchools'
 import { saltSchool } from './sharedSteps'
 
 const FAMILY = 'brown sauces'
@@ -11,6 +19,7 @@ const demiChild = (
   dishes: string[],
   items: readonly ReturnType<typeof g>[],
   extra: Formula['steps'] = [],
+  schools: readonly School[] = [],
 ) =>
   formula(
     FAMILY,
@@ -24,7 +33,7 @@ const demiChild = (
       dishes,
       keeps,
       motherId: 'demiGlaceMade',
-      schools: [saltSchool],
+      schools: [saltSchool, ...schools],
     },
     items,
     [
@@ -67,6 +76,7 @@ export const BROWN_SAUCES: readonly Formula[] = [
       g('marrow', 'marrow', 60, 'marrow'),
     ),
     [step('marrow', 'add', 'marrow', 'Poached dice folded in, not stirred', [0.5, 1, 1.5], { cut: 'neat' })],
+    [wineSchool('wine', 'red'), aromaticColourSchool('golden')],
   ),
   demiChild(
     'lyonnaise',
@@ -78,6 +88,8 @@ export const BROWN_SAUCES: readonly Formula[] = [
       ml('deglaze', 'whiteWine', 200, 'wine'),
       ml('deglaze', 'wineVinegar', 40, 'vinegar'),
     ),
+    [],
+    [wineSchool('wine', 'white')],
   ),
   demiChild(
     'poivrade',
@@ -92,6 +104,7 @@ export const BROWN_SAUCES: readonly Formula[] = [
       ml('deglaze', 'redWineVinegar', 50, 'vinegar'),
     ),
     [strainStep(0.3)],
+    [pepperSchool('pepper', 4)],
   ),
   demiChild(
     'chasseur',
@@ -104,6 +117,8 @@ export const BROWN_SAUCES: readonly Formula[] = [
       ml('deglaze', 'whiteWine', 250, 'wine'),
       g('addDemi', 'tomatoPaste', 25, 'tomato'),
     ),
+    [],
+    [mushroomSaltSchool(2), mushroomWashSchool(18), tomatoSchool('tomato', 'addDemi')],
   ),
   demiChild(
     'mustardBrown',

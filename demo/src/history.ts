@@ -29,7 +29,7 @@ function evenings(): void {
       paceFactor: 0.8 + 0.02 * (i % 3),
       stopsAboveFrac: 0.01,
       reads: true,
-      stepFactor: 1.15 + 0.05 * (i % 4),
+      stepFactor: 1.3 + 0.05 * (i % 4),
       sieveFactor: 0.96,
     }
     whole(

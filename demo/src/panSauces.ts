@@ -1,5 +1,12 @@
 import type { Formula } from '@liquamen/core'
 import {
+  mushroomColourSchool,
+  mushroomSaltSchool,
+  mushroomWashSchool,
+  oilSchool,
+  roastSaltSchool,
+} from './finishSchools'
+import {
   deglaze,
   formula,
   g,
@@ -43,6 +50,7 @@ export const PAN_SAUCES: readonly Formula[] = [
       motherId: 'chickenStockMade',
       schools: [
         sourceSchool('stock'),
+        roastSaltSchool(60, 'addStock', 'sweat'),
         {
           id: 'gelatin',
           says: 'Thin stock',
@@ -79,7 +87,7 @@ export const PAN_SAUCES: readonly Formula[] = [
       dishes: ['roast beef', 'roast lamb'],
       keeps: { hotMin: 120, chilledDays: 3, freezes: 'good' },
       motherId: 'brownStockMade',
-      schools: [sourceSchool('stock')],
+      schools: [sourceSchool('stock'), oilSchool('oil'), roastSaltSchool(120, 'addStock', 'brown')],
     },
     [
       g('brown', 'neutralOil', 10, 'oil'),
@@ -123,7 +131,7 @@ export const PAN_SAUCES: readonly Formula[] = [
       dishes: ['steak', 'chicken', 'pasta'],
       keeps: { hotMin: 60, chilledDays: 2, freezes: 'fair' },
       motherId: 'demiGlaceMade',
-      schools: [creamBody(0.37)],
+      schools: [creamBody(0.37), mushroomSaltSchool(3), mushroomWashSchool(30), mushroomColourSchool],
     },
     [
       g('sweat', 'butter', 20, 'sweatButter'),

@@ -1,5 +1,6 @@
 import type { Formula } from '@liquamen/core'
 import { deglaze, formula, g, ml, reduce, season, serve, step, strainStep, sweat } from './formulaDsl'
+import { wineSchool } from './finishSchools'
 import { creamBody, creamDown, sourceSchool, saltSchool } from './sharedSteps'
 
 const FAMILY = 'white and cream sauces'
@@ -125,7 +126,7 @@ export const WHITE_SAUCES: readonly Formula[] = [
       dishes: ['white fish'],
       motherId: 'fishStockMade',
       keeps: { hotMin: 60, chilledDays: 1, freezes: 'no' },
-      schools: [creamBody(0.31)],
+      schools: [creamBody(0.31), wineSchool('wine', 'white')],
     },
     [
       g('sweat', 'butter', 12, 'sweatButter'),

@@ -1,4 +1,5 @@
 import type { Formula, School } from '@liquamen/core'
+import { aromaticColourSchool, slurryColdWay, strainOutSchool, wineSchool } from './finishSchools'
 import { creamBody, creamDown } from './sharedSteps'
 import {
   deglaze,
@@ -90,6 +91,7 @@ const thickenSchool = (stepId: string): School => ({
         step: step('slurry', 'thicken', 'slurry', 'Boiled one minute, clear', [1, 1.5, 2]),
       },
     ),
+    slurryColdWay(4, 8, stepId),
     way(
       'roux',
       'white roux: gluten, boiled a quarter of an hour',
@@ -222,7 +224,12 @@ export const WINE_SAUCES: readonly Formula[] = [
       motherId: 'demiGlaceMade',
       source:
         'our amounts, from the ratios of the science files: 40 ml a cover and a tenth over; demi-glace 0.9–1.2 % salt; 60 g butter a litre',
-      schools: [thickenSchool('reduceToCoat')],
+      schools: [
+        thickenSchool('reduceToCoat'),
+        wineSchool('wine', 'red'),
+        aromaticColourSchool('pale'),
+        strainOutSchool,
+      ],
     },
     [
       g('sweat', 'butter', 15, 'sweatButter'),

@@ -31,8 +31,8 @@ export interface FormulaStep {
   readonly vessel?: VesselRole
   /** It may be done ahead, and keeps so long, h. */
   readonly aheadKeepsH?: number
-  /** The colour that it is to take, where it is to take one. */
-  readonly colour?: 'golden' | 'brown'
+  /** The colour that it is to take; `none` where a school takes it back. */
+  readonly colour?: 'none' | 'golden' | 'brown'
   /** What goes in whole here and comes out again: bay, bundle, string, spice bag, in the cook's words, one a piece. */
   readonly comesOut?: readonly string[]
   /** How it is cut, by what becomes of it: strained out, eaten, browned fast. */

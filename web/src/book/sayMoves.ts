@@ -1,5 +1,6 @@
-import { emulsionOf, spoonFilmMm, type TraceStep } from '@liquamen/core'
+import { emulsionOf, spoonFilmMm, tasteOf, type TraceStep } from '@liquamen/core'
 import { degreesText, moneyText, numberText, percentText, tempText } from '../ui/format'
+import { prepareTexts } from '../techniques/prepare/texts'
 import { texts } from '../ui/texts'
 import type { VariantOutcome } from './variantOutcome'
 
@@ -7,6 +8,7 @@ import type { VariantOutcome } from './variantOutcome'
 const LEAST = {
   phase: 0.004,
   salt: 0.0003,
+  sugar: 0.001,
   acid: 0.0005,
   volume: 0.02,
   minor: 0.5,
@@ -31,6 +33,8 @@ export function sayMoves(now: VariantOutcome, way: VariantOutcome, currency: str
   return [
     ...bowlMoves(now, way),
     ...sauceMoves(now.end, way.end),
+    ...coloursOf(way).filter((c) => !coloursOf(now).includes(c)),
+    ...way.spices.filter((s) => !now.spices.includes(s)),
     ...effortMoves(now, way),
     way.chilledDays === now.chilledDays
       ? ''
@@ -67,6 +71,13 @@ function bowlMoves(now: VariantOutcome, way: VariantOutcome): string[] {
 
 const clouds = ({ clarity }: TraceStep) => clarity ?? { scumGPerL: 0, fatGPerL: 0 }
 
+/** How far what softens or browns is to go. */
+const coloursOf = ({ plan }: VariantOutcome): string[] =>
+  (plan?.steps ?? []).flatMap(({ work }) =>
+    work.kind === 'browning' && work.browning ? [prepareTexts.stages[work.browning.wanted]] : [],
+  )
+const sugarFrac = ({ contents }: TraceStep) => tasteOf(contents).sugarFrac
+
 function sauceMoves(now: TraceStep, end: TraceStep): string[] {
   const volume = end.volumeMl / now.volumeMl - 1
   const water = end.contents.liquid.water - now.contents.liquid.water
@@ -94,6 +105,9 @@ function sauceMoves(now: TraceStep, end: TraceStep): string[] {
     end.clarity && end.clarity.grade !== now.clarity?.grade ? texts.book.clarity[end.clarity.grade] : '',
     Math.abs(fat) > LEAST.fatGPerL ? texts.book.bench.fatBeatenIn(signed(fat, 1)) : '',
     Math.abs(volume) > LEAST.volume ? `${signed(volume * 100, 0)} % ml` : '',
+    Math.abs(sugarFrac(end) - sugarFrac(now)) > LEAST.sugar
+      ? texts.book.bench.sugarIs(percentText(sugarFrac(end), 1))
+      : '',
     Math.abs(end.acidFrac - now.acidFrac) > LEAST.acid
       ? texts.book.bench.acidIs(percentText(end.acidFrac, 2))
       : '',

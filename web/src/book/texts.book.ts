@@ -34,6 +34,7 @@ export const bookTexts = {
     waterFirst: (g: string) => `${g} g water first`,
     waterMoves: (g: string) => `water ${g} g`,
     saltMoves: (pct: string) => `salt ${pct} %`,
+    sugarIs: (pct: string) => `sugar ${pct} %`,
     acidIs: (pct: string) => `acid ${pct} %`,
     handsMove: (min: string) => `${min} min both hands`,
     holdsMove: (min: string) => `holds ${min} min`,

@@ -16,6 +16,7 @@ import {
   type KitchenCatalog,
   type TraceStep,
 } from '@liquamen/core'
+import { numberText } from '../ui/format'
 
 /** What a formula comes to in this kitchen: its finished sauce, its highest load, and what it asks of a cook in a pan and at a size. */
 export interface VariantOutcome {
@@ -23,6 +24,8 @@ export interface VariantOutcome {
   readonly peakFrac: number
   readonly plan: BatchPlan | undefined
   readonly effort: Effort | undefined
+  /** What seasons it, with how much: flecks and sharpness that no sum of the sauce shows. */
+  readonly spices: readonly string[]
   /** Days chilled, of house and code the stricter. */
   readonly chilledDays: number
 }
@@ -62,7 +65,7 @@ export function variantOutcome(
   const { chilledDays: codeDays }: FoodCode = foodCode(houseRules(catalog.settings))
   const chilledDays = chilledLimit(formula, codeDays).days
   if (formula.items.some((i) => !ingredients.has(i.ingredientId)))
-    return { end: undefined, peakFrac: 0, plan: undefined, effort: undefined, chilledDays }
+    return { end: undefined, peakFrac: 0, plan: undefined, effort: undefined, spices: [], chilledDays }
   const trace = traceFormula(formula, { ingredients, altitudeM: catalog.settings.altitudeM })
   const plan = tryPlan(formula, catalog, ingredients, where)
   return {
@@ -70,8 +73,18 @@ export function variantOutcome(
     peakFrac: Math.max(0, ...trace.map((t) => t.phaseFrac)),
     plan,
     effort: plan && effortOf(formula, plan),
+    spices: spicesOf(formula, ingredients),
     chilledDays,
   }
+}
+
+function spicesOf(formula: Formula, ingredients: ReadonlyMap<string, Ingredient>): string[] {
+  return formula.items.flatMap((item) => {
+    const good = ingredients.get(item.ingredientId)
+    return good?.group === 'spice' && 'massG' in item.amount
+      ? [`${numberText(item.amount.massG, 1)} g ${good.name}`]
+      : []
+  })
 }
 
 function tryPlan(

@@ -21,7 +21,7 @@ describe('cards of a step', () => {
       boilsAt: 'reduceWine',
     })
     expect(cards('roastJus', 'brown').map((c) => c.id)).toContain('seasonAhead')
-    expect(cards('brownSauce', 'addStock').map((c) => c.id)).toContain('rouxLiquid')
+    expect(cards('veloute', 'add').map((c) => c.id)).toContain('rouxLiquid')
     expect(cards('redWineShallot', 'serve')).toEqual([])
   })
   it('cutting goes from what keeps longest to what wilts, with how long each keeps', () => {

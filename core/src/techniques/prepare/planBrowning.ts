@@ -45,11 +45,15 @@ export function browningItemOf(ingredientId: string, cut: FormulaStep['cut']): B
   return /^beefTrim/.test(ingredientId) ? 'meatTrim' : undefined
 }
 
+/** The colour that a step is to take; nothing where it is to take none. */
+export const colourOf = ({ colour }: Pick<FormulaStep, 'colour'>): 'golden' | 'brown' | undefined =>
+  colour === 'none' ? undefined : colour
+
 /** How far a step is to go by its words: a roux by its colour, what sweats until it is soft, what browns until it has colour. */
 export function wantedStage(step: FormulaStep): BrowningStage | undefined {
   if (step.technique === 'roux') return step.roux ?? 'white'
   if (step.technique !== 'sweat') return undefined
-  return step.colour ?? 'wilted'
+  return colourOf(step) ?? 'wilted'
 }
 
 /** Most of what goes in decides: garlic and paste beside it are told by their own cards. */
@@ -78,7 +82,10 @@ export function planBrowning(
   if (!item || !wanted || !step.heat) return undefined
   const panC = PAN_C_BY_WORD[step.heat]
   const stagesMin = Object.fromEntries(
-    Object.entries(browningS(item, panC, step.colour ? wet : undefined)).map(([stage, s]) => [stage, s / 60]),
+    Object.entries(browningS(item, panC, colourOf(step) ? wet : undefined)).map(([stage, s]) => [
+      stage,
+      s / 60,
+    ]),
   )
   if (stagesMin[wanted] === undefined) return undefined
   const saidMin = step.minutes?.value

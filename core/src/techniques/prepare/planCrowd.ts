@@ -2,7 +2,7 @@ import { onRing, ringPower } from '../../kitchen/ringPower'
 import type { PlanContext, StepPlanned } from '../technique'
 import { PLAIN } from '../technique'
 import { CROWDS, crowding, type Crowding, type CrowdKind } from './crowding'
-import { browningMinutes, planBrowning, type BrowningPlan } from './planBrowning'
+import { browningMinutes, colourOf, planBrowning, type BrowningPlan } from './planBrowning'
 
 /** Version of the forecast of browning or steaming; raised whenever its numbers change. */
 export const CROWD_MODEL_VERSION = 'crowd-1'
@@ -38,7 +38,7 @@ function crowdPlan({ walked, pan, ring, settings }: PlanContext): CrowdPlan | nu
     return food ? [{ food, massG: line.massG }] : []
   })
   const [first] = [...lots].sort((a, b) => b.massG - a.massG)
-  if (!step.colour || !step.heat || !first) return null
+  if (!colourOf(step) || !step.heat || !first) return null
   const massKg = lots.reduce((sum, l) => sum + l.massG, 0) / 1000
   const on = onRing(pan)
   const { powerW } = ringPower(ring, step.heat, on, settings.altitudeM)
