@@ -69,7 +69,7 @@ export {
   type BrowningStage,
   coastingS,
 } from './techniques/prepare/browning'
-export { cardsOf, type StepCard } from './techniques/prepare/cards'
+export { cardsOf, isPanSauce, type StepCard } from './techniques/prepare/cards'
 export { type Gate, gateOf } from './techniques/prepare/gates'
 export { CROWDS, type CrowdKind } from './techniques/prepare/crowding'
 export { type BrowningPlan, PAN_C_BY_WORD } from './techniques/prepare/planBrowning'
@@ -184,11 +184,13 @@ export {
 } from './techniques/season/checkpoints'
 export { type PepperAdvice, pepperFor } from './techniques/season/pepper'
 export { contradictsSum, type StockLike, type TasteRemedy, tasteRemedies } from './techniques/season/remedies'
+export { type SaltSource, saltSources } from './techniques/season/saltSources'
 export { saltRoom } from './techniques/season/saltRoom'
 export { SALT_KINDS, SALT_TARGETS, type SaltKind, saltTsp } from './techniques/season/seasoning'
 export { type AcidBand, acidBandOf, acidOf, type Taste, tasteOf } from './techniques/season/taste'
 export { THICKENER_GOODS, THICKENING_AGENTS, type ThickeningAgent } from './techniques/thicken/agents'
 export { coatVerdict, endsOnSpoon, wantedCoatPaS } from './techniques/thicken/endsOnSpoon'
+export { CREAM_PHI, type CreamEdge, creamEdge } from './techniques/reduce/creamEdge'
 export { boilOffG, boilOffMin, letDown, type LetDown } from './techniques/thicken/letDown'
 export {
   GRADE_NAMES,

@@ -7,7 +7,7 @@ import type { BatchPlan } from './batchPlan'
 export const LET_DOWN_WITH: readonly string[] = ['water', 'brownStock']
 
 /** Goods that mend a taste. */
-export const SEASONING_GOODS: readonly string[] = ['salt', 'lemonJuice', 'sugar', 'butter']
+export const SEASONING_GOODS: readonly string[] = ['salt', 'lemonJuice', 'sugar', 'butter', 'roastJuices']
 
 /** Everything that a batch depends on, as it is when its ring is lit: of the goods those that are weighed out, and those that its bench may offer. */
 export function frozenAt(

@@ -35,9 +35,13 @@ export function gelatinDose(
     (stockG * (targetFrac - nowFrac)) / (PURITY - targetFrac * (1 + BLOOM_ML_PER_G)),
   )
   const bloomMl = gelatinG * BLOOM_ML_PER_G
-  const hotStockG = ((gelatinG + bloomMl) * (MELTED_C - coldC)) / (hotC - MELTED_C)
+  const hotStockG = meltingStockG(gelatinG + bloomMl, { hotC, coldC })
   return { gelatinG, bloomMl, hotStockG: Math.min(stockG, hotStockG) }
 }
+
+/** Hot liquid that brings so much bloomed gelatin to where it melts for certain, g (heat capacities alike). */
+export const meltingStockG = (bloomedG: number, { hotC, coldC } = { hotC: 90, coldC: 10 }): number =>
+  (bloomedG * (MELTED_C - coldC)) / (hotC - MELTED_C)
 
 /** Gelatin of one strength for that of another (trade rule): the weaker wants more. @param fromBloom - strength that was meant */
 export const swappedGelatinG = (massG: number, fromBloom: number, toBloom: number): number =>

@@ -3,6 +3,8 @@ export const roomTexts = {
   staysBehind: (g: string, left: string) => `${g} g stays behind; ${left} g goes on`,
   window: (low: string, high: string) => `Stays whole between ${low} and ${high}`,
   load: (g: string, phi: string, limit: string) => `${g} g butter: φ ${phi} of ${limit} at most`,
+  butterPerCover: (g: string, per100: string) =>
+    `Flame off. ${g} g a cover, ${per100} g to 100 ml of the base`,
   tooMuchFat: 'More fat than it can hold: less butter, or a spoon of water first.',
   readAt: (temp: string, at: string) => `${temp}, read ${at}`,
   browns: (g: string, left: string) => `${g} g butter; ${left} g clear and brown when its water is gone`,

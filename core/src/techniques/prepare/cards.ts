@@ -1,5 +1,6 @@
 import type { Formula, FormulaStep } from '../../formula/formula'
 import type { Ingredient } from '../../ingredients/ingredient'
+import { BLOOM_ML_PER_G, meltingStockG, swappedGelatinG } from '../../mixture/gelatin'
 import { SMOKE_C, SMOKE_WARN_K } from '../../heat/smoke'
 import { CUT_KEEPS, cuttingOrder, type CutKind } from '../serve/fading'
 import { PAN_C_BY_WORD } from './planBrowning'
@@ -34,10 +35,24 @@ export type StepCard =
       readonly panC: number
     }
   | { readonly id: 'skimFat' }
+  | {
+      readonly id: 'gelatin'
+      /** As the formula says, and the cold water that it blooms in. */ readonly massG: number
+      readonly bloomMl: number
+      /** How much of the hot liquid melts it for certain, g. */ readonly hotG: number
+      /** The same of other strengths, from the usual 200. */
+      readonly swaps: readonly { readonly bloom: number; readonly massG: number }[]
+    }
   | { readonly id: 'tomato' }
   | { readonly id: 'rouxLiquid' }
 
+/** A sauce made in the pan of what it is for: fond and juices are its own. */
+export const isPanSauce = ({ family }: Pick<Formula, 'family'>): boolean => /^pan sauces/.test(family)
+
 const SPIRIT_FROM_PCT = 20
+const GELATIN_FROM_PCT = 50
+const USUAL_BLOOM = 200
+const OTHER_BLOOMS = [140, 160, 250] as const
 
 /** Which row of the cutting table a good is. */
 function cutKindOf({ id, group }: Ingredient): CutKind | undefined {
@@ -54,13 +69,31 @@ function cutKindOf({ id, group }: Ingredient): CutKind | undefined {
   return group === 'fruit' && /^apple/.test(id) ? 'apple' : undefined
 }
 
-/** The cards of a step: what its goods and its act ask for, and no more. */
+/** Gelatin is bloomed cold, melted warm and never boiled for long; leaves and powders differ in strength. */
+function gelatinCard(goods: readonly Ingredient[], grams: (id: string) => number): StepCard[] {
+  const gelatin = goods.find((g) => (g.per100G.gelatin ?? 0) >= GELATIN_FROM_PCT)
+  const massG = gelatin ? grams(gelatin.id) : 0
+  if (massG <= 0) return []
+  const bloomMl = massG * BLOOM_ML_PER_G
+  return [
+    {
+      id: 'gelatin',
+      massG,
+      bloomMl,
+      hotG: meltingStockG(massG + bloomMl),
+      swaps: OTHER_BLOOMS.map((bloom) => ({ bloom, massG: swappedGelatinG(massG, USUAL_BLOOM, bloom) })),
+    },
+  ]
+}
+
+/** The cards of a step: what its goods and its act ask for, and no more. @param grams - of a good at it */
 export function cardsOf(
   formula: Pick<Formula, 'steps' | 'items'>,
   step: FormulaStep,
   goods: readonly Ingredient[],
+  grams: (ingredientId: string) => number = () => 0,
 ): StepCard[] {
-  const cards: StepCard[] = []
+  const cards: StepCard[] = gelatinCard(goods, grams)
   const names = new Map<CutKind, string>()
   for (const good of goods) {
     const kind = cutKindOf(good)

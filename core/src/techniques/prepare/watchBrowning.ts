@@ -120,6 +120,10 @@ export function liveBrowning(
     contradiction: isPool && seen.some((s) => isColour(s.cue) && s.atMs < (lastPool?.atMs ?? 0)),
   }
 }
+/** Five times too soon is no pace: the pan had stood with it before the step was begun, or a finger slipped. */
+const NO_PACE_LN = Math.log(5)
+const isAPace = ({ modelMin, atMin }: BrowningTap) =>
+  modelMin > 0 && atMin > 0 && Math.abs(Math.log(modelMin / atMin)) <= NO_PACE_LN
 const isColour = (cue: string) => cue === 'golden' || cue === 'brown' || cue === 'dark' || cue === 'rust'
 
 function tapsOf(
@@ -138,7 +142,8 @@ function tapsOf(
     const atMin = (atMs - of.fromMs) / MINUTE_MS
     const stage = of.stages.find((s) => s === cue)
     if (stage) {
-      taps.push({ modelMin: of.model[stage] ?? 0, atMin })
+      const tap = { modelMin: of.model[stage] ?? 0, atMin }
+      if (isAPace(tap)) taps.push(tap)
       last = stage
     } else if (cue === 'halfWay') {
       const before = last ? (of.model[last] ?? 0) : 0

@@ -1,5 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { larchwaterGoods as ingredients, larchwaterTest } from '../../demoKitchen.test-helper'
+import { emptyBatch } from '../../batch/batchState'
+import { foldBatch } from '../../batch/foldBatch'
+import { byStream } from '../../facts/byStream'
+import { mergeFacts, type Fact } from '../../facts/fact'
+import { demoFacts, larchwaterGoods as ingredients, larchwaterTest } from '../../demoKitchen.test-helper'
 import { mixContents, type Contents } from '../../pan/contents'
 import { alone } from '../../pan/putIn'
 import { walkFormula } from '../../pan/walkFormula'
@@ -7,8 +11,12 @@ import { CHECKPOINTS, checkpointsOf, TASTE_WORDS } from './checkpoints'
 import { pepperFor } from './pepper'
 import { contradictsSum, tasteRemedies } from './remedies'
 import { saltRoom } from './saltRoom'
+import { saltSources } from './saltSources'
 import { acidBandOf, acidOf, tasteOf } from './taste'
 
+const states = [...byStream(demoFacts)]
+  .filter(([, facts]) => facts[0]?.streamKind === 'batch')
+  .map(([id, facts]) => foldBatch(id, mergeFacts([], facts as Fact[])))
 const STOCK = { id: 'brownStock', saltFrac: 0.0015, solidsFrac: 0.046 }
 const sauces = larchwaterTest.formulas.filter((f) => f.steps.some((s) => s.technique === 'season'))
 const seasoned = sauces.map((formula) => {
@@ -95,5 +103,15 @@ describe('salt before a reduction', () => {
     expect(mostG).toBe(1)
     expect(ceilingFrac).toBeCloseTo(0.0025, 4)
     expect(saltRoom(-1, { nowMassG: 400, nowSaltG: 8 }).mostG).toBe(0)
+  })
+})
+
+describe('where salt is from', () => {
+  it('is told by good, what brings most first: capers before the butter they lie in', () => {
+    const batch = states.find((s) => s.planned?.formulaId === 'redWineShallot' && s.frozen)!
+    const [first, ...rest] = saltSources(batch)
+    expect(first!.name).toContain('Demi-glace')
+    for (const other of rest) expect(other.saltG).toBeLessThanOrEqual(first!.saltG)
+    expect(saltSources(emptyBatch('none'))).toEqual([])
   })
 })

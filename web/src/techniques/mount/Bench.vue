@@ -16,6 +16,16 @@ const lastTemp = computed(() => stepTemps(props.view).at(-1))
 const isSplitting = computed(
   () => work.value !== undefined && work.value.phaseFrac > work.value.phaseLimitFrac,
 )
+/** What that is for a cover and for a volume of sauce: by it a cook checks a pan without a scale. */
+const perCover = computed(() => {
+  const { plan } = props.view.state
+  const ml = props.view.planned?.level?.startMl ?? 0
+  if (!work.value || !plan || ml <= 0) return ''
+  return texts.rooms.butterPerCover(
+    numberText(work.value.butterG / plan.portions, 1),
+    numberText((100 * work.value.butterG) / ml, 1),
+  )
+})
 const isOutside = computed(
   () =>
     lastTemp.value &&
@@ -52,6 +62,7 @@ const isOutside = computed(
               )
             }}
           </p>
+          <p class="caption">{{ perCover }}</p>
           <p v-if="isSplitting" class="wine label" role="alert">✕ {{ texts.rooms.tooMuchFat }}</p>
           <p v-if="lastTemp" class="label" :class="{ roux: isOutside }">
             <span v-if="isOutside" aria-hidden="true">▽ </span

@@ -1,4 +1,4 @@
-import { actualWalk, contentsG, massG, techniqueOf } from '@liquamen/core'
+import { actualSalt, actualWalk, contentsG, massG, saltSources, techniqueOf } from '@liquamen/core'
 import { describe, expect, it } from 'vitest'
 import { button, catalog } from '../../testing/mountScreen'
 import { firstStep, workAt, type AtBench } from '../../testing/workAt'
@@ -257,5 +257,43 @@ describe('cards and gates', () => {
     expect(says(at)).toContain('Cool enough for yolk')
     await at.press('Step done')
     expect(at.view.value.step!.id).not.toBe('separate')
+  })
+})
+
+describe('salt that a pan sauce inherits', () => {
+  it('a rubbed roast’s juices go in by weight, and their salt is in the sum before the first taste', async () => {
+    const at = await workAt('roastJus', 'deglaze', 0.1)
+    const ownFrac = () => actualSalt(at.view.value.state)!.ownSaltFrac
+    const plain = ownFrac()
+    await at.press('It was salted')
+    await at.enter(80)
+    const salted = ownFrac()
+    expect(salted).toBeGreaterThan(plain)
+    expect(says(at)).toContain('✓ 80 g are in')
+    await at.press(/^Undo/)
+    await at.press('A dry rub')
+    await at.enter(80)
+    expect(ownFrac()).toBeGreaterThan(salted)
+    expect(saltSources(at.view.value.state).map((s) => s.name)).toContain('Juices of a salted roast')
+  })
+  it('no other sauce asks for a roast', async () => {
+    expect(says(await workAt('bordelaise', 'deglaze', 0.1))).not.toContain('Juices of the roast')
+  })
+  it('a tap that comes at once is no pace', async () => {
+    const at = await workAt('lyonnaise', 'sweat', 0)
+    const before = endsIn(at)
+    at.kitchen.wait(0.05)
+    await at.settle()
+    await stage(at, 'sweated').trigger('click')
+    await at.settle()
+    expect(endsIn(at)).toBeCloseTo(before - 0.05, 1)
+  })
+  it('gelatin is bloomed, melted in part of the hot liquid, and told for other strengths', async () => {
+    const at = await workAt('panJus', 'addStock', 0.1, {
+      choices: { schools: { gelatin: 'gelatin' }, swaps: {} },
+    })
+    await at.press('Gelatin')
+    expect(says(at)).toMatch(/6.0 g bloom in 36 ml of cold water/)
+    expect(says(at)).toMatch(/Of 160 bloom instead of 200: 6.7 g/)
   })
 })

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { contentsG, gateOf, massG, sauceOf, techniqueOf, type BatchView } from '@liquamen/core'
+import { contentsG, gateOf, isPanSauce, massG, sauceOf, techniqueOf, type BatchView } from '@liquamen/core'
 import { computed, ref, toRef } from 'vue'
 import StepBench from '../../bench/StepBench.vue'
 import { useBench } from '../../bench/useBench'
@@ -9,6 +9,7 @@ import { useKitchenNow } from '../../port/useKitchen'
 import { degreesText, numberText } from '../../ui/format'
 import { texts } from '../../ui/texts'
 import BrowningStages from './BrowningStages.vue'
+import FromRoast from './FromRoast.vue'
 import StepCards from './StepCards.vue'
 import { prepareTexts } from './texts'
 
@@ -52,6 +53,13 @@ const crowdWhy = computed(() =>
       )
     : '',
 )
+/** Fond and juices of a roast or of what was fried go into a pan sauce where its pan is deglazed. */
+const isDeglazing = computed(
+  () =>
+    props.view.step?.technique === 'deglaze' &&
+    isPanSauce(props.view.formula) &&
+    props.view.stepStartedAtMs !== undefined,
+)
 const nowMs = useKitchenNow()
 const gate = computed(() =>
   props.view.stepStartedAtMs === undefined ? undefined : gateOf(props.view, nowMs.value),
@@ -88,7 +96,10 @@ async function weighed(grams: number): Promise<void> {
         {{ texts.rooms.comesThrough(numberText((100 * throughG.after) / throughG.before)) }}
       </p>
     </template>
-    <template #wide><StepCards :key="view.step?.id" :view="view" /></template>
+    <template #wide>
+      <FromRoast v-if="isDeglazing" :view="view" :bench="bench" />
+      <StepCards :key="view.step?.id" :view="view"
+    /></template>
     <template #entry>
       <EntryRuler
         v-if="isWeighing && throughG"

@@ -17,8 +17,12 @@ const goods = computed(() =>
     l.stepId === props.view.step?.id ? (kitchen.ingredients.get(l.ingredientId) ?? []) : [],
   ),
 )
+const gramsOf = (ingredientId: string) =>
+  (props.view.state.plan?.weighOut ?? [])
+    .filter((l) => l.stepId === props.view.step?.id && l.ingredientId === ingredientId)
+    .reduce((sum, l) => sum + (props.view.state.weighed[l.itemId] ?? l.shownG), 0)
 const cards = computed(() =>
-  props.view.step ? cardsOf(props.view.formula, props.view.step, goods.value) : [],
+  props.view.step ? cardsOf(props.view.formula, props.view.step, goods.value, gramsOf) : [],
 )
 const card = computed(() => cards.value.find((c) => c.id === open.value))
 const span = (hours: number) =>
@@ -52,6 +56,12 @@ const lines = computed((): readonly { text: string; isHot?: boolean }[] => {
         })),
         ...plain(says.fatRules),
       ]
+    case 'gelatin':
+      return plain([
+        says.bloom(numberText(of.massG, 1), numberText(of.bloomMl)),
+        says.melt(numberText(of.hotG)),
+        ...of.swaps.map((s) => says.strength(numberText(s.bloom), numberText(s.massG, 1))),
+      ])
     case 'skimFat':
       return plain([says.skimFat(numberText(vessel.value.walked?.begin.fatG ?? 0)), says.skimKeep])
     default:

@@ -71,6 +71,7 @@ export const prepareTexts = {
     fat: 'Which fat',
     skimFat: 'Fat off',
     tomato: 'Tomato',
+    gelatin: 'Gelatin',
     rouxLiquid: 'Liquid to roux',
   },
   cuts: {
@@ -113,6 +114,16 @@ export const prepareTexts = {
     'From a roast’s pan: clean fat and fond, yes. From fish: never into meat, and its butter is thrown away.',
     'Burnt, or with black specks: none of it.',
   ],
+  bloom: (g: string, ml: string) => `${g} g bloom in ${ml} ml of cold water, five to ten minutes.`,
+  melt: (g: string) =>
+    `Melted in ${g} g of the hot liquid, at 50 °C or over; then all of it together. Boiled long it weakens; it sets under 28 °C.`,
+  strength: (bloom: string, g: string) => `Of ${bloom} bloom instead of 200: ${g} g.`,
+  roast: {
+    title: 'Juices of the roast: what salt comes with them',
+    how: { salted: 'It was salted', rub: 'A dry rub', crust: 'A salt crust' },
+    juices: 'Juices that go in, weighed',
+    isIn: (g: string) => `✓ ${g} g are in`,
+  },
   skimFat: (g: string) => `About ${g} g of fat lies over it: off with a ladle, or lift it when cold.`,
   skimKeep: 'Clean, it keeps for a roux or for roasting.',
   tomato: [

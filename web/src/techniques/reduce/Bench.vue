@@ -1,14 +1,10 @@
 <script setup lang="ts">
 import {
   changeHeatBelief,
-  coatContents,
   forecast,
   HEAT_LEVELS,
   LOOKS,
-  massG,
-  saltRoom,
   urgencyOf,
-  wantedCoatPaS,
   type BatchView,
   type HeatLevel,
 } from '@liquamen/core'
@@ -32,16 +28,16 @@ import ThickenPanel from '../thicken/ThickenPanel.vue'
 import TargetForms from './TargetForms.vue'
 import { useBenchKeys } from '../../bench/useBenchKeys'
 import { useBench } from '../../bench/useBench'
-import { useVesselNow } from '../../bench/useVesselNow'
-import { seasonTexts } from '../season/texts'
 import ReductionChain from './ReductionChain.vue'
 import { notchTexts, reduceTexts } from './texts'
+import { useFinish } from './useFinish'
 import { useReduction } from './useReduction'
 
 const props = defineProps<{ view: BatchView }>()
 const bench = useBench(toRef(props, 'view'))
 const pan = useReduction(toRef(props, 'view'), bench)
 const scale = useScale(toRef(props, 'view'), bench)
+const { coating, cream, roomSays } = useFinish(toRef(props, 'view'), bench)
 const nowMs = useKitchenNow()
 const FAR_MS = 12 * 3600_000 // a bare simmer that takes half a day has no clock time worth saying
 /** When the pan is down at a heat word. */
@@ -121,18 +117,6 @@ const saltText = computed(() => {
     percentText(stage.start.salt / stage.targetMassG),
   )
 })
-/** What salt would be right now, for the plate: what is still to boil off makes it stronger. */
-const roomSays = computed(() => {
-  const salt = bench.saltNow.value
-  if (!live.value || !salt) return ''
-  const { mostG, ceilingFrac } = saltRoom(salt.addG - (state.value.saltAdded?.massG ?? 0), {
-    nowMassG: live.value.estimate.massG,
-    nowSaltG: live.value.stage.start.salt,
-  })
-  return mostG < 0.1
-    ? seasonTexts.noRoom
-    : seasonTexts.room(numberText(mostG, 1), percentText(ceilingFrac, 2))
-})
 const halfHeatAt = computed(() => {
   if (!live.value) return ''
   const min = forecast(
@@ -156,15 +140,6 @@ const close = () => {
 async function closeAfter(kept: Promise<boolean>): Promise<void> {
   if (await kept) close()
 }
-/** What will be in the pan at the notch, where the step's words say how it should coat; and what is in it now. */
-const vessel = useVesselNow(toRef(props, 'view'))
-const coating = computed(() => {
-  const end = vessel.value.walked?.end
-  const isPromised = props.view.step && wantedCoatPaS(props.view.step) !== undefined
-  return isPromised && live.value && end && massG(end.liquid) > 0
-    ? coatContents(end, live.value.estimate.massG)
-    : undefined
-})
 const toggle = (which: Entry) => {
   entry.value = entry.value === which ? undefined : which
 }
@@ -233,6 +208,7 @@ useBenchKeys({
         <TargetForms :stage="live.stage" />
       </aside>
     </div>
+    <p v-if="cream" class="caption" :class="{ roux: cream.isHot }">{{ cream.says }}</p>
     <p v-if="roomSays" class="caption">{{ roomSays }}</p>
     <ReductionChain :chain="pan.chain.value" :step-id="view.step?.id ?? ''" />
     <div class="aids">

@@ -3,6 +3,9 @@ export const reduceTexts = {
   chain: 'The reductions of this sauce',
   goesIn: (what: string) => `then ${what},`,
   from: (start: string, end: string) => `${start} → ${end} ml`,
+  cream: (now: string, then: string, best: string, edge: string) =>
+    `Cream: φ ${now} now, ${then} at the notch; stop by ${best}, it breaks from ${edge}.`,
+  creamMend: (g: string) => `${g} g of water brings it back.`,
   beatsIn: (g: string) => `${g} g/l fat in`,
 } as const
 

@@ -4,6 +4,7 @@ import {
   GRADE_NAMES,
   lastSpoon,
   pepperFor,
+  saltSources,
   SALT_KINDS,
   SPOON_GRADES,
   spoonLastTime,
@@ -82,6 +83,7 @@ const bars = computed(() => {
     { name: says.fat, value: 100 * taste.fatFrac, unit: '%', decimals: 0, most: 90 },
   ]
 })
+const sources = computed(() => saltSources(props.view.state))
 const pepper = computed(() => contents.value && pepperFor(props.view.formula, contents.value))
 const seen = computed(() => lastSpoon(props.view.state, props.view.step?.id ?? ''))
 const coat = (grade: SpoonGrade) => texts.book.coats[GRADE_NAMES[grade]] ?? ''
@@ -147,6 +149,9 @@ function saw(grade: SpoonGrade) {
     <template #wide>
       <div v-if="contents" class="sheet gap-above">
         <div>
+          <p v-if="sources.length" class="caption">
+            {{ says.sources(sources.map((s) => `${s.name} ${numberText(s.saltG, 1)} g`).join(' · ')) }}
+          </p>
           <p v-if="pepper" class="caption gap-above">
             {{ says.pepper[pepper.kind] }} {{ pepper.isInReduction ? says.pepper.strain : '' }}
           </p>

@@ -10,6 +10,7 @@ export const seasonTexts = {
   fat: 'fat',
   usual: (low: string, high: string, unit: string) => `usual ${low}–${high} ${unit}`,
   now: (value: string, unit: string) => `${value} ${unit}`,
+  sources: (list: string) => `Its salt so far: ${list}`,
   tastings: 'Tastings, in their order: a clean spoon each, one change at a time',
   checkpoints: {
     reduction: 'The reduction',
