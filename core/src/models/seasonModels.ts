@@ -1,11 +1,13 @@
 import {
   acidPer100Fat,
   convertSaltTsp,
+  saltAfterReduction,
   SALT_KINDS,
   saltToAddG,
   saltTsp,
   type SaltKind,
 } from '../techniques/season/seasoning'
+import { saltRoom } from '../techniques/season/saltRoom'
 import {
   reducedStyle,
   SWEET_FROM_G_PER_L,
@@ -43,6 +45,40 @@ export const SEASON_MODELS: readonly Model[] = [
       grams('presentG', 'salt already in it', 500),
     ],
     run: (v) => within(saltToAddG(num(v, 'massG'), num(v, 'targetPct') / 100, num(v, 'presentG')), 0.05),
+  },
+  {
+    id: 'saltAfterReduction',
+    version: '1',
+    says: 'salt of a liquid that is boiled down to a share of itself',
+    formula: 's/share',
+    unit: '%',
+    sources: [SEASON],
+    confidence: 'high',
+    coverage: 1,
+    inputs: [
+      pct('saltPct', 'salt now', 30),
+      number('shareLeft', 'share of it that is left', { min: 0.01, max: 1, unit: '(0..1)' }),
+    ],
+    run: (v) => ({ value: 100 * saltAfterReduction(num(v, 'saltPct') / 100, num(v, 'shareLeft')) }),
+  },
+  {
+    id: 'saltCeiling',
+    version: '1',
+    says: 'most salt that a liquid may hold now so that the plate is right when the rest has boiled off',
+    formula: 's·share',
+    unit: '%',
+    sources: [SEASON],
+    confidence: 'high',
+    coverage: 1,
+    inputs: [
+      grams('missingG', 'salt that the finished sauce still wants', 500),
+      grams('massG', 'what is in the pan now', 50_000),
+      grams('presentG', 'salt that is in it', 500),
+    ],
+    run: (v) => {
+      const now = { nowMassG: num(v, 'massG'), nowSaltG: num(v, 'presentG') }
+      return { value: 100 * saltRoom(num(v, 'missingG'), now).ceilingFrac }
+    },
   },
   {
     id: 'saltTeaspoons',

@@ -12,6 +12,8 @@ import {
   viscosityPaS,
   type StarchAgent,
 } from '../mixture/viscosity'
+import { SPOON_GRADES, spoonBeside, spoonOfGrade, thicknessBias } from '../techniques/thicken/spoonReading'
+import { doseOf } from '../techniques/thicken/thickenerDose'
 import { choice, number } from './inputs'
 import type { Model, ModelInput } from './model'
 import { num, within, type Values } from './values'
@@ -130,6 +132,40 @@ export const THICKEN_MODELS: readonly Model[] = [
     },
   },
   {
+    id: 'thickenerToAdd',
+    version: '1',
+    says: 'thickener that brings so much sauce from one viscosity to another, and the cold water that starch is stirred into',
+    formula: 'litres × (needed at the target − needed as it is)',
+    unit: 'g',
+    also: { coldWaterG: 'g' },
+    sources: [THICKEN],
+    confidence: 'medium',
+    coverage: 0.8,
+    inputs: [
+      AGENT,
+      number('volumeMl', 'sauce', { min: 1, max: 50_000, unit: 'ml' }),
+      { ...VISCOSITY, name: 'nowPaS', says: 'how thick it is' },
+      { ...VISCOSITY, name: 'targetPaS', says: 'how thick it should be', optional: 0.3 },
+      SOLIDS,
+      GELATIN,
+      TEMP,
+    ],
+    run: (v) => {
+      const pctAt = (paS: number) => starchPctFor(paS, thickness(v), num(v, 'tempC'))
+      const of = (by: number) =>
+        (Math.max(0, pctAt(num(v, 'targetPaS') * by) - pctAt(num(v, 'nowPaS'))) * num(v, 'volumeMl')) / 1000
+      const grams = (pct: number) => agentGPerL(pct, v.agent as StarchAgent)
+      const value = grams(of(1))
+      const dose = doseOf(v.agent as StarchAgent, value)
+      return {
+        value,
+        low: grams(of(1 / VISCOSITY_BAND)),
+        high: grams(of(VISCOSITY_BAND)),
+        also: { coldWaterG: dose.waterG },
+      }
+    },
+  },
+  {
     id: 'starchSwollen',
     version: '1',
     says: 'share of a starch that has swollen',
@@ -179,6 +215,28 @@ export const THICKEN_MODELS: readonly Model[] = [
     ],
     run: (v) =>
       within(gelatinDose(num(v, 'stockG'), num(v, 'nowPct') / 100, num(v, 'targetPct') / 100).gelatinG, 0.1),
+  },
+  {
+    id: 'spoonBias',
+    version: '1',
+    says: 'how many times thicker a sauce is than its sum, from one spoon compared with the five drawn ones',
+    formula: 'conjugate normal on ln η: the sum’s own error, met by the spoon’s',
+    unit: 'times',
+    sources: [THICKEN],
+    confidence: 'medium',
+    coverage: 0.8,
+    inputs: [
+      number('grade', 'the spoon that is seen, 1 jus film to 5 paste', { min: 1, max: 5, unit: 'grade' }),
+      { ...VISCOSITY, name: 'expectedPaS', says: 'what its sum says' },
+    ],
+    run: (v) => {
+      const expectedPaS = num(v, 'expectedPaS')
+      const grade = SPOON_GRADES.find((g) => g === Math.round(num(v, 'grade'))) ?? 3
+      const seen = spoonBeside(spoonOfGrade(grade), expectedPaS)
+      const { meanLn, sdLn } = thicknessBias([{ ...seen, expectedPaS }])
+      const at = (z: number) => Math.exp(meanLn + z * sdLn)
+      return { value: at(0), low: at(-1.2816), high: at(1.2816) }
+    },
   },
   {
     id: 'rouxSurplusFat',

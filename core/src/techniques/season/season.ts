@@ -6,5 +6,5 @@ export const season: Technique = {
   stands: () => 'aside',
   attention: () => 'constant',
   end: leavesAll,
-  models: ['saltToAdd'],
+  models: ['saltToAdd', 'saltAfterReduction', 'saltCeiling', 'acidForFat'],
 }

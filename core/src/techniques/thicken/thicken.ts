@@ -29,5 +29,14 @@ export const thicken: Technique = {
     }
   },
   watch: watchBrowning,
-  models: ['sauceViscosity', 'thickenerNeeded', 'starchSwollen', 'cookOut', 'browningStage', 'browningTaps'],
+  models: [
+    'sauceViscosity',
+    'thickenerNeeded',
+    'thickenerToAdd',
+    'spoonBias',
+    'starchSwollen',
+    'cookOut',
+    'browningStage',
+    'browningTaps',
+  ],
 }
