@@ -56,6 +56,7 @@ export interface BrowningLive {
   readonly wanted: BrowningStage
   readonly panC: number
   /** A pool stands in the pan: nothing browns. */ readonly isPool: boolean
+  /** In how many lots it has gone on: 0 as it went in, 1 with half taken out, 2 when the rest is in. */ readonly lots: number
   readonly stages: readonly StageLive[]
   /** From the wanted stage to burnt, s. */ readonly windowS: number
   /** A pool was tapped after a colour. */ readonly contradiction: boolean

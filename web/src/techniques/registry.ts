@@ -30,7 +30,10 @@ export const ROOMS: Readonly<Record<TechniqueId, TechniqueRoom>> = {
   brown: { Bench: defineAsyncComponent(() => import('./brown/Bench.vue')) },
   thicken: { Bench: defineAsyncComponent(() => import('./thicken/Bench.vue')) },
   simmer: { Bench: defineAsyncComponent(() => import('./simmer/Bench.vue')) },
-  season: { Bench: defineAsyncComponent(() => import('./season/Bench.vue')) },
+  season: {
+    Bench: defineAsyncComponent(() => import('./season/Bench.vue')),
+    Record: defineAsyncComponent(() => import('./season/Record.vue')),
+  },
   hold: { Bench: defineAsyncComponent(() => import('./hold/ToWell.vue')) },
   cool: { Bench: defineAsyncComponent(() => import('./cool/Bench.vue')) },
   serve: { Bench: defineAsyncComponent(() => import('./serve/Bench.vue')) },

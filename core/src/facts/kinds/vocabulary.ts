@@ -30,6 +30,8 @@ export const CUES = [
   'halfWay',
   'pool',
   'poolGone',
+  'halved',
+  'secondLot',
   'dropSits',
   'dropSizzles',
   'dropSkates',

@@ -19,6 +19,8 @@ import { PAN_WORD_SD_K, type BrowningPlan } from './planBrowning'
 const MINUTE_MS = 60_000
 /** Less than this from wanted to burnt: the liquid is to be in hand. */
 const IN_HAND_S = 120
+/** What sets colour back to nothing: a pool, its end, and a lot that goes in by itself. */
+const RESTARTS: readonly string[] = ['pool', 'poolGone', 'halved', 'secondLot']
 const DROPS = { dropSits: 'sits', dropSizzles: 'sizzles', dropSkates: 'skates' } as const
 
 interface Seen {
@@ -45,6 +47,8 @@ const minutes = (seconds: Partial<Record<BrowningStage, number>>): BrowningPlan[
 const held = (tempC: number) => Math.max(120, Math.min(220, tempC))
 /** A pool that is gone has taken the water with it. */
 const RELEASED = 0.9
+/** What was tipped out of a pool has lost half of what it had to give. */
+const HALF_RELEASED = 0.5
 
 /** From when colour counts, and the model's minutes from there: a pool sets it back to nothing, with what water is left. */
 function clockOf(
@@ -58,6 +62,10 @@ function clockOf(
       model: isPlanned ? plan.stagesMin : minutes(browningS(plan.item, held(tempC), wet)),
     }
   }
+  // half of it by itself: its own water has half the pan to itself; a second lot begins raw
+  const half = wet && { ...wet, massKg: wet.massKg / 2 }
+  if (pool.cue === 'halved' || pool.cue === 'secondLot')
+    return { fromMs: pool.atMs, model: minutes(browningS(plan.item, held(tempC), half, HALF_RELEASED)) }
   const model = minutes(browningS(plan.item, held(tempC), undefined, RELEASED))
   if (pool.cue === 'poolGone') return { fromMs: pool.atMs, model }
   const { releaseS } = BROWNING_ITEMS[plan.item]
@@ -83,16 +91,16 @@ export function liveBrowning(
 ): BrowningLive {
   const seen = seenAt(state, step.id)
   const tempC = panC(plan, seen)
-  const lastPool = seen.findLast((s) => s.cue === 'pool' || s.cue === 'poolGone')
+  const restartsAt = seen.findLastIndex((s) => RESTARTS.includes(s.cue))
+  const lastPool = seen[restartsAt]
+  const since = seen.slice(restartsAt + 1)
   const isPool = lastPool?.cue === 'pool'
   const { fromMs, model } = clockOf(plan, { pool: lastPool, tempC, wet, startedAtMs, nowMs })
   const stages = BROWNING_STAGES.filter((s) => model[s] !== undefined)
   const tapped = (stage: BrowningStage) =>
-    seen.findLast(
-      (s) => s.cue === stage && (s.atMs >= (lastPool?.atMs ?? 0) || ORDER(stage) <= ORDER('white')),
-    )
+    (ORDER(stage) <= ORDER('white') ? seen : since).findLast((s) => s.cue === stage) // what is soft stays soft
   const furthest = stages.findLast((s) => tapped(s))
-  const taps = tapsOf(seen, { stages, model, fromMs, sinceMs: lastPool?.atMs ?? 0 })
+  const taps = tapsOf(since, { stages, model, fromMs })
   const saidMin = lastPool ? undefined : plan.saidMin
   const typed = saidMin === undefined ? undefined : { modelMin: model[plan.wanted] ?? 0, saidMin }
   const pace = browningPace(taps, 0, typed)
@@ -102,6 +110,7 @@ export function liveBrowning(
     wanted: plan.wanted,
     panC: tempC,
     isPool,
+    lots: seen.filter((s) => s.cue === 'halved' || s.cue === 'secondLot').length,
     stages: stages.map((stage) => {
       const own = tapped(stage)
       const next = nextStageMin(model[stage] ?? 0, pace, Math.max(0, nowMin))
@@ -117,7 +126,7 @@ export function liveBrowning(
       }
     }),
     windowS: 60 * Math.exp(-pace.meanLn) * ((model.burnt ?? Infinity) - (model[plan.wanted] ?? Infinity)),
-    contradiction: isPool && seen.some((s) => isColour(s.cue) && s.atMs < (lastPool?.atMs ?? 0)),
+    contradiction: isPool && seen.slice(0, restartsAt).some((s) => isColour(s.cue)),
   }
 }
 /** Five times too soon is no pace: the pan had stood with it before the step was begun, or a finger slipped. */
@@ -132,13 +141,11 @@ function tapsOf(
     readonly stages: readonly BrowningStage[]
     readonly model: BrowningPlan['stagesMin']
     readonly fromMs: number
-    readonly sinceMs: number
   },
 ): BrowningTap[] {
   const taps: BrowningTap[] = []
   let last: BrowningStage | undefined
   for (const { cue, atMs } of seen) {
-    if (atMs < of.sinceMs) continue
     const atMin = (atMs - of.fromMs) / MINUTE_MS
     const stage = of.stages.find((s) => s === cue)
     if (stage) {

@@ -1,6 +1,7 @@
 import { actualSalt, actualWalk, contentsG, massG, saltSources, techniqueOf } from '@liquamen/core'
 import { describe, expect, it } from 'vitest'
 import { button, catalog } from '../../testing/mountScreen'
+import { ORDER_ID } from '../../testing/rehearsed'
 import { firstStep, workAt, type AtBench } from '../../testing/workAt'
 
 const strained = firstStep('prepare', 'strain')
@@ -295,5 +296,25 @@ describe('salt that a pan sauce inherits', () => {
     await at.press('Gelatin')
     expect(says(at)).toMatch(/6.0 g bloom in 36 ml of cold water/)
     expect(says(at)).toMatch(/Of 160 bloom instead of 200: 6.7 g/)
+  })
+})
+
+describe('two lots', () => {
+  it('mushrooms that steam: half is taken out, the first lot browns, the second goes in and browns', async () => {
+    const at = await workAt('mushroomSauce', 'sweat', 2, {
+      shares: [{ orderId: ORDER_ID, portions: 30 }],
+    })
+    await at.press('A pool')
+    await at.press('Half taken out')
+    expect(says(at)).toContain('First of two lots')
+    expect(endsIn(at)).toBeGreaterThan(0)
+    at.kitchen.wait(4)
+    await at.settle()
+    await stage(at, 'brown').trigger('click')
+    await at.settle()
+    await at.press('Second lot in')
+    expect(says(at)).toContain('Second of two lots')
+    expect(endsIn(at)).toBeGreaterThan(0)
+    expect(stage(at, 'brown').attributes('aria-pressed')).toBe('false')
   })
 })

@@ -129,6 +129,9 @@ const takeBack = () =>
       </button>
     </div>
     <p v-if="browning.isPool" class="label roux">▽ {{ says.poolStands }}</p>
+    <p v-if="browning.lots > 0" class="label">
+      {{ browning.lots === 1 ? says.firstLotIn : says.secondLotIn }}
+    </p>
     <p v-if="coasts" class="label roux">▽ {{ coasts }}</p>
     <p v-else-if="windowSays" class="caption">{{ windowSays }}</p>
     <div v-if="isContrary" class="question-row" role="alertdialog" :aria-label="says.contrary">
@@ -142,7 +145,18 @@ const takeBack = () =>
       </div>
     </div>
     <div class="keys-row">
-      <v-btn v-if="browning.isPool" @click="see('poolGone', says.poolGone)">{{ says.poolGone }}</v-btn>
+      <template v-if="browning.isPool">
+        <v-btn @click="see('halved', says.halved)">{{ says.halved }}</v-btn><v-btn
+          @click="see('poolGone', says.poolGone)"
+          >{{ says.poolGone }}</v-btn
+        >
+      </template>
+      <v-btn
+        v-else-if="browning.lots === 1 && isWantedSeen"
+        class="is-first"
+        @click="see('secondLot', says.secondLot)"
+        >{{ says.secondLot }}</v-btn
+      >
       <template v-else>
         <v-btn @click="see('halfWay', says.halfWay)">{{ says.halfWay }}</v-btn>
         <v-btn @click="see('pool', says.pool)">{{ says.pool }}</v-btn>

@@ -45,6 +45,10 @@ export const prepareTexts = {
   halfWay: 'Half-way',
   pool: 'A pool',
   poolGone: 'Pool is gone',
+  halved: 'Half taken out',
+  secondLot: 'Second lot in',
+  firstLotIn: 'First of two lots: the rest waits, drained.',
+  secondLotIn: 'Second of two lots.',
   poolStands:
     'A pool stands in the pan: 100 °C, nothing browns. Lots, a wider pan, more flame; salt afterwards.',
   contrary: 'A pool after it took colour: salted, lidded, or a wrong tap?',

@@ -133,7 +133,7 @@ async function keepFilm(filmG: number): Promise<void> {
             <small v-else>{{ says.holds(o.holdsMin) }}</small>
           </button>
         </div>
-        <p v-else class="roux label">▽ {{ says.unreachable }}</p>
+        <p v-if="offers.every((o) => o.forbidden)" class="roux label">▽ {{ says.unreachable }}</p>
         <div v-if="asked?.forbidden" class="question-row" role="alertdialog" :aria-label="says.other">
           <span class="label wine"
             >✕
