@@ -23,10 +23,19 @@ export function seeded(seed: number): () => number {
   }
 }
 
+/** What a table asks for. */
+interface Asked {
+  readonly sauce: string
+  readonly portions: number
+  readonly label: string
+  readonly pickup?: string
+  readonly allergy?: string
+}
+
 /** Takes an order for a sauce, found by typing, and answers its line. */
 export async function takeOrder(
   page: Page,
-  { sauce, portions, label, pickup }: { sauce: string; portions: number; label: string; pickup?: string },
+  { sauce, portions, label, pickup, allergy }: Asked,
 ): Promise<Locator> {
   await page.getByRole('link', { name: 'Service' }).click()
   await page.getByRole('button', { name: 'Take an order' }).click()
@@ -36,15 +45,13 @@ export async function takeOrder(
   await form.getByLabel('Portions').fill(String(portions))
   if (pickup) await form.getByLabel('Pick-up').fill(pickup)
   await form.getByLabel('Table', { exact: true }).fill(label)
+  if (allergy) await form.getByLabel(allergy, { exact: true }).check()
   await form.getByRole('button', { name: 'Take it' }).click()
   return page.getByRole('listitem').filter({ hasText: label })
 }
 
 /** Orders a sauce and puts it on the stove. @returns the batch's id, its bench open */
-export async function putOnStove(
-  page: Page,
-  of: { sauce: string; portions: number; label: string },
-): Promise<string> {
+export async function putOnStove(page: Page, of: Asked): Promise<string> {
   const order = await takeOrder(page, of)
   await order.getByRole('button', { name: 'Plan it' }).click()
   await page.getByRole('button', { name: 'Put it on the stove' }).click()
@@ -122,9 +129,14 @@ export class Cook {
 
   /**
    * Works a batch from its first flame to its end, with readings that are the pan's and not the app's.
-   * @param until - stands still at the first step that does this
+   * @param until - stands still at the first step that does this, or at this step
+   * @param meanwhile - what is done besides at a step, once its goods are in
    */
-  async make(batchId: string, until?: FormulaStep['technique']): Promise<void> {
+  async make(
+    batchId: string,
+    until?: string,
+    meanwhile: Readonly<Record<string, () => Promise<void>>> = {},
+  ): Promise<void> {
     const { page } = this
     await page.locator('ol.steps').waitFor()
     await expectWhole(page, 'a planned bench')
@@ -133,12 +145,13 @@ export class Cook {
     for (let i = 0; i < frozen.steps.length; i++) {
       await soon(() => this.at(), `step ${i} of ${frozen.id}`).toBe(i)
       const step = frozen.steps[i]!
-      if (step.technique === until) return
+      if (step.technique === until || step.id === until) return
       await page.locator('main [role=img], main svg').first().waitFor()
       const isPoured = step.technique === 'pour' // butter that is poured has a gauge of its own
       const lines = isPoured ? [] : weighOut.filter((l) => l.stepId === step.id)
       if (lines.length && !this.wasAway) await this.whileAway(() => this.weighIn(lines))
       else await this.weighIn(lines)
+      await meanwhile[step.id]?.()
       if (await this.work(batchId, step)) return
     }
     throw new Error(`${frozen.id} has no end`)
@@ -156,7 +169,7 @@ export class Cook {
     await expect(this.page.getByText(/taps? kept, none lost|taps? not sent yet/)).toHaveCount(0)
   }
   /** Lights the planned ring; where another sauce still stands there, the empty one that is offered. */
-  private async light(): Promise<void> {
+  async light(): Promise<void> {
     await this.tap(/^Light it/)
     const other = this.page
       .getByRole('alertdialog', { name: 'Its ring is taken' })
@@ -309,7 +322,7 @@ export class Cook {
     await this.done()
     return false
   }
-  private async weighPan(grossG: number): Promise<void> {
+  async weighPan(grossG: number): Promise<void> {
     await this.enter(/^Weigh/, Math.round(grossG))
     await this.answer('It is right')
   }
