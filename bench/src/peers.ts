@@ -1,7 +1,9 @@
 import {
+  browningPace,
   depthAtVolumeMm,
   massFluxKgPerM2S,
   minutesToTarget,
+  nextStageMin,
   startBelief,
   surfaceAreaMm2,
   surroundings,
@@ -116,6 +118,52 @@ function byOde(tolerance: number): number[] {
   })
 }
 
+const PACE_SD = 0.5
+const TAP_SD = 0.15
+/** Model minutes of an onion's stages in a pan of 160 °C; the last is foretold from taps on the others. */
+const STAGES_MIN = [4.09, 11.09, 20.01, 33.3] as const
+
+/** An onion that browns at a pace of its own, its stages tapped as they come. */
+function onion(seed: number) {
+  const random = mulberry32(seed)
+  const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())
+  const theta = PACE_SD * normal()
+  const at = STAGES_MIN.map((min) => min * Math.exp(-theta))
+  const taps = STAGES_MIN.slice(0, -1).map((modelMin, i) => ({
+    modelMin,
+    atMin: (at[i] as number) * Math.exp(TAP_SD * normal()),
+  }))
+  return { taps, lastMin: at.at(-1) as number }
+}
+type Onion = ReturnType<typeof onion>
+const LAST_MIN = STAGES_MIN.at(-1) as number
+
+/** Refitted at each tap, as the bench does it. */
+function tapped({ taps }: Onion): number {
+  let value = 0
+  for (let i = 1; i <= taps.length; i++) value = nextStageMin(LAST_MIN, browningPace(taps.slice(0, i))).value
+  return value
+}
+/** The same by general least squares, the prior a reading of its own. */
+function tappedFitted({ taps }: Onion): number {
+  let theta = 0
+  for (let n = 1; n <= taps.length; n++) {
+    const points = [
+      { seen: 0, sd: PACE_SD },
+      ...taps.slice(0, n).map((t) => ({ seen: Math.log(t.modelMin / t.atMin), sd: TAP_SD })),
+    ]
+    const { parameterValues } = levenbergMarquardt(
+      { x: points.map((_, i) => i), y: points.map((p) => p.seen / p.sd) },
+      ([p = 0]) =>
+        (i: number) =>
+          p / (points[i] as (typeof points)[number]).sd,
+      { initialValues: [0.1], maxIterations: 3, damping: 1e-6 },
+    )
+    theta = parameterValues[0] ?? 0
+  }
+  return LAST_MIN * Math.exp(-theta)
+}
+
 /** What stands in core beside what a general package of the registry would do of it, at the error that both then have. */
 export function peers(): Line[] {
   const pans = Array.from({ length: 200 }, (_, i) => pan(i + 1))
@@ -131,7 +179,19 @@ export function peers(): Line[] {
     () => byLevel(),
     () => byOde(tolerance),
   )
+  const onions = Array.from({ length: 200 }, (_, i) => onion(i + 1))
+  const offStage = (by: (of: Onion) => number) => rms(onions.map((o) => by(o) - o.lastMin))
+  const [taps, tapsFitted] = inTurns(
+    () => onions.map(tapped),
+    () => onions.map(tappedFitted),
+  )
   return [
+    {
+      name: 'a browning forecast refitted at each of three taps',
+      ratio: taps / tapsFitted,
+      peer: 'general least squares (ml-levenberg-marquardt)',
+      detail: `${((1000 * taps) / onions.length).toFixed(1)} µs, off by ${offStage(tapped).toFixed(2)} min; ${((1000 * tapsFitted) / onions.length).toFixed(1)} µs, off by ${offStage(tappedFitted).toFixed(2)} min`,
+    },
     {
       name: 'five readings to a forecast',
       ratio: ours / theirs,

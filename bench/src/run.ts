@@ -1,4 +1,4 @@
-// npm run bench [-- core peers intake fanOut firstView steady growth]: ratios against a named peer or bound in the same run; nothing here is a test
+// npm run bench [-- core peers intake fanOut firstView thickenSlider steady growth]: ratios against a named peer or bound in the same run; nothing here is a test
 import { core } from './core'
 import { fanOut } from './fanOut'
 import { firstView } from './firstView'
@@ -7,6 +7,7 @@ import { intake } from './intake'
 import { say, type Line } from './line'
 import { peers } from './peers'
 import { steady } from './steady'
+import { thickenSlider } from './thickenSlider'
 
 const BENCHES: Record<string, () => Line[] | Promise<Line[]>> = {
   core,
@@ -14,6 +15,7 @@ const BENCHES: Record<string, () => Line[] | Promise<Line[]>> = {
   intake,
   fanOut,
   firstView,
+  thickenSlider,
   steady,
   growth,
 }

@@ -65,6 +65,8 @@ export { type MassPoint, scaleMasses } from './techniques/reduce/scaleMasses'
 export {
   BROWNING_ITEMS,
   BROWNING_STAGES,
+  browningPace,
+  nextStageMin,
   type BrowningKind,
   type BrowningStage,
   coastingS,

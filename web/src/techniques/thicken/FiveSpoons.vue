@@ -1,42 +1,20 @@
 <script setup lang="ts">
-import {
-  GRADE_NAMES,
-  gradeOf,
-  SPOON_GRADES,
-  spoonFilmMm,
-  spoonOfGrade,
-  type SpoonGrade,
-} from '@liquamen/core'
+import { GRADE_NAMES, SPOON_GRADES, spoonFilmMm, spoonOfGrade, type SpoonGrade } from '@liquamen/core'
 import { computed } from 'vue'
 import { fillOf } from '../../app/tokens'
 import { numberText } from '../../ui/format'
 import { texts } from '../../ui/texts'
 import { themeName } from '../../ui/theme'
-import { FIFTH, filmPath, scalePaS, scaleX } from './spoonShape'
+import { FIFTH, filmPath } from './spoonShape'
 import { thickenTexts } from './texts'
 
-/** Five spoons that a cook compares the own one with: the one that is seen is tapped. Under them where the sauce stands, will stand and should. */
-const props = defineProps<{
-  fill: string
-  nowPaS: number
-  fullPaS: number
-  /** When it has swollen, in words; none where nothing swells. */ fullIn?: string | undefined
-  wanted: { readonly low: number; readonly high: number }
-  seen?: SpoonGrade | undefined
-  canTap: boolean
-}>()
-const wantedPaS = defineModel<number>({ required: true })
+/** Five spoons that a cook compares the own one with: the one that is seen is tapped. */
+const props = defineProps<{ fill: string; seen?: SpoonGrade | undefined; canTap: boolean }>()
 const emit = defineEmits<{ saw: [grade: SpoonGrade] }>()
 const colour = computed(() => fillOf(props.fill, themeName.value).fill)
 const mm = (grade: SpoonGrade) => numberText(spoonFilmMm(spoonOfGrade(grade).paS), 2)
 const name = (grade: SpoonGrade) => texts.book.coats[GRADE_NAMES[grade]] ?? ''
-const WIDTH = FIFTH * SPOON_GRADES.length
 const COVER = { 1: 0.14, 2: 0.3, 3: 0.52, 4: 0.76, 5: 1 } as const
-const held = (x: number) => Math.max(14, Math.min(WIDTH - 14, x))
-const isMoving = computed(
-  () => props.fullIn !== undefined && Math.abs(scaleX(props.fullPaS) - scaleX(props.nowPaS)) > 6,
-)
-const says = computed(() => thickenTexts.scale(name(gradeOf(props.nowPaS)), name(gradeOf(wantedPaS.value))))
 </script>
 
 <template>
@@ -73,37 +51,6 @@ const says = computed(() => thickenTexts.scale(name(gradeOf(props.nowPaS)), name
         <strong>{{ name(g) }}</strong>
         <small class="use">{{ thickenTexts.uses[g] }}</small>
       </button>
-    </div>
-    <div class="axis">
-      <svg :viewBox="`0 -22 ${WIDTH} 38`" role="img" :aria-label="says">
-        <path :d="`M0 6H${WIDTH}`" class="line" />
-        <path v-for="i in SPOON_GRADES.length + 1" :key="i" :d="`M${(i - 1) * FIFTH} 0v12`" class="line" />
-        <rect
-          :x="scaleX(wanted.low)"
-          :width="scaleX(wanted.high) - scaleX(wanted.low)"
-          y="2"
-          height="8"
-          class="wanted"
-        />
-        <path :d="`M${scaleX(nowPaS)} 2l-6 -11h12z`" class="now" />
-        <text :x="held(scaleX(nowPaS))" y="-12" text-anchor="middle">{{ thickenTexts.now }}</text>
-        <template v-if="isMoving">
-          <path :d="`M${scaleX(fullPaS)} 2l-6 -11h12z`" class="coming" />
-          <text :x="held(scaleX(fullPaS))" y="-12" text-anchor="middle" class="faint">{{ fullIn }}</text>
-        </template>
-      </svg>
-      <label class="slide"
-        ><span>{{ thickenTexts.wanted }}</span
-        ><input
-          type="range"
-          min="0"
-          :max="WIDTH"
-          step="2"
-          :value="scaleX(wantedPaS)"
-          :aria-label="thickenTexts.wantedSlider"
-          :aria-valuetext="name(gradeOf(wantedPaS))"
-          @input="wantedPaS = scalePaS(Number(($event.target as HTMLInputElement).value))"
-      /></label>
     </div>
   </div>
 </template>
@@ -179,44 +126,5 @@ const says = computed(() => thickenTexts.scale(name(gradeOf(props.nowPaS)), name
 .wall {
   stroke: var(--ink);
   stroke-width: 3;
-}
-.axis svg {
-  width: 100%;
-  display: block;
-}
-.line {
-  stroke: var(--ink);
-  stroke-width: 1;
-}
-.wanted {
-  fill: var(--sorrel);
-}
-.now {
-  fill: var(--ink);
-}
-.coming {
-  fill: var(--bone);
-  stroke: var(--ink);
-  stroke-dasharray: 2 1.5;
-}
-text {
-  fill: var(--ink);
-  font-size: 10px;
-}
-.faint {
-  fill: var(--ink-soft);
-}
-.slide {
-  display: flex;
-  align-items: center;
-  gap: 12px;
-  color: var(--sorrel);
-  font-weight: var(--weight-key);
-}
-.slide input {
-  flex: 1;
-  height: 44px;
-  accent-color: var(--sorrel);
-  cursor: pointer;
 }
 </style>

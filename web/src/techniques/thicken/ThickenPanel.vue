@@ -14,6 +14,7 @@ import { useLessons } from '../../port/useLessons'
 import EntryRuler from '../../ui/EntryRuler.vue'
 import { clockText, dayText, numberText, percentText, spanText } from '../../ui/format'
 import { texts } from '../../ui/texts'
+import CoatAxis from './CoatAxis.vue'
 import FiveSpoons from './FiveSpoons.vue'
 import { thickenTexts as says } from './texts'
 import { useThicken, type Offered } from './useThicken'
@@ -78,16 +79,13 @@ async function keepFilm(filmG: number): Promise<void> {
 <template>
   <section class="thicken gap-above" :aria-label="texts.bench.spoonSeen">
     <div class="spoons">
-      <FiveSpoons
+      <FiveSpoons :fill="view.formula.fill" :seen="seen?.grade" :can-tap="canAct" @saw="t.saw" />
+      <CoatAxis
         v-model="wantedPaS"
-        :fill="view.formula.fill"
         :now-pa-s="coat.nowPaS"
         :full-pa-s="coat.fullPaS"
         :full-in="contents.now ? says.atEnd : left && says.inSpan(left.number, left.unit)"
         :wanted="band"
-        :seen="seen?.grade"
-        :can-tap="canAct"
-        @saw="t.saw"
       />
       <p class="label verdict" :class="verdict === 'right' ? 'sorrel' : 'roux'">
         <span v-if="verdict !== 'right'" aria-hidden="true">▽ </span>{{ verdictSays }}
@@ -196,6 +194,7 @@ async function keepFilm(filmG: number): Promise<void> {
 
 <style scoped>
 .thicken {
+  contain: layout style;
   display: grid;
   grid-template-columns: minmax(0, 1fr) 330px;
   gap: 12px 28px;
