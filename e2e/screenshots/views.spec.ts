@@ -92,21 +92,19 @@ test('pictures of the main views', async ({ page, kitchen }) => {
   await page.screenshot({ path: `${OUT}emulsion.png` })
 })
 
-/** A sauce for each technique whose bench has no picture above. */
-const BENCHES: readonly (readonly [TechniqueId, string])[] = [
-  ['prepare', 'velouteMade'],
+/** A sauce and its step for each technique whose bench has no picture above. */
+const BENCHES: readonly (readonly [technique: TechniqueId, sauce: string, stepId?: string])[] = [
+  ['prepare', 'lyonnaise'],
   ['simmer', 'brownStockMade'],
-  ['thicken', 'supreme'],
-  ['brown', 'hazelnutCapers'],
+  ['thicken', 'supreme', 'liaison'],
+  ['season', 'bordelaise'],
   ['cool', 'fishStockMade'],
 ]
 const formulas = demo.catalog.formulas as unknown as Formula[]
 
-for (const [technique, id] of BENCHES)
+for (const [technique, id, stepId] of BENCHES)
   test(`picture of a bench: ${technique}`, async ({ page, kitchen }) => {
-    const formula =
-      formulas.find((f) => f.id === id) ??
-      formulas.find((f) => f.steps.some((s) => techniqueOf(s).id === technique))!
+    const formula = formulas.find((f) => f.id === id)!
     await openScreen(page, kitchen, '/service')
     const order = await takeOrder(page, {
       sauce: formula.name,
@@ -121,10 +119,11 @@ for (const [technique, id] of BENCHES)
     await page.getByRole('button', { name: /^Light it/ }).click()
     for (const step of formula.steps) {
       await expect(page.locator('[aria-current="step"]')).toContainText(step.verb)
-      if (techniqueOf(step).id === technique) break
+      if (stepId ? step.id === stepId : techniqueOf(step).id === technique) break
       await finishStep(page)
     }
     await page.evaluate(() => document.fonts.ready)
     await expect(page.getByText('not sent yet')).toHaveCount(0)
+    if (technique === 'thicken') await page.getByLabel('Coat that is wanted').scrollIntoViewIfNeeded()
     await page.screenshot({ path: `${OUT}bench-${technique}.png` })
   })

@@ -8,7 +8,7 @@ import type { VariantOutcome } from './variantOutcome'
 const LEAST = {
   phase: 0.004,
   salt: 0.0003,
-  sugar: 0.001,
+  sugar: 0.004,
   acid: 0.0005,
   volume: 0.02,
   minor: 0.5,

@@ -12,7 +12,7 @@ const salt = computed(() => props.state.saltAdded)
 
 <template>
   <section v-if="state.tastes.length || salt" class="stack gap-above">
-    <h2>{{ says.record }}</h2>
+    <h2 class="label">{{ says.record }}</h2>
     <ul>
       <li v-for="t in state.tastes" :key="t.id">
         {{ clockText(t.atMs) }} {{ says.checkpoints[t.checkpoint] }}:

@@ -37,14 +37,18 @@ const COVER = { 1: 0.14, 2: 0.3, 3: 0.52, 4: 0.76, 5: 1 } as const
             d="M12 62c-4 11-8 23-8 34 0 24 14 40 30 40s30-16 30-40c0-11-4-23-8-34-8 4-36 4-44 0z"
             :fill="colour"
             :fill-opacity="COVER[g]"
+            class="edge"
           />
           <path v-if="g === 2" d="M6 90l56 -5M18 89v8M30 88v14M42 87v9M53 86v6" class="finger thin" />
-          <path v-else-if="g > 2" d="M5 92l58 -5" class="finger" />
+          <template v-else-if="g > 2">
+            <path d="M5 92l58 -5" class="finger edge-line" />
+            <path d="M5 92l58 -5" class="finger" />
+          </template>
           <path d="M34 38c20 0 30 34 30 58s-14 40-30 40S4 120 4 96s10-58 30-58z" class="rim" />
-          <circle v-if="g < 3" cx="34" cy="146" r="2.6" :fill="colour" />
+          <circle v-if="g < 3" cx="34" cy="146" r="2.6" :fill="colour" class="edge" />
           <g transform="translate(74 40)">
             <path d="M0 0v96" class="wall" />
-            <path :d="filmPath(g)" :fill="colour" />
+            <path :d="filmPath(g)" :fill="colour" class="edge" />
           </g>
         </svg>
         <span class="mm">{{ mm(g) }}<small> mm</small></span>
@@ -120,8 +124,18 @@ const COVER = { 1: 0.14, 2: 0.3, 3: 0.52, 4: 0.76, 5: 1 } as const
   stroke-width: 7;
   fill: none;
 }
+/* a pale sauce on a pale page still has its edge */
+.edge {
+  stroke: var(--ink);
+  stroke-width: 0.9;
+}
+.finger.edge-line {
+  stroke: var(--ink);
+  stroke-width: 8.6;
+}
 .finger.thin {
-  stroke-width: 2.4;
+  stroke: var(--ink);
+  stroke-width: 1.4;
 }
 .wall {
   stroke: var(--ink);

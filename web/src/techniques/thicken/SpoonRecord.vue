@@ -33,7 +33,7 @@ const spoons = computed(() =>
 
 <template>
   <section v-if="spoons.length" class="stack gap-above">
-    <h2>{{ says.record }}</h2>
+    <h2 class="label">{{ says.record }}</h2>
     <v-table
       ><thead>
         <tr>
