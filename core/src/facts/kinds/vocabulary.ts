@@ -1,3 +1,5 @@
+import { BROWNING_STAGES } from '../../techniques/prepare/browning'
+
 /** What stands on a reading from a probe or scale: which one, and whether it is only a stand-in. */
 export interface ChannelStamp {
   readonly channelId: string
@@ -18,15 +20,7 @@ export const CUES = [
   'shineGone',
   'split',
   'atPressure',
-  'sweated',
-  'wilted',
-  'white',
-  'blond',
-  'golden',
-  'rust',
-  'brown',
-  'dark',
-  'burnt',
+  ...BROWNING_STAGES,
   'halfWay',
   'pool',
   'poolGone',
