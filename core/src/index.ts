@@ -72,9 +72,9 @@ export {
   coastingS,
 } from './techniques/prepare/browning'
 export { cardsOf, isPanSauce, type StepCard } from './techniques/prepare/cards'
-export { type Gate, gateOf } from './techniques/prepare/gates'
+export { gateOf, isShut } from './techniques/prepare/gates'
 export { CROWDS, type CrowdKind } from './techniques/prepare/crowding'
-export { type BrowningPlan, PAN_C_BY_WORD } from './techniques/prepare/planBrowning'
+export { type BrowningPlan } from './techniques/prepare/planBrowning'
 export { type CrowdPlan } from './techniques/prepare/planCrowd'
 export { type Insert, stillIn } from './techniques/prepare/takeOut'
 export { type Clarity, clarityOf } from './pan/clarity'
@@ -177,23 +177,22 @@ export {
 export { TEXTURE_STOPS } from './techniques/reduce/textureStop'
 export { techniqueOf } from './techniques/registry'
 export {
-  type Checkpoint,
   type CheckpointId,
   CHECKPOINTS,
   checkpointsOf,
   TASTE_WORDS,
   type TasteWord,
 } from './techniques/season/checkpoints'
-export { type PepperAdvice, pepperFor } from './techniques/season/pepper'
-export { contradictsSum, type StockLike, type TasteRemedy, tasteRemedies } from './techniques/season/remedies'
-export { type SaltSource, saltSources } from './techniques/season/saltSources'
+export { pepperFor } from './techniques/season/pepper'
+export { contradictsSum, type TasteRemedy, tasteRemedies } from './techniques/season/remedies'
+export { saltSources } from './techniques/season/saltSources'
 export { saltRoom } from './techniques/season/saltRoom'
-export { SALT_KINDS, SALT_TARGETS, type SaltKind, saltTsp } from './techniques/season/seasoning'
-export { type AcidBand, acidBandOf, acidOf, type Taste, tasteOf } from './techniques/season/taste'
-export { THICKENER_GOODS, THICKENING_AGENTS, type ThickeningAgent } from './techniques/thicken/agents'
-export { coatVerdict, endsOnSpoon, wantedCoatPaS } from './techniques/thicken/endsOnSpoon'
-export { CREAM_PHI, type CreamEdge, creamEdge } from './techniques/reduce/creamEdge'
-export { boilOffG, boilOffMin, letDown, type LetDown } from './techniques/thicken/letDown'
+export { SALT_KINDS, SALT_TARGETS, type SaltKind } from './techniques/season/seasoning'
+export { acidBandOf, acidOf, type Taste, tasteOf } from './techniques/season/taste'
+export { THICKENING_AGENTS } from './techniques/thicken/agents'
+export { coatBand, coatVerdict, endsOnSpoon, wantedCoatPaS } from './techniques/thicken/endsOnSpoon'
+export { CREAM_PHI, creamEdge } from './techniques/reduce/creamEdge'
+export { boilOffG, boilOffMin, letDown } from './techniques/thicken/letDown'
 export {
   GRADE_NAMES,
   gradeOf,
@@ -203,14 +202,12 @@ export {
   spoonOfGrade,
   type SpoonGrade,
   type SpoonSays,
-  thicknessBias,
 } from './techniques/thicken/spoonReading'
 export { doseOf, type ThickenerDose, thickenerDoses } from './techniques/thicken/thickenerDose'
 export {
   type Coat,
   coatContents,
   type CoatContents,
-  type DoseInPan,
   lastSpoon,
   spoonRecord,
   watchCoat,
@@ -282,6 +279,7 @@ export { foldOrder, type OrderState } from './batch/foldOrder'
 export { type BrowningLive, type CoolLive, type ReduceLive, type StageLive } from './batch/live'
 export { placeBatch, placeBatches, type PlacedBatch } from './batch/placeBatch'
 export { planAgain, plannedAt } from './batch/planAgain'
+export { stepTemps } from './batch/stepTemps'
 export { frozenAt, LET_DOWN_WITH } from './batch/frozenAt'
 export { findPlace, planBatch, COUNT_BACK_SPARE } from './batch/planBatch'
 export { lateReadyAtMs } from './batch/readyAt'

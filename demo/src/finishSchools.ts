@@ -230,12 +230,12 @@ export const rouxRatioSchool = (fatItemId: string, flourG: number): School => ({
 })
 
 /** A slurry all at once into the sauce that was taken off and cooled a little, then brought up: no lump, more minutes. */
-export const slurryColdWay = (arrowrootG: number, waterG: number, reduceStepId: string) =>
+export const slurryColdWay = (cornstarchG: number, waterG: number, reduceStepId: string) =>
   way(
     'slurryCold',
     'starch slurry, all at once off the boil',
     { op: 'setStep', stepId: reduceStepId, step: { target: 'by a quarter' } },
-    { op: 'add', item: g('slurry', 'cornstarch', arrowrootG, 'cornstarch') },
+    { op: 'add', item: g('slurry', 'cornstarch', cornstarchG, 'cornstarch') },
     { op: 'add', item: g('slurry', 'water', waterG, 'slurryWater') },
     {
       op: 'addStep',

@@ -8,6 +8,7 @@ import { stillIn } from '../techniques/prepare/takeOut'
 import { techniqueOf } from '../techniques/registry'
 import { clockStart, mayStartClock } from '../techniques/hold/clockStart'
 import { emptyBatch, type BatchState, type Binding, type StageFact, type StepState } from './batchState'
+import { stepTemps } from './stepTemps'
 
 type Of<K extends Fact['kind']> = FactOf<K>
 type Draft = { -readonly [P in keyof BatchState]: BatchState[P] }
@@ -85,11 +86,7 @@ function checkCold(fold: BatchFold, fact: Of<'step.finished'>): void {
   const { frozen } = fold.draft
   const { stepId } = fact.payload
   if (frozen?.formula.steps.find((s) => s.id === stepId)?.technique !== 'cool') return
-  const last = fold.stageFacts.findLast(
-    (f) => f.kind === 'reading.taken' && f.payload.how === 'temperature' && f.payload.stepId === stepId,
-  )
-  const tempC =
-    last?.kind === 'reading.taken' && last.payload.how === 'temperature' ? last.payload.tempC : undefined
+  const tempC = stepTemps(fold.stageFacts, stepId).at(-1)?.tempC
   if (tempC === undefined) deviate(fold, fact, 'cooledUnread')
   else if (tempC > foodCode(houseRules(frozen.settings)).coldHoldC) deviate(fold, fact, 'notColdYet', tempC)
 }

@@ -130,6 +130,26 @@ async function discard(): Promise<void> {
           ><span v-else>{{ texts.bench.noRing }}</span>
         </div>
       </div>
+      <div
+        v-if="bench.barred.value"
+        class="question-row"
+        role="alertdialog"
+        :aria-label="texts.bench.barredOut"
+      >
+        <span class="label wine"
+          >✕
+          {{
+            texts.bench.barred(bench.barred.value.good, bench.barred.value.allergen, bench.barred.value.who)
+          }}</span
+        >
+        <div class="keys-row">
+          <v-btn @click="bench.barred.value?.answer(true)">{{ texts.bench.barredIn }}</v-btn><v-btn
+            class="is-first"
+            @click="bench.barred.value?.answer(false)"
+            >{{ texts.bench.barredOut }}</v-btn
+          >
+        </div>
+      </div>
       <div v-if="bench.doubt.value" class="question-row" role="alertdialog" :aria-label="doubt">
         <span class="label">▽ {{ doubt }}</span>
         <div class="keys-row">

@@ -14,14 +14,21 @@ import {
   type Taste,
   type TasteWord,
 } from '@liquamen/core'
-import { computed, type Ref } from 'vue'
+import { computed, shallowRef, type Ref } from 'vue'
 import { useKitchen } from '../port/useKitchen'
 import { tempText } from '../ui/format'
 import { texts } from '../ui/texts'
 import { useActs } from './useActs'
+import { useForbidden, type Forbidden } from './useForbidden'
 import { useSteps } from './useSteps'
 
 type BatchResult = Payloads['batch.finished']['result']
+/** Goods and how much of each, g. */
+type Goods = readonly (readonly [ingredientId: string, massG: number])[]
+/** A good that a guest must not have, and the answer: it is in already, or it stays out. */
+interface Barred extends Forbidden {
+  readonly answer: (isIn: boolean) => void
+}
 const ROOM_C = 20
 const NEAR_BOIL_C = 96
 
@@ -31,6 +38,9 @@ export function useBench(view: Ref<BatchView>) {
   const id = view.value.state.id
   const acts = useActs(id)
   const { attempt, attemptAndShow, keep, keepAndShow, offerUndo } = acts
+  const forbidden = useForbidden(view)
+  /** Moves with the facts, not with the second: what is worked out of it is worked out once. */
+  const state = computed(() => view.value.state)
   const stepId = computed(() => view.value.step?.id ?? '')
   const addition = (
     ingredientId: string,
@@ -44,29 +54,48 @@ export function useBench(view: Ref<BatchView>) {
     coolerByK,
   })
 
+  /** Goods that a guest must not have, waiting for a cook's word. */
+  const barred = shallowRef<Barred>()
+  const record = (goods: Goods, coolerByK?: number) =>
+    attemptAndShow(async () =>
+      offerUndo(
+        await kitchen.recordAll(
+          goods.map(([good, massG]) => ({
+            kind: 'addition.made',
+            streamId: id,
+            payload: addition(good, massG, coolerByK),
+          })),
+        ),
+        goods.map(([, massG]) => `${massG} g`).join(' + '),
+      ),
+    )
+  /** What goes in beyond the formula was asked about by no plan: where a guest of this batch must not have it, it is asked here, once. */
+  function putIn(goods: Goods, coolerByK?: number): Promise<boolean> {
+    const found = forbidden(goods.flatMap(([good, massG]) => (massG > 0 ? [good] : [])))
+    if (!found) return record(goods, coolerByK)
+    return new Promise((settle) => {
+      barred.value = {
+        ...found,
+        answer(isIn) {
+          barred.value = undefined
+          settle(isIn ? record(goods, coolerByK) : false)
+        },
+      }
+    })
+  }
+
   return {
     ...acts,
     ...useSteps(view, acts),
     stepId,
     heatOf: (tempC: number) =>
       keepAndShow('reading.taken', temperatureReading({ stepId: stepId.value }, tempC), tempText(tempC)),
+    barred,
     /** Something goes in or, negative, comes out; cold goods take the boil off until it comes back. */
     add: (ingredientId: string, massG: number, coolerByK?: number) =>
-      keepAndShow('addition.made', addition(ingredientId, massG, coolerByK), `${massG} g`),
+      putIn([[ingredientId, massG]], coolerByK),
     /** What goes in together in one tap, and comes out together by its undo. */
-    addTogether: (goods: readonly (readonly [ingredientId: string, massG: number])[]) =>
-      attemptAndShow(async () =>
-        offerUndo(
-          await kitchen.recordAll(
-            goods.map(([good, massG]) => ({
-              kind: 'addition.made',
-              streamId: id,
-              payload: addition(good, massG),
-            })),
-          ),
-          goods.map(([, massG]) => `${massG} g`).join(' + '),
-        ),
-      ),
+    addTogether: (goods: Goods) => putIn(goods),
     /** What is seen or heard of the step, in one tap. */
     cue: (cue: Cue, says: string) => keep('cue.seen', { stepId: stepId.value, cue }, says),
     /** What the spoon said, and what was computed for it. */
@@ -87,7 +116,7 @@ export function useBench(view: Ref<BatchView>) {
     answer: (alarm: AlarmName) => keep('alarm.silenced', { alarm, stepId: stepId.value }, texts.bench.looked),
     salt: (massG: number, salt?: SaltKind) =>
       attempt(async () => {
-        const end = actualEnd(view.value.state)
+        const end = actualEnd(state.value)
         const salted = end && { ...end, liquid: { ...end.liquid, salt: end.liquid.salt + massG } }
         const saltFrac = salted && massOf(salted.liquid) > 0 ? saltOnPlateFrac(salted) : 1
         const payload = { massG, saltFrac, ...(salt ? { salt } : {}) }
@@ -100,7 +129,7 @@ export function useBench(view: Ref<BatchView>) {
         { stepId: stepId.value, checkpoint, word, saltFrac: of.saltFrac, acidFrac: of.acidFrac },
         texts.bench.tasted,
       ),
-    saltNow: computed(() => actualSalt(view.value.state)),
+    saltNow: computed(() => actualSalt(state.value)),
     serve: (portions: number, orderId: string | null) =>
       keep('portion.served', { portions, orderId }, texts.bench.servedUndo(portions)),
     finish: (result: BatchResult, reason = '') =>

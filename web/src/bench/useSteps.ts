@@ -4,6 +4,7 @@ import {
   coatContents,
   endsOnSpoon,
   gateOf,
+  isShut,
   lastSpoon,
   spoonOfGrade,
   spoonRecord,
@@ -56,6 +57,11 @@ export function useSteps(view: Ref<BatchView>, { attempt, attemptAndShow, offerU
     const isEarly = leftMs > Math.max(EARLY_FROM_MS, EARLY_SHARE * (live.lowAtMs - live.startedAtMs))
     return isEarly ? leftMs : undefined
   }
+  /** Yolk is about to meet something that may still be too hot for it. */
+  function isGateShut(): boolean {
+    const gate = gateOf(view.value)
+    return gate !== undefined && isShut(gate, kitchen.exactNowMs())
+  }
   /** A spoon of this grade, with what the sum says of what is in the vessel. */
   function spoonOf(grade: SpoonGrade): Entry[] {
     const { state, step, live } = view.value
@@ -80,7 +86,7 @@ export function useSteps(view: Ref<BatchView>, { attempt, attemptAndShow, offerU
     if (!step) return false
     const leftMs = earlyMs()
     const inside = stillIn(formula, state, step.id).length || undefined
-    const isHot = gateOf(view.value, kitchen.exactNowMs())?.isShut === true || undefined
+    const isHot = isGateShut() || undefined
     const doubts = leftMs !== undefined || inside || isHot
     if (doubts && sure === 'no' && doubt.value?.stepId !== step.id) {
       const goOn = () => finishStep('time', first, weighedG)

@@ -188,6 +188,10 @@ export const texts = {
     spoonFar: 'Far from what is in the pan: was the spoon read right?',
     asSeen: 'As seen',
     lookAgain: 'Look again',
+    barred: (good: string, allergen: string, who: string) =>
+      `${good} brings ${allergen}; ${who} must not have it. Leave it out, or say that it is in and make theirs anew.`,
+    barredIn: 'It is in already',
+    barredOut: 'Leave it out',
     stillHot:
       'It may still be too hot for yolk: it sets in grains. Cool enough by a probe, or by the back of a finger?',
     noSpoon: 'What does the spoon say?',

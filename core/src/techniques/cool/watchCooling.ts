@@ -1,3 +1,4 @@
+import { stepTemps } from '../../batch/stepTemps'
 import type { BatchState } from '../../batch/batchState'
 import { silencedAt, type Due } from '../../batch/deadline'
 import type { CoolLive } from '../../batch/live'
@@ -20,11 +21,7 @@ const LEFT_MIN = 10
 
 /** A probe's log and what was typed, in order, thinned. */
 function readingsOf({ state, step, probe }: LiveContext, fromMs: number): TempPoint[] {
-  const typed = state.stageFacts.flatMap((f): TempPoint[] =>
-    f.kind === 'reading.taken' && f.payload.how === 'temperature' && f.payload.stepId === step.id
-      ? [{ atMs: f.atMs, tempC: f.payload.tempC }]
-      : [],
-  )
+  const typed = stepTemps(state.stageFacts, step.id)
   const last = probe.at(-1)
   let keptMs = -Infinity
   const thinned = probe.filter((p) => {

@@ -2,25 +2,25 @@ import type { BatchView } from '../../batch/viewBatch'
 import { heatLossW, massFluxKgPerM2S, areaM2, surroundings } from '../../heat/evaporation'
 import { airPressureKPa } from '../../heat/atmosphere'
 import { waterLatentHeatJPerG } from '../../heat/water'
+import { stepTemps } from '../../batch/stepTemps'
 import { massG } from '../../mixture/composition'
 import { actualWalk } from '../../pan/actualWalk'
 import { radiusAtMm } from '../../vessel/profile'
 
 /** What must have cooled before a step goes on. */
 export interface Gate {
-  readonly kind: 'yolk'
   /** Warmest that it may be, °C. */
   readonly mostC: number
-  /** What is there to cool, g. */
-  readonly massG: number
   /** Minutes that it takes by itself, from the boil. */
   readonly coolMin: number
-  /** When its heat went off, ms. */
-  readonly sinceMs: number
-  /** The last temperature that was read here, °C. */
-  readonly readC?: number | undefined
-  readonly isShut: boolean
+  /** When it has stood for that long, ms. */
+  readonly opensAtMs: number
+  /** The last temperature that was read here, °C: it counts before any clock. */
+  readonly readC: number | undefined
 }
+/** Whether it is shut: by what was read, else by how long it has stood. */
+export const isShut = ({ readC, mostC, opensAtMs }: Gate, nowMs: number): boolean =>
+  readC === undefined ? nowMs < opensAtMs : readC > mostC
 
 /** Yolk that meets something hotter sets in grains (its first lumps come from 60 °C on; ten kelvin to spare). */
 const YOLK_MOST_C = 50
@@ -55,8 +55,13 @@ interface CoolingPan {
   readonly roomTempC: number
 }
 
-/** Whether yolk goes onto something that was boiled: shut until a probe reads it cool enough, or it has stood for as long as it takes. */
-export function gateOf({ state, formula, step, pan }: BatchView, nowMs: number): Gate | undefined {
+/** The gate of a step at which yolk goes onto something that was boiled; none elsewhere. */
+export function gateOf({
+  state,
+  formula,
+  step,
+  pan,
+}: Pick<BatchView, 'state' | 'formula' | 'step' | 'pan'>): Gate | undefined {
   const { frozen, plan } = state
   if (!step || !frozen || !plan || step.technique !== 'add') return undefined
   const here = plan.weighOut.filter((l) => l.stepId === step.id)
@@ -89,11 +94,10 @@ export function gateOf({ state, formula, step, pan }: BatchView, nowMs: number):
     fromC,
     YOLK_MOST_C,
   )
-  const read = state.stageFacts.findLast(
-    (f) => f.kind === 'reading.taken' && f.payload.how === 'temperature' && f.payload.stepId === step.id,
-  )
-  const readC =
-    read?.kind === 'reading.taken' && read.payload.how === 'temperature' ? read.payload.tempC : undefined
-  const isShut = readC === undefined ? nowMs < sinceMs + coolMin * 60_000 : readC > YOLK_MOST_C
-  return { kind: 'yolk', mostC: YOLK_MOST_C, massG: liquidG, coolMin, sinceMs, readC, isShut }
+  return {
+    mostC: YOLK_MOST_C,
+    coolMin,
+    opensAtMs: sinceMs + coolMin * 60_000,
+    readC: stepTemps(state.stageFacts, step.id).at(-1)?.tempC,
+  }
 }

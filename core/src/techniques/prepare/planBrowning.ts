@@ -38,8 +38,7 @@ export interface BrowningPlan {
 export function browningItemOf(ingredientId: string, cut: FormulaStep['cut']): BrowningKind | undefined {
   if (/^mushroom|^morel/.test(ingredientId)) return 'mushroomSliced'
   if (/^shallot/.test(ingredientId)) return 'shallotMinced'
-  if (/onion|^leek|^fennel|^carrot|^celer/i.test(ingredientId))
-    return cut === 'fine' ? 'onionDiced' : 'onionSliced'
+  if (/onion|^leek|^fennel/i.test(ingredientId)) return cut === 'fine' ? 'onionDiced' : 'onionSliced'
   if (/^garlic/.test(ingredientId)) return cut === 'fine' ? 'garlicMinced' : 'garlicSliced'
   if (/^tomatoPaste/.test(ingredientId)) return 'tomatoPaste'
   return /^beefTrim/.test(ingredientId) ? 'meatTrim' : undefined
@@ -71,6 +70,10 @@ function leading(
   return first?.item
 }
 
+/** Seconds to each stage, as minutes. */
+export const inMinutes = (seconds: ReturnType<typeof browningS>): BrowningPlan['stagesMin'] =>
+  Object.fromEntries(Object.entries(seconds).map(([stage, s]) => [stage, s / 60]))
+
 /** Stages of what takes colour at a step; nothing where nothing does, or the pan never gets it there. */
 export function planBrowning(
   step: FormulaStep,
@@ -81,12 +84,7 @@ export function planBrowning(
   const wanted = wantedStage(step)
   if (!item || !wanted || !step.heat) return undefined
   const panC = PAN_C_BY_WORD[step.heat]
-  const stagesMin = Object.fromEntries(
-    Object.entries(browningS(item, panC, colourOf(step) ? wet : undefined)).map(([stage, s]) => [
-      stage,
-      s / 60,
-    ]),
-  )
+  const stagesMin = inMinutes(browningS(item, panC, colourOf(step) ? wet : undefined))
   if (stagesMin[wanted] === undefined) return undefined
   const saidMin = step.minutes?.value
   return {

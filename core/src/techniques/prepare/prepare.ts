@@ -1,5 +1,5 @@
 import { skimmed, strained } from '../../pan/sieve'
-import { planPrepared } from './planCrowd'
+import { planPrepared } from './planPrepared'
 import { watchBrowning } from './watchBrowning'
 import { leavesAll, type Attention, type Technique } from '../technique'
 

@@ -14,7 +14,7 @@ import {
   type BrowningTap,
   type Wet,
 } from './browning'
-import { PAN_WORD_SD_K, type BrowningPlan } from './planBrowning'
+import { inMinutes, PAN_WORD_SD_K, type BrowningPlan } from './planBrowning'
 
 const MINUTE_MS = 60_000
 /** Less than this from wanted to burnt: the liquid is to be in hand. */
@@ -41,8 +41,6 @@ function panC(plan: BrowningPlan, seen: readonly Seen[]): number {
   ).tempC
 }
 
-const minutes = (seconds: Partial<Record<BrowningStage, number>>): BrowningPlan['stagesMin'] =>
-  Object.fromEntries(Object.entries(seconds).map(([stage, s]) => [stage, s / 60]))
 /** Outside this the rates are not known, °C. */
 const held = (tempC: number) => Math.max(120, Math.min(220, tempC))
 /** A pool that is gone has taken the water with it. */
@@ -53,35 +51,35 @@ const HALF_RELEASED = 0.5
 /** From when colour counts, and the model's minutes from there: a pool sets it back to nothing, with what water is left. */
 function clockOf(
   plan: BrowningPlan,
-  { pool, tempC, wet, startedAtMs, nowMs }: PoolContext,
+  { restart, tempC, wet, startedAtMs, nowMs }: Restarted,
 ): { readonly fromMs: number; readonly model: BrowningPlan['stagesMin'] } {
-  if (!pool) {
+  if (!restart) {
     const isPlanned = Math.abs(tempC - plan.panC) < 1
     return {
       fromMs: startedAtMs,
-      model: isPlanned ? plan.stagesMin : minutes(browningS(plan.item, held(tempC), wet)),
+      model: isPlanned ? plan.stagesMin : inMinutes(browningS(plan.item, held(tempC), wet)),
     }
   }
-  // half of it by itself: its own water has half the pan to itself; a second lot begins raw
+  // half of it by itself, whichever half: both have stood in the pool, and each has the pan's whole heat
   const half = wet && { ...wet, massKg: wet.massKg / 2 }
-  if (pool.cue === 'halved' || pool.cue === 'secondLot')
-    return { fromMs: pool.atMs, model: minutes(browningS(plan.item, held(tempC), half, HALF_RELEASED)) }
-  const model = minutes(browningS(plan.item, held(tempC), undefined, RELEASED))
-  if (pool.cue === 'poolGone') return { fromMs: pool.atMs, model }
+  if (restart.cue === 'halved' || restart.cue === 'secondLot')
+    return { fromMs: restart.atMs, model: inMinutes(browningS(plan.item, held(tempC), half, HALF_RELEASED)) }
+  const model = inMinutes(browningS(plan.item, held(tempC), undefined, RELEASED))
+  if (restart.cue === 'poolGone') return { fromMs: restart.atMs, model }
   const { releaseS } = BROWNING_ITEMS[plan.item]
-  const leftKg = (wet?.massKg ?? 0) * Math.exp(-(pool.atMs - startedAtMs) / 1000 / releaseS)
-  const goneMs = pool.atMs + 1000 * (wet ? poolEndsS(plan.item, { ...wet, massKg: leftKg }) : 0)
+  const leftKg = (wet?.massKg ?? 0) * Math.exp(-(restart.atMs - startedAtMs) / 1000 / releaseS)
+  const goneMs = restart.atMs + 1000 * (wet ? poolEndsS(plan.item, { ...wet, massKg: leftKg }) : 0)
   return { fromMs: Math.max(nowMs, Number.isFinite(goneMs) ? goneMs : nowMs), model }
 }
-interface PoolContext {
-  readonly pool: Seen | undefined
+interface Restarted {
+  readonly restart: Seen | undefined
   readonly tempC: number
   readonly wet: Wet | undefined
   readonly startedAtMs: number
   readonly nowMs: number
 }
 
-const ORDER = (stage: string) => BROWNING_STAGES.indexOf(stage as BrowningStage)
+const orderOf = (stage: BrowningStage) => BROWNING_STAGES.indexOf(stage)
 
 /** Stages as they were seen and as they are thought to come; a pool sets the colour back to nothing. */
 export function liveBrowning(
@@ -92,16 +90,16 @@ export function liveBrowning(
   const seen = seenAt(state, step.id)
   const tempC = panC(plan, seen)
   const restartsAt = seen.findLastIndex((s) => RESTARTS.includes(s.cue))
-  const lastPool = seen[restartsAt]
+  const restart = seen[restartsAt]
   const since = seen.slice(restartsAt + 1)
-  const isPool = lastPool?.cue === 'pool'
-  const { fromMs, model } = clockOf(plan, { pool: lastPool, tempC, wet, startedAtMs, nowMs })
+  const isPool = restart?.cue === 'pool'
+  const { fromMs, model } = clockOf(plan, { restart, tempC, wet, startedAtMs, nowMs })
   const stages = BROWNING_STAGES.filter((s) => model[s] !== undefined)
   const tapped = (stage: BrowningStage) =>
-    (ORDER(stage) <= ORDER('white') ? seen : since).findLast((s) => s.cue === stage) // what is soft stays soft
+    (orderOf(stage) <= orderOf('white') ? seen : since).findLast((s) => s.cue === stage) // what is soft stays soft
   const furthest = stages.findLast((s) => tapped(s))
   const taps = tapsOf(since, { stages, model, fromMs })
-  const saidMin = lastPool ? undefined : plan.saidMin
+  const saidMin = restart ? undefined : plan.saidMin
   const typed = saidMin === undefined ? undefined : { modelMin: model[plan.wanted] ?? 0, saidMin }
   const pace = browningPace(taps, 0, typed)
   const nowMin = (nowMs - fromMs) / MINUTE_MS
@@ -115,7 +113,7 @@ export function liveBrowning(
       const own = tapped(stage)
       const next = nextStageMin(model[stage] ?? 0, pace, Math.max(0, nowMin))
       const at = (min: number) => fromMs + min * MINUTE_MS
-      const isPassed = furthest !== undefined && ORDER(stage) <= ORDER(furthest)
+      const isPassed = furthest !== undefined && orderOf(stage) <= orderOf(furthest)
       return {
         stage,
         ...(own ? { seenAtMs: own.atMs } : {}),

@@ -8,8 +8,8 @@ export interface PepperAdvice {
   readonly kind: 'white' | 'black'
   /** White is more pungent: this share of the amount of black to begin with. */
   readonly startShare: number
-  /** Crushed pepper that boils in a reduction is strained out, or stays to the plate. */
-  readonly isInReduction: boolean
+  /** Pepper that was boiled in a reduction: strained out again, or on its way to the plate; none where none was. */
+  readonly boiled?: 'strained' | 'stays'
 }
 const WHITE_SHARE = 2 / 3
 const PALE_DAIRY = 0.02
@@ -22,8 +22,12 @@ export function pepperFor(formula: Pick<Formula, 'steps' | 'items'>, finished: C
   const isEgg = formula.steps.some((s) => techniqueOf(s).id === 'eggEmulsion')
   const isPale = isEgg || (mass > 0 && (snfG / mass > PALE_DAIRY || liquid.fat / mass > PALE_FAT))
   const reduces = formula.steps.findIndex((s) => s.technique === 'reduce')
-  const isInReduction = formula.items.some(
-    (i) => /^pepper/.test(i.ingredientId) && formula.steps.findIndex((s) => s.id === i.stepId) <= reduces,
-  )
-  return { kind: isPale ? 'white' : 'black', startShare: isPale ? WHITE_SHARE : 1, isInReduction }
+  const at = (stepId: string) => formula.steps.findIndex((s) => s.id === stepId)
+  const isBoiled = formula.items.some((i) => /^pepper/.test(i.ingredientId) && at(i.stepId) <= reduces)
+  const isStrained = formula.steps.slice(reduces).some((s) => s.technique === 'strain')
+  return {
+    kind: isPale ? 'white' : 'black',
+    startShare: isPale ? WHITE_SHARE : 1,
+    ...(isBoiled ? { boiled: isStrained ? 'strained' : 'stays' } : {}),
+  }
 }

@@ -92,7 +92,9 @@ describe('pepper', () => {
     expect(kind('beurreBlanc').kind).toBe('white')
     expect(kind('whiteWineCream').kind).toBe('white')
     expect(kind('bordelaise').kind).toBe('black')
-    expect(kind('poivrade').isInReduction).toBe(true)
+    expect(kind('poivrade').boiled).toBe('strained')
+    expect(kind('bordelaise').boiled).toBe('stays')
+    expect(kind('hollandaise').boiled).toBeUndefined()
   })
 })
 

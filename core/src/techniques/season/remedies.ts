@@ -1,4 +1,4 @@
-import { massG } from '../../mixture/composition'
+import { solidsFrac } from '../../mixture/composition'
 import { diluteToSalt, keepShare, stretchWithStock } from '../../mixture/saltCorrections'
 import type { Contents } from '../../pan/contents'
 import { acidOf, tasteOf, type AcidBand } from './taste'
@@ -6,8 +6,7 @@ import type { TasteWord } from './checkpoints'
 
 /** One thing that mends a taste: what goes in, how much, and what it leaves. */
 export interface TasteRemedy {
-  readonly kind:
-    'salt' | 'lemon' | 'dilute' | 'stretch' | 'keepShare' | 'butter' | 'sugar' | 'cream' | 'startAgain'
+  readonly kind: 'salt' | 'lemon' | 'dilute' | 'stretch' | 'keepShare' | 'butter' | 'sugar' | 'startAgain'
   /** What goes in; none where nothing does. */ readonly ingredientId?: string
   readonly massG?: number
   /** Salt and acid that it leaves, shares of the sauce. */
@@ -49,7 +48,7 @@ function lessSalt(of: Contents, targetFrac: number, stock: StockLike | undefined
   const state = { massG: taste.massG, saltFrac: taste.saltFrac, wantedSaltFrac: targetFrac }
   if (taste.saltFrac <= targetFrac) return []
   const thinned = diluteToSalt(state)
-  const stretched = stock && stretchWithStock(state, solidsFracOf(of), stock)
+  const stretched = stock && stretchWithStock(state, solidsFrac(of.liquid), stock)
   return [
     ...(thinned.status === 'add'
       ? [{ kind: 'dilute' as const, ingredientId: 'water', massG: thinned.addG, saltFrac: thinned.saltFrac }]
@@ -67,9 +66,6 @@ function lessSalt(of: Contents, targetFrac: number, stock: StockLike | undefined
     { kind: 'keepShare', keepFrac: keepShare(state), saltFrac: targetFrac },
   ]
 }
-const solidsFracOf = ({ liquid }: Contents) =>
-  massG(liquid) > 0 ? 1 - (liquid.water + liquid.ethanol + liquid.acetic) / massG(liquid) : 0
-
 function milder(of: Contents, band: AcidBand): TasteRemedy[] {
   const taste = tasteOf(of)
   const acidG = taste.acidFrac * taste.massG
@@ -110,7 +106,6 @@ export interface StockLike {
 /**
  * What mends a taste, the smallest dose first: acid, then salt, then heat, then water; one change for each tasting. `emulsion:§9` `reduction:C6`
  * @param targetFrac - salt that is wanted, share of the sauce
- * @param highestFrac - most salt of its band: salty above the target is still told to be thinned
  * @returns nothing for what tastes right
  */
 export function tasteRemedies(
@@ -137,10 +132,7 @@ export function tasteRemedies(
     case 'sweet':
       return lessSweet(of)
     case 'bitter':
-      return [
-        ...milder(of, acid).filter((r) => r.kind !== 'butter' || r.massG !== undefined),
-        { kind: 'startAgain' },
-      ]
+      return [...milder(of, acid), { kind: 'startAgain' }]
   }
 }
 

@@ -20,8 +20,14 @@ export function wantedCoatPaS(step: FormulaStep): number | undefined {
 /** Thinner than this share of the coat that is wanted it runs; thicker than that many times it is too thick: nappe's own bounds about its stop. */
 const RUNS_UNDER = TEXTURE_STOPS.nappe.paS[0] / NAPPE_PA_S
 const THICK_OVER = TEXTURE_STOPS.nappe.paS[2] / NAPPE_PA_S
+/** Between which viscosities a sauce has the coat that is wanted, Pa·s. */
+export const coatBand = (wantedPaS: number): { readonly low: number; readonly high: number } => ({
+  low: RUNS_UNDER * wantedPaS,
+  high: THICK_OVER * wantedPaS,
+})
 /** How a sauce stands to the coat that is wanted. */
 export function coatVerdict(paS: number, wantedPaS: number): 'thin' | 'right' | 'thick' {
-  if (paS < RUNS_UNDER * wantedPaS) return 'thin'
-  return paS > THICK_OVER * wantedPaS ? 'thick' : 'right'
+  const { low, high } = coatBand(wantedPaS)
+  if (paS < low) return 'thin'
+  return paS > high ? 'thick' : 'right'
 }

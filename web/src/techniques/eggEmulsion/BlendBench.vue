@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { emulsionOf, type BatchView } from '@liquamen/core'
+import { emulsionOf, stepTemps, type BatchView } from '@liquamen/core'
 import { computed, toRef } from 'vue'
 import StepBench from '../../bench/StepBench.vue'
-import { stepTemps } from '../../bench/stepTemps'
 import { useBench } from '../../bench/useBench'
 import { clockText, degreesText, numberText } from '../../ui/format'
 import { texts } from '../../ui/texts'
@@ -12,7 +11,7 @@ import LoadScale from './LoadScale.vue'
 const props = defineProps<{ view: BatchView }>()
 const bench = useBench(toRef(props, 'view'))
 const plan = computed(() => props.view.state.plan && emulsionOf(props.view.state.plan))
-const lastTemp = computed(() => stepTemps(props.view).at(-1))
+const lastTemp = computed(() => stepTemps(props.view.state.stageFacts, props.view.step?.id ?? '').at(-1))
 </script>
 
 <template>

@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import type { BatchView } from '@liquamen/core'
+import { stepTemps, type BatchView } from '@liquamen/core'
 import { computed, toRef } from 'vue'
 import StepBench from '../../bench/StepBench.vue'
-import { stepTemps } from '../../bench/stepTemps'
 import { useBench } from '../../bench/useBench'
 import { clockText, degreesText, numberText } from '../../ui/format'
 import { texts } from '../../ui/texts'
@@ -12,7 +11,7 @@ import TemperatureBand from '../../vessel/TemperatureBand.vue'
 const props = defineProps<{ view: BatchView }>()
 const bench = useBench(toRef(props, 'view'))
 const work = computed(() => (props.view.planned?.work.kind === 'mount' ? props.view.planned.work : undefined))
-const lastTemp = computed(() => stepTemps(props.view).at(-1))
+const lastTemp = computed(() => stepTemps(props.view.state.stageFacts, props.view.step?.id ?? '').at(-1))
 const isSplitting = computed(
   () => work.value !== undefined && work.value.phaseFrac > work.value.phaseLimitFrac,
 )

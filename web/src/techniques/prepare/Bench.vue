@@ -1,5 +1,14 @@
 <script setup lang="ts">
-import { contentsG, gateOf, isPanSauce, massG, sauceOf, techniqueOf, type BatchView } from '@liquamen/core'
+import {
+  contentsG,
+  gateOf,
+  isPanSauce,
+  isShut,
+  massG,
+  sauceOf,
+  techniqueOf,
+  type BatchView,
+} from '@liquamen/core'
 import { computed, ref, toRef } from 'vue'
 import StepBench from '../../bench/StepBench.vue'
 import { useBench } from '../../bench/useBench'
@@ -61,17 +70,20 @@ const isDeglazing = computed(
     props.view.stepStartedAtMs !== undefined,
 )
 const nowMs = useKitchenNow()
-const gate = computed(() =>
-  props.view.stepStartedAtMs === undefined ? undefined : gateOf(props.view, nowMs.value),
-)
+const state = computed(() => props.view.state)
+const gate = computed(() => {
+  const { formula, step, pan, stepStartedAtMs } = props.view
+  return stepStartedAtMs === undefined ? undefined : gateOf({ state: state.value, formula, step, pan })
+})
+const isGateShut = computed(() => gate.value !== undefined && isShut(gate.value, nowMs.value))
 const gateSays = computed(() => {
-  const of = gate.value
-  if (!of) return ''
-  const most = degreesText(of.mostC)
-  if (!of.isShut) return prepareTexts.gate.open(most)
-  return of.readC === undefined
-    ? prepareTexts.gate.shut(most, numberText(of.coolMin))
-    : prepareTexts.gate.read(degreesText(of.readC), most)
+  if (!gate.value) return ''
+  const { mostC, readC, coolMin } = gate.value
+  const most = degreesText(mostC)
+  if (!isGateShut.value) return prepareTexts.gate.open(most)
+  return readC === undefined
+    ? prepareTexts.gate.shut(most, numberText(coolMin))
+    : prepareTexts.gate.read(degreesText(readC), most)
 })
 const browning = computed(() => (props.view.live?.kind === 'timed' ? props.view.live.browning : undefined))
 async function weighed(grams: number): Promise<void> {
@@ -83,7 +95,7 @@ async function weighed(grams: number): Promise<void> {
 <template>
   <StepBench :view="view" :bench="bench" :temperature="gate ? { startC: 50, reachK: 40 } : undefined">
     <template #default="{ vessel: now }">
-      <p v-if="gate" class="label gap-above" :class="{ roux: gate.isShut }">{{ gateSays }}</p>
+      <p v-if="gate" class="label gap-above" :class="{ roux: isGateShut }">{{ gateSays }}</p>
       <BrowningStages v-if="browning" :key="view.step?.id" :view="view" :bench="bench" :browning="browning" />
       <p v-if="stayedG(now) >= 1" class="label gap-above">
         {{ texts.rooms.staysBehind(numberText(stayedG(now)), numberText(now.endG)) }}

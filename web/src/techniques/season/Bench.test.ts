@@ -1,6 +1,7 @@
 import { checkpointsOf } from '@liquamen/core'
 import { describe, expect, it } from 'vitest'
 import { catalog } from '../../testing/mountScreen'
+import { ORDER_ID } from '../../testing/rehearsed'
 import { firstStep, workAt, type AtBench } from '../../testing/workAt'
 
 const { formula, step } = firstStep('season')
@@ -81,6 +82,8 @@ describe('the Season sheet', () => {
     await at.settle()
     const { massG } = at.kitchen.last('salt.added').payload
     expect(at.view.value.state.saltAdded!.massG).toBe(massG)
+    expect(says(at), 'one change, then it is tasted').not.toContain('What mends it')
+    expect(at.w.find('.tastings .due .name').text()).toBe('Before any acid')
     await word(at, 'Flat').trigger('click')
     await at.settle()
     await at.w
@@ -121,5 +124,43 @@ describe('the Season sheet', () => {
     await at.settle()
     expect(at.kitchen.last('taste.noted').payload).toMatchObject({ checkpoint: 'reduction', word: 'sharp' })
     expect(says(at)).not.toContain('What mends it')
+  })
+})
+
+describe('what mends a taste and a guest must not have', () => {
+  it('is asked about at any bench before it goes in, whichever way it would', async () => {
+    const at = await workAt('bordelaise', 'season')
+    const detailsId = '018f0000-0000-7000-8000-0000000000dd'
+    await at.kitchen.port.record('order.taken', ORDER_ID, {
+      formulaId: 'bordelaise',
+      portions: 6,
+      pickupAtMs: at.view.value.state.plan!.pickupAtMs,
+      label: 'Table 7',
+      detailsId,
+    })
+    await at.kitchen.port.keepDetails({ id: detailsId, allergies: ['milk'] } as never)
+    at.kitchen.made.length = 0
+    await word(at, 'Too sharp').trigger('click')
+    await at.settle()
+    const stands = word(at, 'It stands')
+    if (stands) await stands.trigger('click')
+    await at.w
+      .findAll('.remedies li')
+      .find((l) => l.text().includes('butter'))!
+      .find('button')
+      .trigger('click')
+    await at.settle()
+    expect(says(at)).toMatch(/Butter.* brings Milk; Table 7 must not have it/)
+    await at.press('Leave it out')
+    expect(at.kitchen.kinds()).not.toContain('addition.made')
+  })
+  it('too salty is stretched with the stock that it was made with, where that can help', async () => {
+    const at = await workAt('roastJus', 'season')
+    const half = Math.round(14 * grams(at)) / 10 // half as much again
+    await at.press(/^Add .* now$/)
+    await at.enter(half)
+    await word(at, 'Too salty').trigger('click')
+    await at.settle()
+    expect(says(at)).toMatch(/g water.*unsalted stock/)
   })
 })

@@ -1,43 +1,34 @@
 <script setup lang="ts">
 import {
   acidOf,
-  GRADE_NAMES,
-  lastSpoon,
   pepperFor,
   saltSources,
   SALT_KINDS,
   SPOON_GRADES,
-  spoonLastTime,
-  spoonOfGrade,
   spoonPaS,
-  spoonRecord,
   tasteOf,
   acidBandOf,
   type BatchView,
   type Contents,
   type SaltKind,
-  type SpoonGrade,
 } from '@liquamen/core'
 import { computed, ref, toRef } from 'vue'
 import StepBench from '../../bench/StepBench.vue'
 import { useBench } from '../../bench/useBench'
 import { useVesselNow } from '../../bench/useVesselNow'
-import { useKitchen } from '../../port/useKitchen'
-import { useLessons } from '../../port/useLessons'
 import EntryRuler from '../../ui/EntryRuler.vue'
-import { dayText, numberText, percentText } from '../../ui/format'
+import { numberText, percentText } from '../../ui/format'
 import { texts } from '../../ui/texts'
 import TasteBars from './TasteBars.vue'
 import TasteKeys from './TasteKeys.vue'
 import { seasonTexts as says } from './texts'
+import { coatWord, useSpoon } from '../thicken/useSpoon'
 import { useSaltKind } from './useSaltKind'
 
 /** The Season sheet: what the sauce should taste of before the spoon, the tastings in their order, and salt at the end, less what its goods brought. */
 const props = defineProps<{ view: BatchView }>()
 const bench = useBench(toRef(props, 'view'))
-const kitchen = useKitchen()
 const vessel = useVesselNow(toRef(props, 'view'))
-const { rows } = useLessons(props.view.formula.id)
 const { kind, choose } = useSaltKind()
 const isAdding = ref(false)
 const plan = computed(() => bench.saltNow.value ?? props.view.state.plan?.salt)
@@ -85,24 +76,13 @@ const bars = computed(() => {
 })
 const sources = computed(() => saltSources(props.view.state))
 const pepper = computed(() => contents.value && pepperFor(props.view.formula, contents.value))
-const seen = computed(() => lastSpoon(props.view.state, props.view.step?.id ?? ''))
-const coat = (grade: SpoonGrade) => texts.book.coats[GRADE_NAMES[grade]] ?? ''
-const before = computed(() => {
-  const last = spoonLastTime(rows.value, {
-    formulaId: props.view.formula.id,
-    stepId: props.view.step?.id ?? '',
-    batchId: props.view.state.id,
-  })
-  return last ? says.lastTime(coat(last.grade), dayText(last.atMs)) : ''
-})
+const spoon = useSpoon(
+  toRef(props, 'view'),
+  computed(() => contents.value && { end: contents.value }),
+  bench,
+)
 async function keep(grams: number): Promise<void> {
   if (await bench.salt(grams, kind.value)) isAdding.value = false
-}
-function saw(grade: SpoonGrade) {
-  const { state, step } = props.view
-  if (!contents.value || !step) return
-  const moment = { says: spoonOfGrade(grade), contents: { end: contents.value }, nowMs: kitchen.exactNowMs() }
-  return bench.spoon(spoonRecord(state, step, moment))
 }
 </script>
 
@@ -127,7 +107,7 @@ function saw(grade: SpoonGrade) {
           <v-btn v-else-if="!isPlanned && leftG >= 0.05" @click="isAdding = true">{{
             texts.bench.saltAdd(numberText(leftG, 1), spoons(leftG))
           }}</v-btn>
-          <p class="caption">{{ says.step(`${numberText(0.002 * plan.finalMassG, 1)}`) }}</p>
+          <p class="caption">{{ says.step(numberText(0.002 * plan.finalMassG, 1)) }}</p>
           <div class="kinds" role="group" :aria-label="says.kindsLabel">
             <button
               v-for="(gPerTsp, k) in SALT_KINDS"
@@ -153,20 +133,20 @@ function saw(grade: SpoonGrade) {
             {{ says.sources(sources.map((s) => `${s.name} ${numberText(s.saltG, 1)} g`).join(' · ')) }}
           </p>
           <p v-if="pepper" class="caption gap-above">
-            {{ says.pepper[pepper.kind] }} {{ pepper.isInReduction ? says.pepper.strain : '' }}
+            {{ says.pepper[pepper.kind] }} {{ pepper.boiled ? says.pepper[pepper.boiled] : '' }}
           </p>
           <template v-if="spoonPaS(contents) > 0">
             <p class="label gap-above">
-              {{ says.consistency }} <span class="caption">{{ before }}</span>
+              {{ says.consistency }} <span class="caption">{{ spoon.before.value }}</span>
             </p>
             <div class="keys-row">
               <v-btn
                 v-for="g in SPOON_GRADES"
                 :key="g"
                 :disabled="view.stepStartedAtMs === undefined"
-                :aria-pressed="seen?.grade === g"
-                @click="saw(g)"
-                >{{ g }} <small>{{ coat(g) }}</small></v-btn
+                :aria-pressed="spoon.seen.value?.grade === g"
+                @click="spoon.saw(g)"
+                >{{ g }} <small>{{ coatWord(g) }}</small></v-btn
               >
             </div>
           </template>

@@ -22,7 +22,7 @@ const amount = (r: TasteRemedy) =>
         <span class="name">{{ says.checkpoints[c.id] }}</span>
         <span class="caption">{{ says.hints[c.id] }}</span>
         <span v-if="c.noted" class="sorrel">{{ says.says(says.words[c.noted.word]) }}</span>
-        <span v-else-if="canAct && c.id === t.due.value?.id" class="keys-row">
+        <span v-if="canAct && c.id === t.due.value?.id" class="keys-row">
           <v-btn v-for="w in TASTE_WORDS" :key="w" @click="t.say(c.id, w)">{{ says.words[w] }}</v-btn>
         </span>
       </li>

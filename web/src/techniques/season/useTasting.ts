@@ -2,7 +2,9 @@ import {
   acidBandOf,
   acidOf,
   checkpointsOf,
+  compositionOf,
   contradictsSum,
+  solidsFrac,
   tasteOf,
   tasteRemedies,
   type BatchView,
@@ -30,9 +32,17 @@ export function useTasting(view: Ref<BatchView>, of: Ref<Contents>, bench: Bench
       .filter((c) => c.stepId === view.value.step?.id)
       .map((c) => ({ ...c, noted: noted.value.findLast((t) => t.checkpoint === c.id) })),
   )
-  /** The tasting whose turn it is: the first that nothing was said of. */
-  const due = computed(() => here.value.find((c) => !c.noted))
   const last = computed(() => noted.value.at(-1))
+  /** Something went in after the last word: one change, then it is tasted again. */
+  const isMended = computed(() => {
+    const facts = kitchen.factsOf(view.value.state.id)
+    const at = facts.findIndex((f) => f.id === last.value?.id)
+    return at >= 0 && facts.slice(at + 1).some((f) => f.kind === 'addition.made' || f.kind === 'salt.added')
+  })
+  const isAgain = (c: { readonly id: CheckpointId }) =>
+    isMended.value && last.value?.checkpoint === c.id && last.value.word !== 'right'
+  /** The tasting whose turn it is: the one that was mended, else the first that nothing was said of. */
+  const due = computed(() => here.value.find(isAgain) ?? here.value.find((c) => !c.noted))
   const answered = ref<string>()
   const contrary = computed(() => {
     const said = last.value
@@ -50,14 +60,24 @@ export function useTasting(view: Ref<BatchView>, of: Ref<Contents>, bench: Bench
     if (word === 'sweet') return `${percentText(taste.value.sugarFrac)} % ${says.sugar}`
     return `${percentText(taste.value.saltFrac, 2)} % ${says.salt}`
   }
+  /** The stock that the sauce was made with: it may be stretched with more of it and boiled down again. */
+  const stock = computed(() => {
+    const { frozen, plan } = view.value.state
+    const good = frozen?.ingredients.find(
+      (i) => i.group === 'stock' && plan?.weighOut.some((l) => l.ingredientId === i.id),
+    )
+    const of = good && compositionOf(good, 100)
+    return good && of && { id: good.id, saltFrac: of.salt / 100, solidsFrac: solidsFrac(of) }
+  })
   /** What mends what was said last; nothing while it is in doubt. A reduction alone is meant to be too much of everything. */
   const remedies = computed<readonly TasteRemedy[]>(() => {
     const said = last.value
-    if (!said || contrary.value || said.checkpoint === 'reduction') return []
+    if (!said || contrary.value || isMended.value || said.checkpoint === 'reduction') return []
     const goods = view.value.state.frozen?.ingredients ?? []
     return tasteRemedies(said.word, of.value, {
       targetFrac: formula.value.saltTargetFrac.value,
       acid: acid.value,
+      stock: stock.value,
     }).filter((r) => r.ingredientId === undefined || goods.some((g) => g.id === r.ingredientId))
   })
   return {

@@ -20,6 +20,7 @@ import ThickenPanel from './ThickenPanel.vue'
 /** Roux, slurry, kneaded butter, liaison: by weight, and how thick it will be by the spoon. */
 const props = defineProps<{ view: BatchView }>()
 const bench = useBench(toRef(props, 'view'))
+const state = computed(() => props.view.state)
 const step = computed(() => props.view.step)
 const browning = computed(() => (props.view.live?.kind === 'timed' ? props.view.live.browning : undefined))
 const isRoux = computed(() => step.value?.technique === 'roux')
@@ -39,9 +40,7 @@ const roux = computed(() => {
 /** How it will coat when its liquid has been cooked out. */
 const rouxWorth = computed(() => {
   const simmers = roux.value.after.find((s) => s.technique === 'simmer')
-  const end = isRoux.value
-    ? actualWalk(props.view.state)?.find((w) => w.step.id === simmers?.id)?.end
-    : undefined
+  const end = isRoux.value ? actualWalk(state.value)?.find((w) => w.step.id === simmers?.id)?.end : undefined
   return end && texts.book.coats[coatGrade(spoonPaS(end)).name]
 })
 /** Yolk thickens a sauce here and curdles there, °C (emulsion.md §2, with cream and starch about it). */

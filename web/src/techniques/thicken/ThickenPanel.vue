@@ -1,22 +1,15 @@
 <script setup lang="ts">
-import {
-  coatGrade,
-  GRADE_NAMES,
-  gradeOf,
-  spoonLastTime,
-  type BatchView,
-  type CoatContents,
-} from '@liquamen/core'
+import { coatBand, coatGrade, gradeOf, HALF_FLOUR, type BatchView, type CoatContents } from '@liquamen/core'
 import { computed, ref, toRef } from 'vue'
 import type { Bench } from '../../bench/useBench'
 import { useKitchenNow } from '../../port/useKitchen'
-import { useLessons } from '../../port/useLessons'
 import EntryRuler from '../../ui/EntryRuler.vue'
-import { clockText, dayText, numberText, percentText, spanText } from '../../ui/format'
+import { clockText, numberText, percentText, spanText } from '../../ui/format'
 import { texts } from '../../ui/texts'
 import CoatAxis from './CoatAxis.vue'
 import FiveSpoons from './FiveSpoons.vue'
 import { thickenTexts as says } from './texts'
+import { coatWord } from './useSpoon'
 import { useThicken, type Offered } from './useThicken'
 
 /** How the sauce coats, against five drawn spoons; what would bring it there, in grams; and how it stands when it has swollen. */
@@ -28,13 +21,11 @@ const props = defineProps<{
 }>()
 const nowMs = useKitchenNow()
 const t = useThicken(toRef(props, 'view'), toRef(props, 'contents'), props.bench)
-const { coat, verdict, chosen, offers, seen, wantedPaS } = t
+const { coat, verdict, chosen, offers, seen, before, wantedPaS } = t
 const isWeighing = ref(false)
-/** A thickener that a guest must not have was tapped. */
-const asked = ref<Offered>()
 const thick = (paS: number) => numberText(paS, paS < 0.1 ? 3 : 2)
 const grams = (g: number) => numberText(g, g < 20 ? 1 : 0)
-const band = computed(() => ({ low: wantedPaS.value / 1.5, high: wantedPaS.value * (8 / 3) }))
+const band = computed(() => coatBand(wantedPaS.value))
 const left = computed(() => {
   const at = coat.value.dose?.fullAtMs
   return at !== undefined && at > nowMs.value ? spanText(at - nowMs.value) : undefined
@@ -46,31 +37,13 @@ const verdictSays = computed(() => {
 })
 const seenSays = computed(() =>
   seen.value
-    ? says.seen(
-        texts.book.coats[GRADE_NAMES[seen.value.grade]] ?? '',
-        texts.book.coats[coatGrade(seen.value.expectedPaS).name] ?? '',
-      )
+    ? says.seen(coatWord(seen.value.grade), texts.book.coats[coatGrade(seen.value.expectedPaS).name] ?? '')
     : '',
 )
-const { rows } = useLessons(props.view.formula.id)
-const before = computed(() => {
-  const asked = {
-    formulaId: props.view.formula.id,
-    stepId: props.view.step?.id ?? '',
-    batchId: props.view.state.id,
-  }
-  const last = spoonLastTime(rows.value, asked)
-  return last ? says.lastTime(texts.book.coats[GRADE_NAMES[last.grade]] ?? '', dayText(last.atMs)) : ''
-})
 const amount = (o: Offered, of = o.next) =>
-  t.isHalfFlour(o.agent) ? says.inFat(grams(of.massG)) : says.inWater(grams(of.massG), numberText(of.waterG))
-function take(o: Offered): void {
-  asked.value = o.forbidden ? o : undefined
-  t.agent.value = o.agent
-}
-async function put(o: Offered): Promise<void> {
-  if (await t.put(o.next)) asked.value = undefined
-}
+  HALF_FLOUR.includes(o.agent)
+    ? says.inFat(grams(of.massG))
+    : says.inWater(grams(of.massG), numberText(of.waterG))
 async function keepFilm(filmG: number): Promise<void> {
   if (await t.weighed(filmG)) isWeighing.value = false
 }
@@ -122,7 +95,7 @@ async function keepFilm(filmG: number): Promise<void> {
             :key="o.agent"
             class="agent"
             :aria-pressed="chosen?.agent === o.agent"
-            @click="take(o)"
+            @click="t.agent.value = o.agent"
           >
             <span class="name">{{ says.agent[o.agent] }}</span> <strong>{{ grams(o.massG) }} g</strong>
             <small v-if="o.forbidden" class="wine">{{
@@ -132,28 +105,13 @@ async function keepFilm(filmG: number): Promise<void> {
           </button>
         </div>
         <p v-if="offers.every((o) => o.forbidden)" class="roux label">▽ {{ says.unreachable }}</p>
-        <div v-if="asked?.forbidden" class="question-row" role="alertdialog" :aria-label="says.other">
-          <span class="label wine"
-            >✕
-            {{
-              says.asksForbidden(asked.forbidden.good, asked.forbidden.allergen, asked.forbidden.who)
-            }}</span
-          >
-          <div class="keys-row">
-            <v-btn v-if="canAct" @click="put(asked)">{{ says.isIn }}</v-btn><v-btn
-              class="is-first"
-              @click="((asked = undefined), (t.agent.value = undefined))"
-              >{{ says.other }}</v-btn
-            >
-          </div>
-        </div>
-        <template v-else-if="chosen">
+        <template v-if="chosen">
           <p class="caption">
             {{ coat.dose ? says.rest(amount(chosen)) : says.first(grams(chosen.massG), amount(chosen))
             }}<template v-if="chosen.keptG > 0.05"> · {{ says.keepBack(grams(chosen.keptG)) }}</template>
           </p>
           <p class="caption">{{ says.how[chosen.agent] }}</p>
-          <v-btn v-if="canAct" class="put" @click="put(chosen)"
+          <v-btn v-if="canAct" class="put" @click="t.put(chosen.next)"
             >{{ says.put }} <small>{{ amount(chosen) }}</small></v-btn
           >
         </template>

@@ -3,7 +3,6 @@ import type { StarchAgent } from '@liquamen/core'
 /** What the Thicken bench says. */
 export const thickenTexts = {
   tap: 'tap the spoon you see · film drawn × 7',
-  film: (mm: string) => `${mm} mm film`,
   spoon: (name: string, mm: string) => `Spoon seen: ${name}, ${mm} mm of film`,
   uses: {
     1: 'roast jus',
@@ -26,8 +25,6 @@ export const thickenTexts = {
   stopEarlier: 'At the notch it would be too thick for that coat: stop when the spoon says so.',
   from: (paS: string, low: string, high: string) =>
     `${paS} Pa·s at 45 °C (${low}–${high}), from what is in the pan`,
-  bySpoons: (n: number, times: string) =>
-    `${n} ${n === 1 ? 'spoon' : 'spoons'} of this batch: × ${times} of the sum`,
   wait: 'wait, at a simmer',
   thenSpoon: (at: string) => `then the spoon · rawness gone ${at}`,
   swollen: 'all swollen: the spoon',
@@ -57,10 +54,6 @@ export const thickenTexts = {
   inWater: (dry: string, water: string) => `${dry} g in ${water} g cold water`,
   inFat: (whole: string) => `${whole} g, half flour`,
   mustNot: (goods: string, who: string) => `✕ ${goods} · ${who}`,
-  asksForbidden: (good: string, allergen: string, who: string) =>
-    `${good} brings ${allergen}; ${who} must not have it. Take another, or say that it is in and make theirs anew.`,
-  other: 'Take another',
-  isIn: 'It is in already',
   orBoil: (g: string, min: string) => `or boil ${g} g off, about ${min} min; the salt rises with it`,
   orBoilG: (g: string) => `or boil ${g} g off; the salt rises with it`,
   thin: (g: string, what: string) => `${g} g ${what}`,

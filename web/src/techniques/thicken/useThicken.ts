@@ -3,23 +3,16 @@ import {
   boilOffMin,
   coatVerdict,
   doseOf,
-  endsOnSpoon,
-  HALF_FLOUR,
   isFarFromSum,
-  lastSpoon,
+  LET_DOWN_WITH,
   letDown,
-  spoonOfFilm,
-  spoonOfGrade,
   spoonPaS,
-  spoonRecord,
   thickenerDoses,
   THICKENING_AGENTS,
   wantedCoatPaS,
   watchCoat,
   type BatchView,
   type CoatContents,
-  type SpoonGrade,
-  type SpoonSays,
   type StarchAgent,
   type ThickenerDose,
 } from '@liquamen/core'
@@ -28,10 +21,10 @@ import type { Bench } from '../../bench/useBench'
 import { useForbidden } from '../../bench/useForbidden'
 import { useKitchen, useKitchenNow } from '../../port/useKitchen'
 import { texts } from '../../ui/texts'
+import { useSpoon } from './useSpoon'
 
 /** Four fifths first; the rest after the full time, if the spoon asks for it. */
 const FIRST_SHARE = 0.8
-const LETS_DOWN = ['water', 'brownStock']
 const round = (grams: number) => Math.round(grams * 10) / 10
 
 /** A thickener as it is offered: all of it, and what goes in now. */
@@ -53,7 +46,7 @@ export function useThicken(view: Ref<BatchView>, of: Ref<CoatContents>, bench: B
   const goods = computed(() => new Map((view.value.state.frozen?.ingredients ?? []).map((i) => [i.id, i])))
   const wantedPaS = ref(wantedCoatPaS(step.value) ?? spoonPaS(contents.value))
   const coat = computed(() => watchCoat(view.value.state, step.value, of.value, nowMs.value))
-  const seen = computed(() => lastSpoon(view.value.state, step.value.id))
+  const { seen, before, saw, weighed } = useSpoon(view, of, bench)
   const by = computed(() => Math.exp(coat.value.bias.meanLn))
   /** What the sum must come to for the spoon to show what is wanted. */
   const sumPaS = computed(() => wantedPaS.value / by.value)
@@ -81,17 +74,17 @@ export function useThicken(view: Ref<BatchView>, of: Ref<CoatContents>, bench: B
       }))
   })
   const agent = ref<StarchAgent>()
-  /** The thickener that is chosen: the one that is in already, the one that was tapped, the first that a guest may have. */
+  /** The thickener that is chosen: the one that was tapped, the one that is in already, the first that a guest may have. */
   const chosen = computed(() => {
     const of = (id: StarchAgent | undefined) => offers.value.find((o) => o.agent === id)
     return of(agent.value) ?? of(coat.value.dose?.agent) ?? offers.value.find((o) => !o.forbidden)
   })
   const downs = computed(() =>
     verdict.value === 'thick' && !isStopEarlier.value
-      ? LETS_DOWN.flatMap((id) => {
+      ? LET_DOWN_WITH.flatMap((id) => {
           const good = goods.value.get(id)
           const down = good && letDown(of.value.now ?? contents.value, sumPaS.value, good, step.value)
-          return down ? [{ ...down, name: good.name.toLowerCase(), forbidden: forbidden([id]) }] : []
+          return down ? [{ ...down, name: good.name.toLowerCase() }] : []
         })
       : [],
   )
@@ -111,16 +104,6 @@ export function useThicken(view: Ref<BatchView>, of: Ref<CoatContents>, bench: B
     bench.addTogether(dose.goods.map((g) => [g.ingredientId, round(g.massG)] as const))
   const thin = (down: { readonly ingredientId: string; readonly massG: number }) =>
     bench.add(down.ingredientId, Math.max(1, Math.round(down.massG)))
-  const spoon = (says: SpoonSays & { readonly filmG?: number }) =>
-    bench.spoon(
-      spoonRecord(view.value.state, step.value, {
-        says,
-        contents: of.value,
-        nowMs: kitchen.exactNowMs(),
-      }),
-    )
-  const saw = (grade: SpoonGrade) => spoon(spoonOfGrade(grade))
-  const weighed = (filmG: number) => spoon({ ...spoonOfFilm(filmG), filmG })
   /** A spoon that says something quite else than the sum; asked about once. */
   const answered = ref<string>()
   const far = computed(() =>
@@ -140,6 +123,7 @@ export function useThicken(view: Ref<BatchView>, of: Ref<CoatContents>, bench: B
     wantedPaS,
     coat,
     seen,
+    before,
     verdict,
     isStopEarlier,
     offers,
@@ -151,7 +135,5 @@ export function useThicken(view: Ref<BatchView>, of: Ref<CoatContents>, bench: B
     thin,
     saw,
     weighed,
-    isAsked: computed(() => endsOnSpoon(step.value)),
-    isHalfFlour: (a: StarchAgent) => HALF_FLOUR.includes(a),
   }
 }
