@@ -1,6 +1,7 @@
 import { defineConfig } from 'vitest/config'
 
 const SEED = `${import.meta.dirname}/vitest.seed.ts`
+const isolate = false // pure functions leave nothing behind: what is imported once serves every file of a worker
 const testTimeout = 60_000 // no test asserts a speed: a slow machine is no failure
 
 export default defineConfig({
@@ -14,6 +15,7 @@ export default defineConfig({
           include: ['src/**/*.test.ts'],
           setupFiles: [SEED],
           testTimeout,
+          isolate,
         },
       },
       {
@@ -23,9 +25,10 @@ export default defineConfig({
           include: ['src/**/*.test.ts'],
           setupFiles: [SEED],
           testTimeout,
+          isolate,
         },
       },
-      { test: { name: 'devices', root: 'devices', include: ['src/**/*.test.ts'], testTimeout } },
+      { test: { name: 'devices', root: 'devices', include: ['src/**/*.test.ts'], testTimeout, isolate } },
       './server/vitest.config.ts',
       './web/vitest.config.ts',
     ],

@@ -7,7 +7,8 @@ export default defineConfig({
     include: ['src/**/*.test.ts'],
     setupFiles: [`${import.meta.dirname}/../vitest.seed.ts`],
     globalSetup: ['src/testing/globalSetup.ts'],
-    testTimeout: 30_000,
+    isolate: false, // every test opens a database of its own; only imports are shared
+    testTimeout: 60_000,
     hookTimeout: 60_000,
   },
 })

@@ -1,4 +1,4 @@
-import { Cook, putOnStove, seeded } from '../cook'
+import { Cook, finishStep, putOnStove, seeded } from '../cook'
 import { eveningTest as test, expect } from '../kitchenServer'
 import { expectWhole } from '../layout'
 
@@ -64,7 +64,7 @@ test('a reduction that went too far is let down again, with what that does to it
   await expect(fix).toContainText('salt')
   await fix.click()
   await expect(fix).toBeHidden()
-  await cook.tap('Step done')
+  await finishStep(page)
   const state = await cook.state(batchId)
   expect(state.deviations.map((d) => d.code)).toEqual([])
   expect(Math.abs(state.steps.reduceWine!.massG! / stage.targetMassG - 1)).toBeLessThan(0.04)
