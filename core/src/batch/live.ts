@@ -2,6 +2,7 @@ import type { StagePlan } from './batchPlan'
 import type { CoolingPlace } from '../cooling/container'
 import type { CoolingRemedy, CoolingVerdict } from '../safety/coolingRule'
 import type { TempPoint } from '../safety/lethality'
+import type { HeatLevel } from '../heat/heater'
 import type { HoldClock } from '../safety/holdClock'
 import type { CreditBand } from '../safety/lethality'
 import type { LiveEmulsion } from '../techniques/eggEmulsion/liveEmulsion'
@@ -46,6 +47,7 @@ export interface StageLive {
   readonly stage: BrowningStage
   readonly seenAtMs?: number
   /** This or a later stage was seen. */ readonly isPassed: boolean
+  /** When it comes, 10–50–90 %; infinite where this flame never gets it there. */
   readonly lowAtMs: number
   readonly atMs: number
   readonly highAtMs: number
@@ -55,6 +57,7 @@ export interface BrowningLive {
   readonly item: BrowningKind
   readonly wanted: BrowningStage
   readonly panC: number
+  /** Its flame, as it was planned or turned since. */ readonly level: HeatLevel | undefined
   /** A pool stands in the pan: nothing browns. */ readonly isPool: boolean
   /** In how many lots it has gone on: 0 as it went in, 1 with half taken out, 2 when the rest is in. */ readonly lots: number
   readonly stages: readonly StageLive[]

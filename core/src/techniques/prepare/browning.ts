@@ -132,15 +132,18 @@ export function poolEndsS(kind: BrowningKind, wet: Wet | undefined): number {
   return crowding(crowd, wet).wetS
 }
 
+/** A pan as it was turned up and down: its temperature so many seconds from when the food went in, °C. */
+export type PanOverTime = (s: number) => number
+
 /**
- * Seconds to each stage at a steady pan: first its water, since nothing browns in a pool, then by the heat of its face. `kitchen:K-B1 K-B2 K-B4`
- * @param panC - of the pan or its oil; for a roux the roux itself; 120..220
+ * Seconds to each stage: first its water, since nothing browns in a pool, then by the heat of its face. `kitchen:K-B1 K-B2 K-B4`
+ * @param pan - its temperature or its oil's, steady or over time; for a roux the roux itself; 120..220 °C
  * @param releasedFrac - of its water that is out already, 0..1
  * @returns stages that it reaches within four hours
  */
 export function browningS(
   kind: BrowningKind,
-  panC: number,
+  pan: number | PanOverTime,
   wet?: Wet,
   releasedFrac = 0,
 ): Partial<Record<BrowningStage, number>> {
@@ -150,12 +153,13 @@ export function browningS(
     Object.entries(softened(kind)).map(([s, r]) => [s, -item.releaseS * Math.log(1 - r)]),
   )
   const waiting = Object.entries(item.stages) as [BrowningStage, number][]
+  const panAt = typeof pan === 'number' ? () => pan : pan
   let browned = 0
   for (let s = 0; s < LONGEST_S && waiting.length && Number.isFinite(fromS); s += 1) {
     if (s + 1 <= fromS) continue
     const from = Math.max(s, fromS)
     const released = 1 - (1 - releasedFrac) * Math.exp(-(s + 0.5) / item.releaseS)
-    const step = rateAt(item, BOILS_C + item.contact * released * (panC - BOILS_C)) * (s + 1 - from)
+    const step = rateAt(item, BOILS_C + item.contact * released * (panAt(s + 0.5) - BOILS_C)) * (s + 1 - from)
     while (waiting.length && browned + step >= (waiting[0]?.[1] ?? Infinity)) {
       const [stage, at] = waiting.shift() as [BrowningStage, number]
       reached[stage] = from + (s + 1 - from) * ((at - browned) / step)
@@ -165,12 +169,16 @@ export function browningS(
   return reached
 }
 
+/** A pan off its flame, so many seconds on, °C. `kitchen:K-B5` */
+export const offTheHeatC = (panC: number, s: number, coolsS = PAN_COOLS_S): number =>
+  ROOM_C + (panC - ROOM_C) * Math.exp(-s / coolsS)
+
 /** How much longer at the old heat a pan left standing browns what is in it, s. `kitchen:K-B5` */
 export function coastingS(kind: BrowningKind, panC: number, coolsS = PAN_COOLS_S): number {
   const { contact } = BROWNING_ITEMS[kind]
   let sum = 0
   for (let s = COAST_STEP_S / 2; ; s += COAST_STEP_S) {
-    const tempC = ROOM_C + (panC - ROOM_C) * Math.exp(-s / coolsS)
+    const tempC = offTheHeatC(panC, s, coolsS)
     if (tempC <= BOILS_C) return sum
     sum += 10 ** ((contact * (tempC - panC)) / Z_K) * COAST_STEP_S
   }

@@ -227,6 +227,37 @@ describe('stages of what softens and takes colour', () => {
   })
 })
 
+describe('the flame of what takes colour', () => {
+  it('each says when the wanted stage would come; turned up it comes sooner, turned off never, and what was seen stays', async () => {
+    const at = await workAt('lyonnaise', 'sweat', 0)
+    at.kitchen.wait(5)
+    await at.settle()
+    await stage(at, 'sweated').trigger('click')
+    await at.settle()
+    const before = endsIn(at)
+    await at.press(/^Flame/)
+    await at.press(/^full \d\d:\d\d$/)
+    expect(endsIn(at)).toBeLessThan(before - 2)
+    await at.press(/^Flame full/)
+    await at.press(/^off/)
+    expect(says(at)).toContain('not at this flame')
+    expect(stage(at, 'sweated').attributes('aria-pressed')).toBe('true')
+    await at.press(/^Flame off/)
+    await at.press(/^medium \d/)
+    expect(says(at)).not.toContain('not at this flame')
+  })
+  it('a pool boils away sooner on more flame', async () => {
+    const at = await workAt('mushroomSauce', 'sweat', 2, { shares: [{ orderId: ORDER_ID, portions: 30 }] })
+    await at.press(/^Flame/)
+    await at.press(/^low/)
+    await at.press('A pool')
+    const slow = endsIn(at)
+    await at.press(/^Flame low/)
+    await at.press(/^full/)
+    expect(endsIn(at)).toBeLessThan(slow)
+  })
+})
+
 describe('cards and gates', () => {
   it.each(catalog.formulas.map((f) => [f.id, f] as const))(
     '%s: every card of its steps opens and says something',

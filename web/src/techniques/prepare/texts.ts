@@ -41,6 +41,7 @@ export const prepareTexts = {
   wanted: 'wanted',
   seenAt: (at: string) => `✓ ${at}`,
   around: (low: string, high: string) => `${low}–${high}`,
+  notHere: 'not at this flame',
   tap: (stage: string) => `Stage seen: ${stage}`,
   halfWay: 'Half-way',
   pool: 'A pool',
