@@ -20,6 +20,7 @@ export { type Allergen, type AllergenMark, ALLERGENS } from './allergens/allerge
 export { checkAllergens } from './allergens/checkAllergens'
 export { US_ALLERGENS, usAllergensOf } from './allergens/usAllergens'
 export { type DecidedFinding, isSettled, usableSources } from './allergens/usableSources'
+export { type WayAround, waysAround } from './allergens/waysAround'
 
 // kitchen
 export { fitPan, type PanFit } from './kitchen/calibration/pan'

@@ -2,6 +2,7 @@ import type { Formula, School } from '@liquamen/core'
 import { deglaze, formula, g, ml, mount, reduce, season, serve, step, strainStep, sweat } from './formulaDsl'
 import {
   aromaticColourSchool,
+  garlicSchool,
   mushroomSaltSchool,
   mushroomWashSchool,
   pepperSchool,
@@ -118,7 +119,7 @@ export const BROWN_SAUCES: readonly Formula[] = [
       g('addDemi', 'tomatoPaste', 25, 'tomato'),
     ),
     [],
-    [mushroomSaltSchool(2), mushroomWashSchool(18), tomatoSchool('tomato', 'addDemi')],
+    [mushroomSaltSchool(2), mushroomWashSchool(18), tomatoSchool('tomato', 'addDemi'), garlicSchool(6)],
   ),
   demiChild(
     'mustardBrown',

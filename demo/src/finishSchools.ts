@@ -106,6 +106,53 @@ export const aromaticColourSchool = (defaultId: 'pale' | 'golden'): School => {
   }
 }
 
+/** Garlic after the rest has its colour, since it needs a minute: with the liquid it stays pale and sharp, golden it is sweet, brown it is seconds from bitter. */
+export const garlicSchool = (massG: number): School => {
+  const fried = (id: string, says: string, step: Pick<FormulaStep, 'colour' | 'endsWhen' | 'minutes'>) =>
+    way(
+      id,
+      says,
+      { op: 'add', item: g('garlic', 'garlic', massG, 'garlic') },
+      {
+        op: 'addStep',
+        afterStepId: 'sweat',
+        step: {
+          id: 'garlic',
+          technique: 'sweat',
+          verb: 'garlic',
+          heat: 'medium',
+          cut: 'fine',
+          attention: 'constant',
+          cautions: ['hotFat'],
+          ...step,
+        },
+      },
+    )
+  return {
+    id: 'garlic',
+    says: 'Garlic',
+    defaultId: 'none',
+    reason: 'not everybody wants it, and it burns first',
+    options: [
+      way('none', 'none'),
+      way('pale', 'with the liquid: pale and sharp', {
+        op: 'add',
+        item: g('deglaze', 'garlic', massG, 'garlic'),
+      }),
+      fried('golden', 'golden: sweet, liquid in hand', {
+        colour: 'golden',
+        endsWhen: 'Golden at the edge: liquid now',
+        minutes: { low: 0.8, value: 1.2, high: 1.6 },
+      }),
+      fried('brown', 'brown: roasted, seconds from bitter', {
+        colour: 'brown',
+        endsWhen: 'Light brown all over: liquid now',
+        minutes: { low: 1.1, value: 1.6, high: 2.1 },
+      }),
+    ],
+  }
+}
+
 /** Aromatics strained out, or left in to be eaten; then they are cut to be eaten. */
 export const strainOutSchool: School = {
   id: 'strainOut',

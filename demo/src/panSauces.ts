@@ -1,5 +1,6 @@
 import type { Formula } from '@liquamen/core'
 import {
+  garlicSchool,
   mushroomColourSchool,
   mushroomSaltSchool,
   mushroomWashSchool,
@@ -51,6 +52,7 @@ export const PAN_SAUCES: readonly Formula[] = [
       schools: [
         sourceSchool('stock'),
         roastSaltSchool(60, 'addStock', 'sweat'),
+        garlicSchool(4),
         {
           id: 'gelatin',
           says: 'Thin stock',
@@ -131,7 +133,13 @@ export const PAN_SAUCES: readonly Formula[] = [
       dishes: ['steak', 'chicken', 'pasta'],
       keeps: { hotMin: 60, chilledDays: 2, freezes: 'fair' },
       motherId: 'demiGlaceMade',
-      schools: [creamBody(0.37), mushroomSaltSchool(3), mushroomWashSchool(30), mushroomColourSchool],
+      schools: [
+        creamBody(0.37),
+        mushroomSaltSchool(3),
+        mushroomWashSchool(30),
+        mushroomColourSchool,
+        garlicSchool(6),
+      ],
     },
     [
       g('sweat', 'butter', 20, 'sweatButter'),

@@ -5,11 +5,13 @@ import {
   hasLightEgg,
   isSettled,
   lateReadyAtMs,
+  waysAround,
   type Allergen,
   type AllergenDecision,
   type BatchState,
   type Formula,
   type OrderState,
+  type WayAround,
 } from '@liquamen/core'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
@@ -74,6 +76,42 @@ const portionsOf = (batch: BatchState) =>
 /** Portions that no batch is planned for: all, or those of a batch that was taken off or discarded. */
 const unplanned = computed(() => taken.value.portions - lines.value.reduce((sum, l) => sum + l.portions, 0))
 const isMade = (batch: BatchState) => batch.status === 'planned' || batch.status === 'underWay'
+const WAYS_SHOWN = 4
+/** How the sauce could be made so that its guest may have it, while nothing is planned for it. */
+const ways = computed(() => {
+  if (!isBlocked.value || props.batches.length) return []
+  const asked = {
+    ...taken.value,
+    allergies: (props.details?.allergies ?? []) as Allergen[],
+    decided: (allergen: Allergen, id: string) => props.order.decisions[`${allergen}:${id}`]?.decision,
+  }
+  return waysAround(formulas.value, asked, kitchen.ingredients).slice(0, WAYS_SHOWN)
+})
+/** As the Book says it: the way of a school, or the good that goes in instead. */
+const saysWay = ({ by }: WayAround) =>
+  by
+    .map((step) => {
+      if ('itemId' in step) return kitchen.ingredients.get(step.ingredientId)?.name ?? step.ingredientId
+      const school = formula.value?.schools?.find((s) => s.id === step.schoolId)
+      return `${school?.says}: ${school?.options.find((o) => o.id === step.optionId)?.says}`
+    })
+    .join(', ')
+/** The order is corrected: it is asked for in that way from now on. */
+function makeSo({ choices }: WayAround): void {
+  const told = kitchen.factsOf(props.order.id).find((f) => f.kind === 'order.taken')
+  if (!told) return
+  const payload = { ...taken.value, choices }
+  void tapped(() =>
+    kitchen.recordAll([
+      {
+        kind: 'fact.corrected',
+        streamId: props.order.id,
+        streamKind: 'order',
+        payload: { factId: told.id, kind: told.kind, payload },
+      },
+    ]),
+  )
+}
 const decide = (f: { allergen: Allergen; ingredientId: string }, decision: AllergenDecision) =>
   tapped(() =>
     kitchen.record('allergen.decided', props.order.id, {
@@ -112,6 +150,10 @@ const decide = (f: { allergen: Allergen; ingredientId: string }, decision: Aller
           >
         </li>
       </ul>
+      <div v-if="ways.length" class="keys-row">
+        <span class="label">{{ texts.service.madeInstead }}</span>
+        <v-btn v-for="way in ways" :key="saysWay(way)" @click="makeSo(way)">{{ saysWay(way) }}</v-btn>
+      </div>
       <p v-if="isBlocked" class="wine label">✕ {{ texts.service.decide }}</p>
       <p v-if="lateAtMs" class="roux label">▽ {{ texts.service.lateBy(clockText(lateAtMs)) }}</p>
     </div>

@@ -154,6 +154,24 @@ describe('an order’s line', async () => {
       payload: { allergen: 'milk', decision: 'leaveOff' },
     })
   })
+  it('is asked for in a way that its guest may have, by one tap that corrects the order', async () => {
+    const details = { ...celery, allergies: ['gluten'] }
+    store.kitchen.factsOf = () => [{ id: 'f1', kind: 'order.taken' }] as never
+    const w = line(orderOf({ formulaId: 'supreme', detailsId: 'd1' }), details)
+    await button(w, 'Cornstarch').trigger('click')
+    expect(store.recorded.at(-1)).toMatchObject({
+      kind: 'fact.corrected',
+      streamKind: 'order',
+      streamId: 'o1',
+      payload: {
+        factId: 'f1',
+        payload: {
+          formulaId: 'supreme',
+          choices: { swaps: { flour: { ingredientId: 'cornstarch' } } },
+        },
+      },
+    })
+  })
   it('a made base brings what its own formula has in it: milk of the butter in a fish stock', () => {
     const fish = line(orderOf({ formulaId: 'whiteWineCream', detailsId: 'd1' }), {
       ...celery,

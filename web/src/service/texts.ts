@@ -41,6 +41,7 @@ export const serviceTexts = {
   contains: 'contains it',
   mayContain: 'may contain it',
   unknownLabel: 'label not known',
+  madeInstead: 'Made another way:',
   decide: 'A person must decide before this can be planned.',
   labelClear: 'Label read: free of it',
   leaveOff: 'Leave sauce off this plate',
