@@ -73,7 +73,7 @@ export {
   coastingS,
 } from './techniques/prepare/browning'
 export { cardsOf, isPanSauce, type StepCard } from './techniques/prepare/cards'
-export { gateOf, isShut } from './techniques/prepare/gates'
+export { type Gate, gateOf, isShut } from './techniques/prepare/gates'
 export { CROWDS, type CrowdKind } from './techniques/prepare/crowding'
 export { type BrowningPlan } from './techniques/prepare/planBrowning'
 export { type CrowdPlan } from './techniques/prepare/planCrowd'

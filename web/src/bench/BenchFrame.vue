@@ -46,7 +46,7 @@ const reopenable = computed(() => steps.value.find((s) => s.id === reopening.val
 const doubt = computed(() => {
   const of = props.bench.doubt.value
   if (of?.stillIn) return texts.bench.stillIn(of.stillIn)
-  if (of?.isHot) return texts.bench.stillHot
+  if (of?.hotFor) return texts.bench.stillHot[of.hotFor]
   const left = of?.leftMs === undefined ? undefined : spanText(of.leftMs)
   if (left) return texts.bench.early(`${left.number} ${left.unit}`.trim())
   return of?.saw ? texts.bench.noSpoon : ''

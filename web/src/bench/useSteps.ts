@@ -12,6 +12,7 @@ import {
   type BatchState,
   type BatchView,
   type FactKind,
+  type Gate,
   type SpoonGrade,
 } from '@liquamen/core'
 import { shallowRef, type Ref } from 'vue'
@@ -26,12 +27,13 @@ export interface DoubtfulEnd {
   readonly stepId: string
   readonly leftMs?: number | undefined
   readonly stillIn?: number | undefined
-  /** What yolk is about to meet may still be too hot for it. */
-  readonly isHot?: boolean | undefined
+  /** What is about to meet something that may still be too hot for it. */
+  readonly hotFor?: Waiting | undefined
   readonly goOn: () => Promise<boolean>
   /** Its end is told by the spoon, and none was looked at: ends it with the one that is tapped. */
   readonly saw?: (grade: SpoonGrade) => Promise<boolean>
 }
+type Waiting = Exclude<Gate['before'], 'hotLiquid'>
 const EARLY_SHARE = 0.5 // of its least minutes
 const EARLY_FROM_MS = 60_000
 
@@ -57,10 +59,11 @@ export function useSteps(view: Ref<BatchView>, { attempt, attemptAndShow, offerU
     const isEarly = leftMs > Math.max(EARLY_FROM_MS, EARLY_SHARE * (live.lowAtMs - live.startedAtMs))
     return isEarly ? leftMs : undefined
   }
-  /** Yolk is about to meet something that may still be too hot for it. */
-  function isGateShut(): boolean {
+  /** What is about to meet something that may still be too hot for it; a liquid may be cold, and is not asked about. */
+  function shutBefore(): Waiting | undefined {
     const gate = gateOf(view.value)
-    return gate !== undefined && isShut(gate, kitchen.exactNowMs())
+    if (!gate || gate.before === 'hotLiquid' || !isShut(gate, kitchen.exactNowMs())) return undefined
+    return gate.before
   }
   /** A spoon of this grade, with what the sum says of what is in the vessel. */
   function spoonOf(grade: SpoonGrade): Entry[] {
@@ -86,11 +89,11 @@ export function useSteps(view: Ref<BatchView>, { attempt, attemptAndShow, offerU
     if (!step) return false
     const leftMs = earlyMs()
     const inside = stillIn(formula, state, step.id).length || undefined
-    const isHot = isGateShut() || undefined
-    const doubts = leftMs !== undefined || inside || isHot
+    const hotFor = shutBefore()
+    const doubts = leftMs !== undefined || inside || hotFor
     if (doubts && sure === 'no' && doubt.value?.stepId !== step.id) {
       const goOn = () => finishStep('time', first, weighedG)
-      doubt.value = { stepId: step.id, leftMs, stillIn: inside, isHot, goOn }
+      doubt.value = { stepId: step.id, leftMs, stillIn: inside, hotFor, goOn }
       return false
     }
     const isSpoonSeen = lastSpoon(state, step.id) !== undefined

@@ -192,8 +192,11 @@ export const texts = {
       `${good} brings ${allergen}; ${who} must not have it. Leave it out, or say that it is in and make theirs anew.`,
     barredIn: 'It is in already',
     barredOut: 'Leave it out',
-    stillHot:
-      'It may still be too hot for yolk: it sets in grains. Cool enough by a probe, or by the back of a finger?',
+    stillHot: {
+      yolk: 'It may still be too hot for yolk: it sets in grains. Cool enough by a probe, or by the back of a finger?',
+      tomato:
+        'The fat may still be too hot for tomato: it spits and turns bitter. Off the flame a minute or two?',
+    },
     noSpoon: 'What does the spoon say?',
     /** Said when a visit was made. */
     visited: { look: 'Looked', stir: 'Stirred', skim: 'Skimmed', topUp: 'Looked' },

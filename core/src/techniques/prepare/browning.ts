@@ -173,6 +173,10 @@ export function browningS(
 export const offTheHeatC = (panC: number, s: number, coolsS = PAN_COOLS_S): number =>
   ROOM_C + (panC - ROOM_C) * Math.exp(-s / coolsS)
 
+/** Minutes until a pan off its flame has cooled so far. */
+export const offTheHeatMin = (fromC: number, toC: number): number =>
+  fromC <= toC ? 0 : (PAN_COOLS_S / 60) * Math.log((fromC - ROOM_C) / (toC - ROOM_C))
+
 /** How much longer at the old heat a pan left standing browns what is in it, s. `kitchen:K-B5` */
 export function coastingS(kind: BrowningKind, panC: number, coolsS = PAN_COOLS_S): number {
   const { contact } = BROWNING_ITEMS[kind]

@@ -4,14 +4,18 @@ import { airPressureKPa } from '../../heat/atmosphere'
 import { waterLatentHeatJPerG } from '../../heat/water'
 import { stepTemps } from '../../batch/stepTemps'
 import { massG } from '../../mixture/composition'
+import { offTheHeatMin } from './browning'
+import { PAN_C_BY_WORD } from './planBrowning'
 import { actualWalk } from '../../pan/actualWalk'
 import { radiusAtMm } from '../../vessel/profile'
 
-/** What must have cooled before a step goes on. */
+/** What must have cooled before something meets it. */
 export interface Gate {
+  /** What waits for it. A liquid waits only if it is hot: cold, it may go in at once. */
+  readonly before: 'yolk' | 'tomato' | 'hotLiquid'
   /** Warmest that it may be, °C. */
   readonly mostC: number
-  /** Minutes that it takes by itself, from the boil. */
+  /** Minutes that it takes by itself, from when it left its flame. */
   readonly coolMin: number
   /** When it has stood for that long, ms. */
   readonly opensAtMs: number
@@ -55,13 +59,39 @@ interface CoolingPan {
   readonly roomTempC: number
 }
 
-/** The gate of a step at which yolk goes onto something that was boiled; none elsewhere. */
-export function gateOf({
-  state,
-  formula,
-  step,
-  pan,
-}: Pick<BatchView, 'state' | 'formula' | 'step' | 'pan'>): Gate | undefined {
+type Worked = Pick<BatchView, 'state' | 'formula' | 'step' | 'pan'>
+
+/** The gate of a step, where something must have cooled before what goes in there; none elsewhere. */
+export const gateOf = (of: Worked): Gate | undefined => yolkGate(of) ?? hotPanGate(of)
+
+/** Wet goods on fat over this spit, and paste darkens at once. */
+const TOMATO_MOST_C = 120
+/** Starch that meets hot liquid hotter than this swells in lumps before it is stirred apart. */
+const ROUX_MOST_C = 60
+
+/** Tomato onto the fat of a pan that took colour, and hot liquid onto a hot roux. */
+function hotPanGate({ state, formula, step }: Worked): Gate | undefined {
+  const before = step && formula.steps[formula.steps.indexOf(step) - 1]
+  const sinceMs = before && state.steps[before.id]?.finishedAtMs
+  const isHotPan = before?.technique === 'roux' || before?.technique === 'sweat'
+  if (!step || !before?.heat || !isHotPan || sinceMs === undefined) return undefined
+  const here = (state.plan?.weighOut ?? []).filter((l) => l.stepId === step.id)
+  const isTomato = here.some((l) => /^tomato/.test(l.ingredientId))
+  const isOnRoux = before.technique === 'roux' && here.some((l) => l.isLiquid)
+  if (!isTomato && !isOnRoux) return undefined
+  const mostC = isTomato ? TOMATO_MOST_C : ROUX_MOST_C
+  const coolMin = offTheHeatMin(PAN_C_BY_WORD[before.heat], mostC)
+  return {
+    before: isTomato ? 'tomato' : 'hotLiquid',
+    mostC,
+    coolMin,
+    opensAtMs: sinceMs + coolMin * 60_000,
+    readC: stepTemps(state.stageFacts, step.id).at(-1)?.tempC,
+  }
+}
+
+/** Yolk that goes onto something that was boiled. */
+function yolkGate({ state, formula, step, pan }: Worked): Gate | undefined {
   const { frozen, plan } = state
   if (!step || !frozen || !plan || step.technique !== 'add') return undefined
   const here = plan.weighOut.filter((l) => l.stepId === step.id)
@@ -95,6 +125,7 @@ export function gateOf({
     YOLK_MOST_C,
   )
   return {
+    before: 'yolk',
     mostC: YOLK_MOST_C,
     coolMin,
     opensAtMs: sinceMs + coolMin * 60_000,

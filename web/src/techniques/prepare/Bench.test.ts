@@ -292,6 +292,46 @@ describe('cards and gates', () => {
   })
 })
 
+describe('gates of a hot pan', () => {
+  it('tomato waits for fat that has cooled: told, asked once, open by a probe', async () => {
+    const at = await workAt('chasseur', 'deglaze', 0.1, {
+      choices: { schools: { tomato: 'cooled' }, swaps: {} },
+    })
+    expect(says(at)).toMatch(/fat under 120° before tomato meets it, about \d min off the flame/)
+    await at.press('Step done')
+    expect(at.w.find('[role=alertdialog]').text()).toContain('too hot for tomato')
+    await at.press('Not yet')
+    await at.press('Temperature')
+    await at.enter(104)
+    expect(says(at)).toContain('Cool enough for tomato')
+  })
+  it.each(['veloute', 'supreme'])(
+    '%s: cold stock may go onto a hot roux at once, hot stock waits; nobody is held up',
+    async (id) => {
+      const at = await workAt(id, 'add', 0)
+      expect(says(at)).toMatch(
+        /Cold liquid may go in now, a third at a time. Hot liquid: not before the roux is under 60°/,
+      )
+      await at.press('Temperature')
+      await at.enter(90)
+      expect(says(at)).toContain('Roux at 90°: cold liquid only')
+      await at.press('Temperature')
+      await at.enter(55)
+      expect(says(at)).toContain('hot liquid may go in')
+      at.kitchen.wait(at.view.value.planned!.minutes.value)
+      await at.settle()
+      await at.press('Step done')
+      expect(at.view.value.step!.id).not.toBe('add')
+    },
+  )
+  it('tomato that goes in with its liquid, or onto hot fat because the cook holds to that, has no gate', async () => {
+    for (const tomato of ['late', 'hotFat']) {
+      const at = await workAt('chasseur', 'addDemi', 0, { choices: { schools: { tomato }, swaps: {} } })
+      expect(says(at)).not.toContain('before tomato')
+    }
+  })
+})
+
 describe('salt that a pan sauce inherits', () => {
   it('a rubbed roast’s juices go in by weight, and their salt is in the sum before the first taste', async () => {
     const at = await workAt('roastJus', 'deglaze', 0.1)

@@ -78,12 +78,12 @@ const gate = computed(() => {
 const isGateShut = computed(() => gate.value !== undefined && isShut(gate.value, nowMs.value))
 const gateSays = computed(() => {
   if (!gate.value) return ''
-  const { mostC, readC, coolMin } = gate.value
+  const { before, mostC, readC, coolMin } = gate.value
   const most = degreesText(mostC)
-  if (!isGateShut.value) return prepareTexts.gate.open(most)
+  if (!isGateShut.value) return prepareTexts.gate.open[before](most)
   return readC === undefined
-    ? prepareTexts.gate.shut(most, numberText(coolMin))
-    : prepareTexts.gate.read(degreesText(readC), most)
+    ? prepareTexts.gate.shut[before](most, numberText(coolMin))
+    : prepareTexts.gate.read[before](degreesText(readC), most)
 })
 const browning = computed(() => (props.view.live?.kind === 'timed' ? props.view.live.browning : undefined))
 async function weighed(grams: number): Promise<void> {
@@ -93,7 +93,7 @@ async function weighed(grams: number): Promise<void> {
 </script>
 
 <template>
-  <StepBench :view="view" :bench="bench" :temperature="gate ? { startC: 50, reachK: 40 } : undefined">
+  <StepBench :view="view" :bench="bench" :temperature="gate ? { startC: gate.mostC, reachK: 40 } : undefined">
     <template #default="{ vessel: now }">
       <p v-if="gate" class="label gap-above" :class="{ roux: isGateShut }">{{ gateSays }}</p>
       <BrowningStages v-if="browning" :key="view.step?.id" :view="view" :bench="bench" :browning="browning" />

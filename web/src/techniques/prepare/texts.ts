@@ -61,10 +61,25 @@ export const prepareTexts = {
     `Off the flame the pan browns it ${seconds} s more: tip it out, or liquid in now.`,
   panAt: (c: string, item: string) => `pan about ${c}, ${item}`,
   gate: {
-    shut: (c: string, min: string) =>
-      `Not yet: under ${c} before yolk meets it. By itself about ${min} min from the boil; over cold water one.`,
-    read: (c: string, most: string) => `${c}: wait for ${most}, or stand it in cold water.`,
-    open: (c: string) => `Cool enough for yolk: under ${c}.`,
+    shut: {
+      yolk: (c: string, min: string) =>
+        `Not yet: under ${c} before yolk meets it. By itself about ${min} min from the boil; over cold water one.`,
+      tomato: (c: string, min: string) =>
+        `Not yet: fat under ${c} before tomato meets it, about ${min} min off the flame. Hotter it spits and turns bitter.`,
+      hotLiquid: (c: string, min: string) =>
+        `Cold liquid may go in now, a third at a time. Hot liquid: not before the roux is under ${c}, about ${min} min off the flame.`,
+    },
+    read: {
+      yolk: (c: string, most: string) => `${c}: wait for ${most}, or stand it in cold water.`,
+      tomato: (c: string, most: string) => `${c}: wait for ${most}, pan off the flame.`,
+      hotLiquid: (c: string, most: string) =>
+        `Roux at ${c}: cold liquid only; hot liquid once it is at ${most}.`,
+    },
+    open: {
+      yolk: (c: string) => `Cool enough for yolk: under ${c}.`,
+      tomato: (c: string) => `Cool enough for tomato: under ${c}.`,
+      hotLiquid: (c: string) => `Roux under ${c}: hot liquid may go in, a third at a time.`,
+    },
   },
   cards: {
     cut: 'Cutting',
