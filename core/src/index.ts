@@ -75,6 +75,7 @@ export {
 export { cardsOf, isPanSauce, type StepCard } from './techniques/prepare/cards'
 export { type Gate, gateOf, isShut } from './techniques/prepare/gates'
 export { CROWDS, type CrowdKind } from './techniques/prepare/crowding'
+export { PAN_BEFORE, panBefore, type PanBeforeCue } from './techniques/prepare/panBefore'
 export { type BrowningPlan } from './techniques/prepare/planBrowning'
 export { type CrowdPlan } from './techniques/prepare/planCrowd'
 export { type Insert, stillIn } from './techniques/prepare/takeOut'

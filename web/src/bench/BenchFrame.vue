@@ -7,6 +7,7 @@ import { useKitchen, useKitchenNow } from '../port/useKitchen'
 import HoldButton from '../ui/HoldButton.vue'
 import { clockText, spanText } from '../ui/format'
 import { texts } from '../ui/texts'
+import { askedOnce } from './askedOnce'
 import CautionLines from './CautionLines.vue'
 import TasteHere from './TasteHere.vue'
 import type { useBench } from './useBench'
@@ -45,11 +46,11 @@ const reopenable = computed(() => steps.value.find((s) => s.id === reopening.val
 /** Why a step's end is doubtful, as it is asked. */
 const doubt = computed(() => {
   const of = props.bench.doubt.value
-  if (of?.stillIn) return texts.bench.stillIn(of.stillIn)
-  if (of?.hotFor) return texts.bench.stillHot[of.hotFor]
+  if (of?.stillIn) return askedOnce.stillIn(of.stillIn)
+  if (of?.hotFor) return askedOnce.stillHot[of.hotFor]
   const left = of?.leftMs === undefined ? undefined : spanText(of.leftMs)
-  if (left) return texts.bench.early(`${left.number} ${left.unit}`.trim())
-  return of?.saw ? texts.bench.noSpoon : ''
+  if (left) return askedOnce.early(`${left.number} ${left.unit}`.trim())
+  return of?.saw ? askedOnce.noSpoon : ''
 })
 async function reopen(stepId: string): Promise<void> {
   if (await props.bench.reopen(stepId)) reopening.value = undefined
@@ -134,19 +135,19 @@ async function discard(): Promise<void> {
         v-if="bench.barred.value"
         class="question-row"
         role="alertdialog"
-        :aria-label="texts.bench.barredOut"
+        :aria-label="askedOnce.barredOut"
       >
         <span class="label wine"
           >✕
           {{
-            texts.bench.barred(bench.barred.value.good, bench.barred.value.allergen, bench.barred.value.who)
+            askedOnce.barred(bench.barred.value.good, bench.barred.value.allergen, bench.barred.value.who)
           }}</span
         >
         <div class="keys-row">
-          <v-btn @click="bench.barred.value?.answer(true)">{{ texts.bench.barredIn }}</v-btn><v-btn
+          <v-btn @click="bench.barred.value?.answer(true)">{{ askedOnce.barredIn }}</v-btn><v-btn
             class="is-first"
             @click="bench.barred.value?.answer(false)"
-            >{{ texts.bench.barredOut }}</v-btn
+            >{{ askedOnce.barredOut }}</v-btn
           >
         </div>
       </div>
@@ -158,10 +159,10 @@ async function discard(): Promise<void> {
               texts.book.coats[GRADE_NAMES[g]]
             }}</v-btn></template
           >
-          <v-btn @click="bench.doubt.value?.goOn()">{{ texts.bench.earlyYes }}</v-btn><v-btn
+          <v-btn @click="bench.doubt.value?.goOn()">{{ askedOnce.earlyYes }}</v-btn><v-btn
             class="is-first"
             @click="bench.stay()"
-            >{{ texts.bench.earlyNo }}</v-btn
+            >{{ askedOnce.earlyNo }}</v-btn
           >
         </div>
       </div>

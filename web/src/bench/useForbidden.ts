@@ -10,16 +10,22 @@ export interface Forbidden {
   readonly who: string
 }
 
-/** What the guests of a batch must not have, asked of goods that its bench would put in beyond the formula. */
-export function useForbidden(view: Ref<BatchView>) {
+/** The orders of a batch whose guests must not have something. */
+export function useGuests(view: Ref<BatchView>) {
   const kitchen = useKitchen()
-  const guests = computed(() =>
+  return computed(() =>
     (view.value.state.planned?.shares ?? []).flatMap(({ orderId }) => {
       const order = kitchen.orders.get(orderId)
       const allergies = (kitchen.details.get(order?.taken?.detailsId ?? '')?.allergies ?? []) as Allergen[]
       return order && allergies.length ? [{ order, allergies }] : []
     }),
   )
+}
+
+/** What the guests of a batch must not have, asked of goods that its bench would put in beyond the formula. */
+export function useForbidden(view: Ref<BatchView>) {
+  const kitchen = useKitchen()
+  const guests = useGuests(view)
   /** The first of these goods that somebody must not have; an unread label counts until a person decides. */
   return function forbidden(ingredientIds: readonly string[]): Forbidden | undefined {
     const goods = ingredientIds.flatMap((id) => kitchen.ingredients.get(id) ?? [])

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { BatchState, StageFact } from '@liquamen/core'
 import { computed } from 'vue'
+import { CUE_WORDS } from '../ui/cueWords'
 import { clockText, numberText, tempText } from '../ui/format'
 import { texts } from '../ui/texts'
 
@@ -10,7 +11,7 @@ const props = defineProps<{ state: BatchState; crewName: (id: string | undefined
 function says(f: StageFact): string {
   switch (f.kind) {
     case 'cue.seen':
-      return texts.emulsion.cues[f.payload.cue] ?? f.payload.cue
+      return CUE_WORDS[f.payload.cue]
     case 'heat.changed':
       return `${texts.bench.heat}: ${texts.bench.levels[f.payload.level]}`
     case 'bath.changed':

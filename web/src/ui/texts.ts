@@ -188,21 +188,10 @@ export const texts = {
     spoonFar: 'Far from what is in the pan: was the spoon read right?',
     asSeen: 'As seen',
     lookAgain: 'Look again',
-    barred: (good: string, allergen: string, who: string) =>
-      `${good} brings ${allergen}; ${who} must not have it. Leave it out, or say that it is in and make theirs anew.`,
-    barredIn: 'It is in already',
-    barredOut: 'Leave it out',
-    stillHot: {
-      yolk: 'It may still be too hot for yolk: it sets in grains. Cool enough by a probe, or by the back of a finger?',
-      tomato:
-        'The fat may still be too hot for tomato: it spits and turns bitter. Off the flame a minute or two?',
-    },
-    noSpoon: 'What does the spoon say?',
     /** Said when a visit was made. */
     visited: { look: 'Looked', stir: 'Stirred', skim: 'Skimmed', topUp: 'Looked' },
     stands: (sauce: string, pan: string, mm: string, end: string) =>
       `${sauce}, ${pan}, ${mm} mm, ${end} mm at the end`,
-    stillIn: (n: number) => `${n} ${n === 1 ? 'thing' : 'things'} not counted out yet. Go on all the same?`,
     takeOut: {
       label: 'What must come out again',
       left: (n: number, of: number) => `${n} of ${of} still in: count them out`,
@@ -210,9 +199,6 @@ export const texts = {
       out: 'out',
       all: (n: number) => `All ${n} out`,
     },
-    early: (left: string) => `${left} before it could be done. Is it?`,
-    earlyYes: 'It is done',
-    earlyNo: 'Not yet',
     reopen: (verb: string) => `Take “${verb}” up again`,
     lotOf: (day: string) => `from the larder, made ${day}`,
     larderTaken: (g: string) => `${g} g taken from its lot`,

@@ -10,7 +10,7 @@ export interface ChannelStamp {
 export const CHANNEL_PLACES = ['bowl', 'well', 'scale'] as const
 export type ChannelPlace = (typeof CHANNEL_PLACES)[number]
 
-/** What a cook sees or hears, in one tap: of an egg sauce, of a lid that holds its pressure, of what softens and takes colour, of a drop on a hot pan. */
+/** What a cook sees or hears, in one tap: of an egg sauce, of a lid that holds its pressure, of what softens and takes colour, of a drop on a hot pan, of what a pan was used for before. */
 export const CUES = [
   'foamy',
   'trails',
@@ -30,6 +30,11 @@ export const CUES = [
   'dropSizzles',
   'dropSkates',
   'oilSmokes',
+  'panMeat',
+  'panFish',
+  'panShellfish',
+  'panBurnt',
+  'panClean',
 ] as const
 export type Cue = (typeof CUES)[number]
 

@@ -12,6 +12,7 @@ import {
 import { computed, ref, toRef } from 'vue'
 import { useKitchenNow } from '../../port/useKitchen'
 import { clockText, numberText, spanText } from '../../ui/format'
+import { CUE_WORDS } from '../../ui/cueWords'
 import { texts } from '../../ui/texts'
 import BenchFrame from '../../bench/BenchFrame.vue'
 import CautionLines from '../../bench/CautionLines.vue'
@@ -101,7 +102,7 @@ async function closeAfter(kept: Promise<boolean>): Promise<void> {
   if (await kept) close()
 }
 const nextWord = computed(() => {
-  if (!isPour.value) return work.nextCue.value ? texts.emulsion.cues[work.nextCue.value] : texts.emulsion.lift
+  if (!isPour.value) return work.nextCue.value ? CUE_WORDS[work.nextCue.value] : texts.emulsion.lift
   if (work.running.value) return texts.emulsion.stop
   return bowl.value.butterToComeG > 1 ? texts.emulsion.pour : texts.bench.stepDone
 })

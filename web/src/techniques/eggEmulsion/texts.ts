@@ -21,7 +21,7 @@ export const emulsionTexts = {
     oily: 'Oily?',
     shineGone: 'Shine gone?',
     split: 'Split',
-  } as Record<string, string>,
+  },
   bands: {
     runny: 'runny',
     flowing: 'flowing',

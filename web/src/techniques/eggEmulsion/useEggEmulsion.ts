@@ -1,6 +1,7 @@
 import { DROPS_G_PER_S, emulsionOf, type BatchView, type BathHeat, type Cue } from '@liquamen/core'
 import { computed, nextTick, ref, type Ref } from 'vue'
 import { useKitchen } from '../../port/useKitchen'
+import { CUE_WORDS } from '../../ui/cueWords'
 import { texts } from '../../ui/texts'
 import type { Entry } from '../../port/makeFact'
 import type { Bench } from '../../bench/useBench'
@@ -47,8 +48,7 @@ export function useEggEmulsion(view: Ref<BatchView>, bench: Bench) {
     () => state.value.frozen?.ingredients.find((i) => i.id === yolkLine.value?.ingredientId)?.pieceG ?? 17,
   )
 
-  const cue = (what: Cue) =>
-    bench.keep('cue.seen', { stepId: stepId.value, cue: what }, texts.emulsion.cues[what] ?? what)
+  const cue = (what: Cue) => bench.keep('cue.seen', { stepId: stepId.value, cue: what }, CUE_WORDS[what])
   const stampOf = () => {
     const p = view.value.probe
     return p && p.health === 'good'

@@ -292,6 +292,31 @@ describe('cards and gates', () => {
   })
 })
 
+describe('a pan that fried before', () => {
+  it('a roast’s fond goes in, a fish’s butter never; a guest who must not have fish gets another pan', async () => {
+    const at = await workAt('panJus', 'deglaze', 0.1)
+    await at.press('Meat')
+    expect(says(at)).toContain('the fond is the sauce')
+    await at.press('Fish')
+    expect(says(at)).toContain('Its butter is thrown away')
+    expect(says(at)).not.toContain('the fond is the sauce')
+    expect(at.w.find('[role=alert].wine').exists()).toBe(false)
+    const detailsId = '018f0000-0000-7000-8000-0000000000de'
+    await at.kitchen.port.record('order.taken', ORDER_ID, {
+      formulaId: 'panJus',
+      portions: 6,
+      pickupAtMs: at.view.value.state.plan!.pickupAtMs,
+      label: 'Table 7',
+      detailsId,
+    })
+    await at.kitchen.port.keepDetails({ id: detailsId, allergies: ['fish'] } as never)
+    await at.settle()
+    expect(at.w.find('[role=alert].wine').text()).toContain('must not have Fish: wiping is not enough')
+    await at.press('Nothing')
+    expect(at.w.find('[role=alert].wine').exists()).toBe(false)
+  })
+})
+
 describe('gates of a hot pan', () => {
   it('tomato waits for fat that has cooled: told, asked once, open by a probe', async () => {
     const at = await workAt('chasseur', 'deglaze', 0.1, {

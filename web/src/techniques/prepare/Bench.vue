@@ -19,6 +19,7 @@ import { degreesText, numberText } from '../../ui/format'
 import { texts } from '../../ui/texts'
 import BrowningStages from './BrowningStages.vue'
 import FromRoast from './FromRoast.vue'
+import PanBefore from './PanBefore.vue'
 import StepCards from './StepCards.vue'
 import { prepareTexts } from './texts'
 
@@ -109,7 +110,10 @@ async function weighed(grams: number): Promise<void> {
       </p>
     </template>
     <template #wide>
-      <FromRoast v-if="isDeglazing" :view="view" :bench="bench" />
+      <template v-if="isDeglazing">
+        <PanBefore :view="view" :bench="bench" />
+        <FromRoast :view="view" :bench="bench" />
+      </template>
       <StepCards :key="view.step?.id" :view="view"
     /></template>
     <template #entry>

@@ -1,4 +1,4 @@
-import type { BrowningKind, BrowningStage } from '@liquamen/core'
+import type { BrowningKind, BrowningStage, PanBeforeCue } from '@liquamen/core'
 
 /** What the Prepare bench says of what softens and takes colour. */
 export const prepareTexts = {
@@ -130,14 +130,30 @@ export const prepareTexts = {
   smoke: (name: string, low: string, high: string, pan: string) =>
     `${name} smokes at ${low}–${high}; this flame’s pan is about ${pan}`,
   smokeVerdict: { fine: '', near: 'watch it', smokes: 'too hot for it: clear fat, or less flame' },
-  fatRules: [
-    'From a roast’s pan: clean fat and fond, yes. From fish: never into meat, and its butter is thrown away.',
-    'Burnt, or with black specks: none of it.',
-  ],
+  fatRules: ['From a pan that fried before: clean meat fat, yes; a fish’s butter never; burnt, none of it.'],
   bloom: (g: string, ml: string) => `${g} g bloom in ${ml} ml of cold water, five to ten minutes.`,
   melt: (g: string) =>
     `Melted in ${g} g of the hot liquid, at 50 °C or over; then all of it together. Boiled long it weakens; it sets under 28 °C.`,
   strength: (bloom: string, g: string) => `Of ${bloom} bloom instead of 200: ${g} g.`,
+  panBefore: {
+    title: 'What was fried in this pan?',
+    was: {
+      panMeat: 'Meat',
+      panFish: 'Fish',
+      panShellfish: 'Shellfish',
+      panBurnt: 'Burnt, black specks',
+      panClean: 'Nothing',
+    } satisfies Record<PanBeforeCue, string>,
+    rule: {
+      panMeat: 'Fat off to a film; the fond is the sauce.',
+      panFish: 'Its butter is thrown away, the pan wiped: clean fat for the sauce.',
+      panShellfish: 'Its fat is thrown away, the pan wiped: clean fat for the sauce.',
+      panBurnt: 'None of it: wipe it out. Bitter stays bitter.',
+      panClean: 'No fond: brown the trimmings, or take the juices of the roast.',
+    } satisfies Record<PanBeforeCue, string>,
+    hurts: (allergen: string, who: string) =>
+      `${who} must not have ${allergen}: wiping is not enough. Another pan, well washed.`,
+  },
   roast: {
     title: 'Juices of the roast: what salt comes with them',
     how: { salted: 'It was salted', rub: 'A dry rub', crust: 'A salt crust' },
