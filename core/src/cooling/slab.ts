@@ -1,4 +1,4 @@
-import { bisect } from '../solve/bisect'
+import { monotoneRoot } from '../solve/monotoneRoot'
 
 /** Conductivity of a gelled or thick sauce, W/(m K). */
 export const GELLED_W_PER_M_K = 0.52
@@ -23,7 +23,7 @@ export function slabCentreMin(slab: Slab, startC: number, endC: number): number 
   const k = slab.conductivityWPerMK ?? GELLED_W_PER_M_K
   const half = slab.thicknessMm / 2000
   const biot = (slab.faceWPerM2K * half) / k
-  const root = bisect((z) => z * Math.tan(z) - biot, 1e-9, Math.PI / 2 - 1e-9)
+  const root = monotoneRoot((z) => z * Math.tan(z) - biot, 1e-9, Math.PI / 2 - 1e-9)
   const zeta = root.status === 'converged' ? root.root : NaN
   const first = (4 * Math.sin(zeta)) / (2 * zeta + Math.sin(2 * zeta))
   const diffusivity = k / (slab.densityKgPerM3 * slab.heatJPerKgK)

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { bisect } from '../solve/bisect'
+import { monotoneRoot } from '../solve/monotoneRoot'
 import { normalCdf } from '../solve/normal'
 import { requireInRange } from '../errors'
 import { roundMass, roundSaltSpoons, roundVolume } from '../units/roundAmount'
@@ -83,11 +83,20 @@ describe('what scale, jug and spoon can show', () => {
 
 describe('numerics', () => {
   it('a root, or that there is none', () => {
-    expect(bisect((x) => x * x - 2, 0, 2)).toMatchObject({
+    expect(monotoneRoot((x) => x * x - 2, 0, 2)).toMatchObject({
       status: 'converged',
       root: expect.closeTo(Math.SQRT2, 12) as number,
     })
-    expect(bisect(() => 1, 0, 1)).toEqual({ status: 'noBracket', fLow: 1, fHigh: 1 })
+    let calls = 0
+    const root = (within?: number) => {
+      calls = 0
+      return monotoneRoot((x) => ((calls += 1), 7 - x ** 3), 0, 50, within)
+    }
+    expect(root()).toMatchObject({ root: expect.closeTo(Math.cbrt(7), 12) as number })
+    expect(calls).toBeLessThan(20)
+    expect(root(0.01)).toMatchObject({ root: expect.closeTo(Math.cbrt(7), 1) as number })
+    expect(calls).toBeLessThan(12)
+    expect(monotoneRoot(() => 1, 0, 1)).toEqual({ status: 'noBracket', fLow: 1, fHigh: 1 })
   })
   it.each([
     [0, 0.5],

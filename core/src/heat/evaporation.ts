@@ -1,6 +1,6 @@
 import { airPressureKPa } from './atmosphere'
 import { WATER_G_PER_MOL, waterBoilingPointC, waterLatentHeatJPerG, waterVapourPressureKPa } from './water'
-import { bisect } from '../solve/bisect'
+import { monotoneRoot } from '../solve/monotoneRoot'
 
 /** Share of the open-pan mass transfer that a lid lets through. It raises the temperature; at fixed power it does not stop evaporation. */
 export const LID_FACTOR = { open: 1, ajar: 0.3, shut: 0.05 } as const
@@ -93,7 +93,7 @@ export function boilState(at: Surroundings, powerW: number, waterActivity = 1): 
       tempC: boilC,
       rateGPerS: (powerW - heatLossW(at, boilC)) / waterLatentHeatJPerG(boilC),
     }
-  const found = bisect(balance, at.roomTempC, boilC - BOIL_MARGIN_K)
+  const found = monotoneRoot(balance, at.roomTempC, boilC - BOIL_MARGIN_K)
   const tempC = found.status === 'converged' ? found.root : at.roomTempC
   return { regime: 'simmer', tempC, rateGPerS: Math.max(0, rateAt(tempC)) }
 }

@@ -1,4 +1,4 @@
-import { bisect } from '../solve/bisect'
+import { monotoneRoot } from '../solve/monotoneRoot'
 import { ETHANOL_G_PER_MOL, ethanolVapourPressureKPa } from './ethanol'
 import { WATER_G_PER_MOL, waterBoilingPointC, waterVapourPressureKPa } from './water'
 
@@ -52,7 +52,7 @@ const LOWER_FLAMMABLE_FRAC = 0.033 // volume share of ethanol in air that burns 
 /** Temperature from which the air over a liquid can be lit, °C. `reduction:R5` */
 export function flashPointC(x: number, pressureKPa: number): number {
   const wanted = LOWER_FLAMMABLE_FRAC * pressureKPa
-  const found = bisect(
+  const found = monotoneRoot(
     (t) => x * activityCoefficients(x).ethanol * ethanolVapourPressureKPa(t) - wanted,
     -20,
     150,

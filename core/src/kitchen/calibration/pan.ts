@@ -1,4 +1,4 @@
-import { bisect } from '../../solve/bisect'
+import { monotoneRoot } from '../../solve/monotoneRoot'
 import { volumeAtDepthMl, type VesselProfile } from '../../vessel/profile'
 
 /** A pour: so much in it stands so deep. Read cold, level, in the middle. */
@@ -43,7 +43,7 @@ const cone = (baseDiameterMm: number, slope: number, heightMm: number): VesselPr
 
 /** Base for which a cone of a slope holds a pour. */
 function baseFor(slope: number, { volumeMl, depthMm }: Pour): number {
-  const found = bisect(
+  const found = monotoneRoot(
     (base) => volumeAtDepthMl(cone(base, slope, depthMm), depthMm) - volumeMl,
     Math.max(1, -slope * depthMm),
     2000,
@@ -66,7 +66,7 @@ export function fitPan(pours: readonly [Pour, Pour]): PanFit {
   if (bends < 0) return { status: 'insideOut' }
   const missing = (slope: number) =>
     volumeAtDepthMl(cone(baseFor(slope, first), slope, second.depthMm), second.depthMm) - second.volumeMl
-  const found = bisect(missing, 0, STEEPEST)
+  const found = monotoneRoot(missing, 0, STEEPEST)
   if (found.status !== 'converged') return { status: 'contradicts' }
   const baseDiameterMm = baseFor(found.root, first)
   return {

@@ -1,4 +1,4 @@
-import { bisect } from '../../solve/bisect'
+import { monotoneRoot } from '../../solve/monotoneRoot'
 import { butterEnthalpyJPerG, HEAT_CAPACITY, type ButterParts } from '../../mixture/butterFat'
 
 /** Off the bath: raw yolk and water in a jug, hot butter, a power whisk. Masses g, temperatures °C. */
@@ -22,6 +22,10 @@ export function blenderMixTempC(mix: BlenderMix): number | undefined {
     mix.vesselJPerK * mix.vesselC +
     mix.butterG * butterEnthalpyJPerG(mix.butter, mix.butterC) +
     mix.shaftJ
-  const found = bisect((t) => base * t + mix.butterG * butterEnthalpyJPerG(mix.butter, t) - before, -10, 150)
+  const found = monotoneRoot(
+    (t) => base * t + mix.butterG * butterEnthalpyJPerG(mix.butter, t) - before,
+    -10,
+    150,
+  )
   return found.status === 'converged' ? found.root : undefined
 }

@@ -1,4 +1,4 @@
-import { bisect } from '../../solve/bisect'
+import { monotoneRoot } from '../../solve/monotoneRoot'
 
 /** Raw food in a hot pan: share of it that leaves as water, how fast, and how much makes a single layer (judgement fitted to kitchen yields). `reduction:§8` */
 export interface Crowd {
@@ -88,6 +88,6 @@ function verdictOf(number: number): Crowding['verdict'] {
 function wetS(number: number, releaseS: number): number {
   if (number <= 1) return 0
   if (!Number.isFinite(number)) return Infinity
-  const found = bisect((u) => u - number * (1 - Math.exp(-u)), Math.log(number), number)
+  const found = monotoneRoot((u) => u - number * (1 - Math.exp(-u)), Math.log(number), number)
   return releaseS * (found.status === 'converged' ? found.root : 0)
 }

@@ -1,7 +1,7 @@
 import { massG } from '../../mixture/composition'
 import { phaseFraction } from '../../mixture/phases'
 import { contentsPhases, type Contents } from '../../pan/contents'
-import { bisect } from '../../solve/bisect'
+import { monotoneRoot } from '../../solve/monotoneRoot'
 
 /** Fat in drops of a cream that is boiled down: stop by the first, it breaks from the second on (emulsion.md §4, M6). */
 export const CREAM_PHI = { best: 0.58, edge: 0.75, mended: 0.5 } as const
@@ -28,7 +28,7 @@ export function creamEdge(of: Contents): CreamEdge | undefined {
   const phiOf = (waterG: number) => phaseFraction(contentsPhases(with_(waterG), WARM_C))
   const phi = phiOf(0)
   if (phi <= CREAM_PHI.best) return { phi, verdict: 'safe', waterG: 0 }
-  const found = bisect((g) => phiOf(g) - CREAM_PHI.mended, 0, 3 * mass)
+  const found = monotoneRoot((g) => phiOf(g) - CREAM_PHI.mended, 0, 3 * mass)
   const waterG = found.status === 'converged' ? found.root : 0
   return { phi, verdict: phi > CREAM_PHI.edge ? 'breaks' : 'stop', waterG }
 }

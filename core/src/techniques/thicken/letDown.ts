@@ -6,9 +6,10 @@ import { alone } from '../../pan/putIn'
 import { spoonPaS } from '../../pan/thicknessOf'
 import { boilState } from '../../heat/evaporation'
 import { onRing, ringPower } from '../../kitchen/ringPower'
-import { bisect } from '../../solve/bisect'
+import { monotoneRoot } from '../../solve/monotoneRoot'
 import { panSurroundings, type StagePlace } from '../reduce/planStage'
 
+const NEAR_G = 0.01 // a slider asks for it sixty times a second
 const MOST_TIMES = 3 // more than three times the sauce is another sauce
 
 /** What brings a sauce that is too thick down to its coat, and what that does to its salt. */
@@ -31,7 +32,7 @@ export function letDown(
 ): LetDown | undefined {
   if (spoonPaS(of) <= wantedPaS) return undefined
   const with_ = (grams: number) => mixContents(of, alone(good, grams, step))
-  const found = bisect((g) => spoonPaS(with_(g)) - wantedPaS, 0, MOST_TIMES * massG(of.liquid))
+  const found = monotoneRoot((g) => spoonPaS(with_(g)) - wantedPaS, 0, MOST_TIMES * massG(of.liquid), NEAR_G)
   if (found.status !== 'converged') return undefined
   const after = with_(found.root)
   return {
@@ -48,7 +49,7 @@ export function boilOffG(of: Contents, wantedPaS: number): number | undefined {
     ...of,
     liquid: { ...of.liquid, water: of.liquid.water - grams },
   })
-  const found = bisect((g) => wantedPaS - spoonPaS(without(g)), 0, 0.97 * of.liquid.water)
+  const found = monotoneRoot((g) => wantedPaS - spoonPaS(without(g)), 0, 0.97 * of.liquid.water, NEAR_G)
   return found.status === 'converged' ? found.root : undefined
 }
 
