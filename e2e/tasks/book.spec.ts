@@ -96,7 +96,7 @@ test('from the Book to the workbench: scale, switch a school, swap, compare, edi
   await page.getByRole('button', { name: 'Undo' }).click()
   await page.getByRole('button', { name: /^hard, water boiling/ }).click()
   await page.getByRole('link', { name: 'Order it' }).click()
-  await expect(page.getByText(/^As chosen: hard, water boiling/)).toBeVisible() // the school goes with the order
+  await expect(page.getByText(/^As chosen: Bath: hard, water boiling/)).toBeVisible() // the school goes with the order
   await page.getByLabel('Portions').fill('4')
   await page.getByRole('button', { name: 'Take it' }).click()
   await expect(

@@ -10,7 +10,10 @@ export function choiceWords(
   const choices = asked?.choices
   if (!formula || !choices) return []
   return [
-    ...Object.keys(choices.schools).flatMap((id) => optionOf(formula, id, choices)?.says ?? []),
+    ...Object.keys(choices.schools).flatMap((id) => {
+      const way = optionOf(formula, id, choices)?.says.split(':')[0]
+      return way ? [`${formula.schools?.find((s) => s.id === id)?.says}: ${way}`] : []
+    }),
     ...Object.values(choices.swaps).flatMap((s) => ingredients.get(s.ingredientId)?.name ?? []),
   ]
 }

@@ -53,7 +53,7 @@ describe('an order is taken', async () => {
   })
   it('with the schools that were chosen in the Book, unless they are put back', async () => {
     const w = mountScreen(OrderForm, { formulaId: 'hollandaise', choices: HARD })
-    expect(w.text()).toContain('As chosen: hard, water boiling: fast, burns the wall layer')
+    expect(w.text()).toContain('As chosen: Bath: hard, water boiling')
     await field(w, 'Portions').setValue('2')
     await w.find('form').trigger('submit')
     expect(store.recorded[0]!.payload).toMatchObject({ choices: HARD })

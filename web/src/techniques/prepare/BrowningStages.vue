@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  BROWNING_ITEMS,
   coastingS,
   HEAT_LEVELS,
   heatRatio,
@@ -16,6 +17,7 @@ import type { Bench } from '../../bench/useBench'
 import { useKitchen, useKitchenNow } from '../../port/useKitchen'
 import { clockText, degreesText, numberText } from '../../ui/format'
 import { texts } from '../../ui/texts'
+import { vInView } from '../../ui/inView'
 import { prepareTexts as says } from './texts'
 
 /** Stages drawn in their order: the one that is seen is tapped, and the next are foretold from it. A pool is the sign of failure. */
@@ -46,12 +48,15 @@ const PIECES = [
 ] as const
 const isAskingPan = ref(false)
 const isTurning = ref(false)
+/** Less than this from wanted to burnt: told to the second. */
+const SECONDS_COUNT_S = 120
 /** When a stage was seen, or between when it is thought to come. */
 function whenOf(s: StageLive): string {
   if (s.seenAtMs) return says.seenAt(clockText(s.seenAtMs))
   if (s.isPassed || props.browning.isPool) return ''
   if (!Number.isFinite(s.atMs)) return says.notHere
-  return says.around(clockText(Math.max(nowMs.value, s.lowAtMs)), clockText(s.highAtMs))
+  const isSoon = props.browning.windowS < SECONDS_COUNT_S
+  return says.around(clockText(Math.max(nowMs.value, s.lowAtMs), isSoon), clockText(s.highAtMs, isSoon))
 }
 const stages = computed(() =>
   props.browning.stages.map((s) => ({
@@ -60,10 +65,12 @@ const stages = computed(() =>
     says: whenOf(s),
   })),
 )
+/** What is too dry for one gives no pool: garlic, roux, paste. */
+const givesPool = computed(() => 'crowd' in BROWNING_ITEMS[props.browning.item])
 const windowSays = computed(() => {
   const s = props.browning.windowS
   if (!Number.isFinite(s)) return ''
-  return s < 120 ? says.window(numberText(s)) : says.windowMin(numberText(s / 60))
+  return s < SECONDS_COUNT_S ? says.window(numberText(s)) : says.windowMin(numberText(s / 60))
 })
 const isWantedSeen = computed(() => stages.value.find((s) => s.isWanted)?.seenAtMs !== undefined)
 const coasts = computed(() =>
@@ -189,7 +196,7 @@ const takeBack = () =>
       >
       <template v-else>
         <v-btn @click="see('halfWay', says.halfWay)">{{ says.halfWay }}</v-btn>
-        <v-btn @click="see('pool', says.pool)">{{ says.pool }}</v-btn>
+        <v-btn v-if="givesPool" @click="see('pool', says.pool)">{{ says.pool }}</v-btn>
       </template>
       <button class="text-key" :aria-expanded="isTurning" @click="isTurning = !isTurning">
         {{ texts.bench.heat }} <small>{{ texts.bench.levels[browning.level ?? 'off'] }}</small>
@@ -198,7 +205,7 @@ const takeBack = () =>
         {{ says.pan }}
       </button>
     </div>
-    <div v-if="isTurning" class="choice-row" role="group" :aria-label="texts.bench.heat">
+    <div v-if="isTurning" v-in-view class="choice-row" role="group" :aria-label="texts.bench.heat">
       <v-btn
         v-for="f in flames"
         :key="f.level"
@@ -207,7 +214,7 @@ const takeBack = () =>
         >{{ texts.bench.levels[f.level] }} <small>{{ f.says }}</small></v-btn
       >
     </div>
-    <div v-if="isAskingPan" class="pan">
+    <div v-if="isAskingPan" v-in-view class="pan">
       <p class="label" :class="{ wine: dropSeen === 'oilSmokes' }">{{ zone }}</p>
       <div class="keys-row">
         <v-btn
