@@ -19,7 +19,7 @@ const props = defineProps<{
   bench: Bench
   /** The room has its own last key. */ hasOwnEnd?: boolean
   /** A thermometer belongs to this step: where its ruler opens and half the span that it shows. */
-  temperature?: { readonly startC: number; readonly reachK: number } | undefined
+  temperature?: { readonly startC: number; readonly reachK: number; readonly label?: string } | undefined
 }>()
 const nowMs = useKitchenNow()
 const vessel = useVesselNow(toRef(props, 'view'))
@@ -115,7 +115,7 @@ const band = (m: { low: number; high: number }) =>
     <template #entry>
       <TempEntry
         v-if="isTyping && temperature"
-        :label="texts.bench.tempLabel"
+        :label="temperature.label ?? texts.bench.tempLabel"
         :start-c="temperature.startC"
         :reach-k="temperature.reachK"
         @keep="keepTemp"

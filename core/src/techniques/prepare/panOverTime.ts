@@ -1,4 +1,4 @@
-import type { BatchState } from '../../batch/batchState'
+import type { BatchState, StageFact } from '../../batch/batchState'
 import type { HeatLevel } from '../../heat/heater'
 import { combined, DROP_TEST } from '../../heat/preheat'
 import { offTheHeatC } from './browning'
@@ -15,7 +15,7 @@ interface Stretch {
   readonly tempC: number
   readonly sdK: number
 }
-/** The pan of a step as its flame was turned, each stretch met by the drops that were tried on it. */
+/** The pan of a step as its flame was turned, each stretch met by the drops that were tried on it and what a probe read there. */
 export interface PanHeard {
   /** Its temperature then, °C. */
   at(ms: number): number
@@ -32,6 +32,17 @@ function turned(before: Stretch, level: HeatLevel, atMs: number): Stretch {
 }
 const tempAt = ({ level, tempC, fromMs }: Stretch, ms: number): number =>
   level === 'off' ? offTheHeatC(tempC, Math.max(0, ms - fromMs) / 1000) : held(tempC)
+
+/** A probe in the oil, or a gauge that looks at it: the face differs from place to place, K. */
+const PROBE_SD_K = 8
+/** What a fact says of the pan: a drop that was tried on it, or a temperature that was read. */
+function witnessOf(fact: StageFact, stepId: string): { tempC: number; sdK: number } | undefined {
+  if (fact.kind === 'cue.seen' && fact.payload.stepId === stepId && fact.payload.cue in DROPS)
+    return DROP_TEST[DROPS[fact.payload.cue as keyof typeof DROPS]]
+  return fact.kind === 'reading.taken' && fact.payload.stepId === stepId && fact.payload.how === 'temperature'
+    ? { tempC: fact.payload.tempC, sdK: PROBE_SD_K }
+    : undefined
+}
 
 /** What was turned and tried at a step, from the facts of the batch. @param turning - what is asked about: a turn that was not made yet */
 export function panOverTime(
@@ -57,12 +68,12 @@ export function panOverTime(
       stretches.push(turned(last(), fact.payload.level, fact.atMs))
       isAsPlanned = false
     }
-    if (fact.kind !== 'cue.seen' || fact.payload.stepId !== stepId || !(fact.payload.cue in DROPS)) continue
+    const witness = witnessOf(fact, stepId)
+    if (!witness) continue
     const now = last()
-    const drop = DROP_TEST[DROPS[fact.payload.cue as keyof typeof DROPS]]
     const fromMs = now.level === 'off' ? fact.atMs : now.fromMs // a lit pan was so hot before it was tried, too
     const was = { ...now, fromMs, tempC: tempAt(now, fact.atMs) }
-    stretches.splice(-1, 1, { ...was, ...combined(was, drop) })
+    stretches.splice(-1, 1, { ...was, ...combined(was, witness) })
     isAsPlanned = false
   }
   if (turning) {

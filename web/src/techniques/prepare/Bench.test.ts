@@ -227,6 +227,23 @@ describe('stages of what softens and takes colour', () => {
   })
 })
 
+describe('a probe in the oil', () => {
+  it('says its zone, and every stage follows what it read', async () => {
+    const at = await workAt('bordelaise', 'sweat', 0)
+    const before = endsIn(at)
+    await at.press('Temperature')
+    await at.enter(118)
+    await at.press(/^Is the pan ready/)
+    expect(says(at)).toMatch(/it would steam. Wait|colour comes slowly/)
+    expect(endsIn(at)).toBeGreaterThan(before)
+    await at.press('Temperature')
+    await at.enter(190)
+    await at.press('Temperature')
+    await at.enter(190)
+    expect(says(at)).toContain('it browns. Go.')
+  })
+})
+
 describe('the flame of what takes colour', () => {
   it('each says when the wanted stage would come; turned up it comes sooner, turned off never, and what was seen stays', async () => {
     const at = await workAt('lyonnaise', 'sweat', 0)

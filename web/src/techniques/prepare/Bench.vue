@@ -21,6 +21,7 @@ import BrowningStages from './BrowningStages.vue'
 import FromRoast from './FromRoast.vue'
 import PanBefore from './PanBefore.vue'
 import StepCards from './StepCards.vue'
+import { panTemperature } from './panTemperature'
 import { prepareTexts } from './texts'
 
 /** Sweat, deglaze, put in, flame, skim, strain, move: what goes in, and what stays behind. */
@@ -87,6 +88,11 @@ const gateSays = computed(() => {
     : prepareTexts.gate.read[before](degreesText(readC), most)
 })
 const browning = computed(() => (props.view.live?.kind === 'timed' ? props.view.live.browning : undefined))
+/** What a thermometer is for here: the gate's liquid or pan, or the oil in which something takes colour. */
+const temperature = computed(() => {
+  if (gate.value) return { startC: gate.value.mostC, reachK: 40 }
+  return browning.value && panTemperature(browning.value)
+})
 async function weighed(grams: number): Promise<void> {
   isWeighing.value = false
   await bench.finishStep('no', [], grams)
@@ -94,7 +100,7 @@ async function weighed(grams: number): Promise<void> {
 </script>
 
 <template>
-  <StepBench :view="view" :bench="bench" :temperature="gate ? { startC: gate.mostC, reachK: 40 } : undefined">
+  <StepBench :view="view" :bench="bench" :temperature="temperature">
     <template #default="{ vessel: now }">
       <p v-if="gate" class="label gap-above" :class="{ roux: isGateShut }">{{ gateSays }}</p>
       <BrowningStages v-if="browning" :key="view.step?.id" :view="view" :bench="bench" :browning="browning" />

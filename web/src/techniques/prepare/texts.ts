@@ -171,6 +171,7 @@ export const prepareTexts = {
     'In three: smooth each time, stirring from the edge in, then a true boil.',
   ],
   pan: 'Is the pan ready?',
+  panTemp: 'Temperature of the oil or the roux',
   drops: {
     dropSits: 'drop sits and simmers',
     dropSizzles: 'sizzles, gone in 1–2 s',

@@ -15,6 +15,7 @@ import { numberText, degreesText } from '../../ui/format'
 import { texts } from '../../ui/texts'
 import { thickenTexts as says } from './texts'
 import BrowningStages from '../prepare/BrowningStages.vue'
+import { panTemperature } from '../prepare/panTemperature'
 import ThickenPanel from './ThickenPanel.vue'
 
 /** Roux, slurry, kneaded butter, liaison: by weight, and how thick it will be by the spoon. */
@@ -43,12 +44,16 @@ const rouxWorth = computed(() => {
   const end = isRoux.value ? actualWalk(state.value)?.find((w) => w.step.id === simmers?.id)?.end : undefined
   return end && texts.book.coats[coatGrade(spoonPaS(end)).name]
 })
+const temperature = computed(() => {
+  if (isLiaison.value) return { startC: 75, reachK: 20 }
+  return browning.value && panTemperature(browning.value)
+})
 /** Yolk thickens a sauce here and curdles there, °C (emulsion.md §2, with cream and starch about it). */
 const LIAISON = { thickensC: 80, curdlesC: 85 } as const
 </script>
 
 <template>
-  <StepBench :view="view" :bench="bench" :temperature="isLiaison ? { startC: 75, reachK: 20 } : undefined">
+  <StepBench :view="view" :bench="bench" :temperature="temperature">
     <template #default>
       <div v-if="isRoux && roux.flourG > 0" class="stack gap-above">
         <p class="label">{{ says.roux.title(numberText(roux.flourG), numberText(roux.fatG)) }}</p>
