@@ -9,10 +9,14 @@ export const STIR_EVERY_MS = 10 * 60_000
 
 function lastTemp(
   state: BatchState,
+  sinceMs: number,
   probe: readonly TempPoint[],
 ): Pick<HoldLive, 'tempC' | 'tempFrom' | 'readAtMs'> {
   const fromProbe = probe.at(-1)
-  const spot = state.stageFacts.findLast((f) => f.kind === 'reading.taken' && f.payload.how === 'temperature')
+  // what was read before says how hot a pan or a bowl was, not what stands in the well
+  const spot = state.stageFacts.findLast(
+    (f) => f.kind === 'reading.taken' && f.payload.how === 'temperature' && f.atMs >= sinceMs,
+  )
   const typed =
     spot?.kind === 'reading.taken' && spot.payload.how === 'temperature'
       ? { atMs: spot.atMs, tempC: spot.payload.tempC }
@@ -39,7 +43,7 @@ export function liveHold(
     letter: hold.letter,
     clock: holdClock(state.clockStartedAtMs ?? hold.startedAtMs, hold.limits, nowMs, hold.goneOn?.atMs),
     portionsLeft: Math.max(0, hold.portions + (hold.onto?.portions ?? 0) - state.servedPortions),
-    ...lastTemp(state, probe),
+    ...lastTemp(state, hold.startedAtMs, probe),
     stirAtMs: hold.stirredAtMs + STIR_EVERY_MS,
   }
 }
