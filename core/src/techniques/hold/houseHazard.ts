@@ -1,0 +1,47 @@
+/** What a house knows of how much sooner or later its sauces break than the table says: a Gamma law of the factor. `emulsion:§5` */
+export interface HouseHazard {
+  readonly shape: number
+  readonly rate: number
+}
+/** As good as two batches, neither worse nor better than the table (judgement). */
+export const HAZARD_PRIOR: HouseHazard = { shape: 2, rate: 2 }
+
+/** What batches taught: how many broke, over how much of the table's risk they stood in all. `emulsion:B6` */
+export const refitHazard = (
+  prior: HouseHazard,
+  seen: { readonly broken: number; readonly exposure: number },
+): HouseHazard => ({ shape: prior.shape + seen.broken, rate: prior.rate + seen.exposure })
+
+export const hazardMean = ({ shape, rate }: HouseHazard): number => shape / rate
+
+/** Chance that a batch breaks over so much of the table's risk; wider than with the mean put in. `emulsion:B6` */
+export const brokenProb = ({ shape, rate }: HouseHazard, exposure: number): number =>
+  1 - (rate / (rate + exposure)) ** shape
+
+/** A batch for the slope of one coefficient: its exposure at a slope, and whether it was found broken at its end. */
+export interface SlopeSeen {
+  readonly exposureAt: (slope: number) => number
+  readonly isBroken: boolean
+}
+const STEPS = 4000
+const MOST_SD = 2
+/**
+ * The likeliest slope of a coefficient: Normal prior, batches seen sound or broken at their end; moved by no more than two standard deviations. `emulsion:B7`
+ * @returns the slope, by a grid over the range that it may move in
+ */
+export function refitSlope(
+  prior: { readonly mean: number; readonly sd: number },
+  seen: readonly SlopeSeen[],
+): number {
+  let best = { slope: prior.mean, score: -Infinity }
+  for (let i = 0; i <= STEPS; i++) {
+    const slope = prior.mean + prior.sd * MOST_SD * ((2 * i) / STEPS - 1)
+    const told = seen.reduce((sum, { exposureAt, isBroken }) => {
+      const exposure = exposureAt(slope)
+      return sum + (isBroken ? Math.log(-Math.expm1(-exposure)) : -exposure)
+    }, 0)
+    const score = told - (slope - prior.mean) ** 2 / (2 * prior.sd ** 2)
+    if (score > best.score) best = { slope, score }
+  }
+  return best.slope
+}
