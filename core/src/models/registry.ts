@@ -1,11 +1,13 @@
 import { ALCOHOL_MODELS } from './alcoholModels'
 import { BROWNING_MODELS } from './browningModels'
+import { BUTTER_MODELS } from './butterModels'
 import { CALIBRATION_MODELS } from './calibrationModels'
 import { COOLING_MODELS } from './coolingModels'
 import { EMULSION_MODELS } from './emulsionModels'
 import { ESTIMATOR_MODELS } from './estimatorModels'
 import { EVAPORATION_MODELS } from './evaporationModels'
 import { FADING_MODELS } from './fadingModels'
+import { HOLD_MODELS } from './holdModels'
 import { KEEPING_MODELS } from './keepingModels'
 import { LEARNING_MODELS } from './learningModels'
 import type { Model } from './model'
@@ -33,6 +35,8 @@ export const MODELS: readonly Model[] = [
   ...CALIBRATION_MODELS,
   ...LEARNING_MODELS,
   ...EMULSION_MODELS,
+  ...BUTTER_MODELS,
+  ...HOLD_MODELS,
   ...SAFETY_MODELS,
   ...THICKEN_MODELS,
   ...SEASON_MODELS,

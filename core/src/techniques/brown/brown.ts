@@ -18,5 +18,5 @@ export const brown: Technique = {
       },
     }
   },
-  models: [],
+  models: ['brownButter', 'brownQuench'],
 }

@@ -6,5 +6,5 @@ export const hold: Technique = {
   stands: () => 'well',
   attention: () => 'none',
   end: leavesAll,
-  models: ['holdLimit', 'growth'],
+  models: ['holdLimit', 'growth', 'holdRisk', 'houseHazard', 'hazardSlope'],
 }

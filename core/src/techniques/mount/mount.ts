@@ -50,5 +50,5 @@ export const mount: Technique = {
           : [],
     }
   },
-  models: ['phaseFraction'],
+  models: ['phaseFraction', 'mountHeat', 'sauceContact', 'sauceOnPlate'],
 }
