@@ -20,7 +20,8 @@ export { type Allergen, type AllergenMark, ALLERGENS } from './allergens/allerge
 export { checkAllergens } from './allergens/checkAllergens'
 export { US_ALLERGENS, usAllergensOf } from './allergens/usAllergens'
 export { type DecidedFinding, isSettled, usableSources } from './allergens/usableSources'
-export { type WayAround, waysAround } from './allergens/waysAround'
+export { orderFindings } from './allergens/orderFindings'
+export { waysAround } from './allergens/waysAround'
 
 // kitchen
 export { fitPan, type PanFit } from './kitchen/calibration/pan'
@@ -282,7 +283,7 @@ export { foldOrder, type OrderState } from './batch/foldOrder'
 export { type BrowningLive, type CoolLive, type ReduceLive, type StageLive } from './batch/live'
 export { placeBatch, placeBatches, type PlacedBatch } from './batch/placeBatch'
 export { planAgain, plannedAt } from './batch/planAgain'
-export { stepTemps } from './batch/stepTemps'
+export { stepTemps, tempsRead } from './batch/stepTemps'
 export { frozenAt, LET_DOWN_WITH } from './batch/frozenAt'
 export { findPlace, planBatch, COUNT_BACK_SPARE } from './batch/planBatch'
 export { lateReadyAtMs } from './batch/readyAt'

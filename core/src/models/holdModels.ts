@@ -1,12 +1,6 @@
 import { brokenProb, HAZARD_PRIOR, hazardMean, refitHazard, refitSlope } from '../techniques/hold/houseHazard'
-import {
-  COVER_FACTOR,
-  HOLD_FAMILIES,
-  holdMargin,
-  holdRisk,
-  type HoldCover,
-  type HoldFamilyId,
-} from '../techniques/hold/holdRisk'
+import { COVER_FACTOR, type SauceCover } from '../heat/stillSurface'
+import { HOLD_FAMILIES, holdMargin, holdRisk, type HoldFamilyId } from '../techniques/hold/holdRisk'
 import { choice, number, R } from './inputs'
 import type { Model } from './model'
 import { num, word } from './values'
@@ -36,7 +30,7 @@ export const HOLD_MODELS: readonly Model[] = [
       choice('cover', 'covered', Object.keys(COVER_FACTOR)),
       number('stirEveryMin', 'stirred every; 0 for never', R.minutes, 0),
       number('minutes', 'after', { min: 1, max: LONGEST_MIN, unit: 'min' }),
-      number('more', 'this house’s factor on the risk', { min: 0.05, max: 20, unit: '1' }, 1),
+      number('houseFactor', 'this house’s factor on the risk', { min: 0.05, max: 20, unit: '1' }, 1),
     ],
     run: (v) => {
       const run = holdRisk(
@@ -46,10 +40,10 @@ export const HOLD_MODELS: readonly Model[] = [
           continuousMl: num(v, 'continuousMl'),
           yolkG: num(v, 'yolkG') || undefined,
           areaM2: num(v, 'areaCm2') / CM2_PER_M2,
-          cover: word(v, 'cover') as HoldCover,
+          cover: word(v, 'cover') as SauceCover,
           stirEveryMin: num(v, 'stirEveryMin') || undefined,
           tempC: num(v, 'tempC'),
-          more: num(v, 'more'),
+          houseFactor: num(v, 'houseFactor'),
         },
         LONGEST_MIN,
       )

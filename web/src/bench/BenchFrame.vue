@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { choiceWords } from '../book/choiceWords'
 import { useKitchen, useKitchenNow } from '../port/useKitchen'
+import AskedRow from '../ui/AskedRow.vue'
 import HoldButton from '../ui/HoldButton.vue'
 import { clockText, spanText } from '../ui/format'
 import { texts } from '../ui/texts'
@@ -113,59 +114,37 @@ async function discard(): Promise<void> {
     <CautionLines v-if="!hasOwnCautions" :view="view" />
     <div class="low">
       <p v-if="bench.problem.value" class="wine label" role="alert">✕ {{ bench.problem.value }}</p>
-      <div
+      <AskedRow
         v-if="bench.ringTaken.value"
-        class="question-row"
-        role="alertdialog"
-        :aria-label="texts.bench.ringTaken"
+        :name="texts.bench.ringTaken"
+        :asks="texts.bench.ringHas(bench.ringTaken.value.ring.number, bench.ringTaken.value.sauce)"
       >
-        <span class="label"
-          >▽ {{ texts.bench.ringHas(bench.ringTaken.value.ring.number, bench.ringTaken.value.sauce) }}</span
+        <v-btn @click="bench.waitForRing()">{{ texts.app.cancel }}</v-btn><v-btn
+          v-if="bench.ringTaken.value.elsewhere"
+          class="is-first"
+          @click="bench.startElsewhere()"
+          >{{ texts.bench.startBatch }} {{ bench.ringTaken.value.elsewhere.number }}</v-btn
+        ><span v-else>{{ texts.bench.noRing }}</span>
+      </AskedRow>
+      <AskedRow v-if="bench.barred.value" :asks="askedOnce.barred(bench.barred.value)" is-grave>
+        <v-btn @click="bench.barred.value?.answer(true)">{{ askedOnce.barredIn }}</v-btn><v-btn
+          class="is-first"
+          @click="bench.barred.value?.answer(false)"
+          >{{ askedOnce.barredOut }}</v-btn
         >
-        <div class="keys-row">
-          <v-btn @click="bench.waitForRing()">{{ texts.app.cancel }}</v-btn><v-btn
-            v-if="bench.ringTaken.value.elsewhere"
-            class="is-first"
-            @click="bench.startElsewhere()"
-            >{{ texts.bench.startBatch }} {{ bench.ringTaken.value.elsewhere.number }}</v-btn
-          ><span v-else>{{ texts.bench.noRing }}</span>
-        </div>
-      </div>
-      <div
-        v-if="bench.barred.value"
-        class="question-row"
-        role="alertdialog"
-        :aria-label="askedOnce.barredOut"
-      >
-        <span class="label wine"
-          >✕
-          {{
-            askedOnce.barred(bench.barred.value.good, bench.barred.value.allergen, bench.barred.value.who)
-          }}</span
+      </AskedRow>
+      <AskedRow v-if="bench.doubt.value" :asks="doubt">
+        <template v-if="bench.doubt.value.saw"
+          ><v-btn v-for="g in SPOON_GRADES" :key="g" @click="bench.doubt.value?.saw?.(g)">{{
+            texts.book.coats[GRADE_NAMES[g]]
+          }}</v-btn></template
         >
-        <div class="keys-row">
-          <v-btn @click="bench.barred.value?.answer(true)">{{ askedOnce.barredIn }}</v-btn><v-btn
-            class="is-first"
-            @click="bench.barred.value?.answer(false)"
-            >{{ askedOnce.barredOut }}</v-btn
-          >
-        </div>
-      </div>
-      <div v-if="bench.doubt.value" class="question-row" role="alertdialog" :aria-label="doubt">
-        <span class="label">▽ {{ doubt }}</span>
-        <div class="keys-row">
-          <template v-if="bench.doubt.value.saw"
-            ><v-btn v-for="g in SPOON_GRADES" :key="g" @click="bench.doubt.value?.saw?.(g)">{{
-              texts.book.coats[GRADE_NAMES[g]]
-            }}</v-btn></template
-          >
-          <v-btn @click="bench.doubt.value?.goOn()">{{ askedOnce.earlyYes }}</v-btn><v-btn
-            class="is-first"
-            @click="bench.stay()"
-            >{{ askedOnce.earlyNo }}</v-btn
-          >
-        </div>
-      </div>
+        <v-btn @click="bench.doubt.value?.goOn()">{{ askedOnce.earlyYes }}</v-btn><v-btn
+          class="is-first"
+          @click="bench.stay()"
+          >{{ askedOnce.earlyNo }}</v-btn
+        >
+      </AskedRow>
       <slot name="entry" />
       <div v-if="isDiscarding" class="choice-row">
         <v-text-field v-model="reason" :label="texts.bench.discardReason" maxlength="300" /><HoldButton

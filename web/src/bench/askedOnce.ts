@@ -1,6 +1,8 @@
+import type { Forbidden } from './useForbidden'
+
 /** What the bench asks once before it goes on. */
 export const askedOnce = {
-  barred: (good: string, allergen: string, who: string) =>
+  barred: ({ good, allergen, who }: Forbidden) =>
     `${good} brings ${allergen}; ${who} must not have it. Leave it out, or say that it is in and make theirs anew.`,
   barredIn: 'It is in already',
   barredOut: 'Leave it out',

@@ -1,5 +1,6 @@
-import { checkAllergens, isSettled, type Allergen, type BatchView, type DecidedFinding } from '@liquamen/core'
+import { checkAllergens, isSettled, type BatchView, type DecidedFinding } from '@liquamen/core'
 import { computed, type Ref } from 'vue'
+import { guestAsks } from '../port/guestAsks'
 import { useKitchen } from '../port/useKitchen'
 import { texts } from '../ui/texts'
 
@@ -10,14 +11,14 @@ export interface Forbidden {
   readonly who: string
 }
 
-/** The orders of a batch whose guests must not have something. */
+/** The guests of a batch who must not have something, by their order's label. */
 export function useGuests(view: Ref<BatchView>) {
   const kitchen = useKitchen()
   return computed(() =>
     (view.value.state.planned?.shares ?? []).flatMap(({ orderId }) => {
       const order = kitchen.orders.get(orderId)
-      const allergies = (kitchen.details.get(order?.taken?.detailsId ?? '')?.allergies ?? []) as Allergen[]
-      return order && allergies.length ? [{ order, allergies }] : []
+      const asks = order && guestAsks(order, kitchen.details.get(order.taken?.detailsId ?? ''))
+      return asks?.allergies.length ? [{ ...asks, who: order?.taken?.label ?? '' }] : []
     }),
   )
 }
@@ -29,17 +30,17 @@ export function useForbidden(view: Ref<BatchView>) {
   /** The first of these goods that somebody must not have; an unread label counts until a person decides. */
   return function forbidden(ingredientIds: readonly string[]): Forbidden | undefined {
     const goods = ingredientIds.flatMap((id) => kitchen.ingredients.get(id) ?? [])
-    for (const { order, allergies } of guests.value) {
+    for (const { allergies, decided, who } of guests.value) {
       const findings: DecidedFinding[] = checkAllergens(goods, allergies).map((f) => ({
         ...f,
-        decision: order.decisions[`${f.allergen}:${f.ingredientId}`]?.decision,
+        decision: decided(f.allergen, f.ingredientId),
       }))
       const open = findings.find((f) => !isSettled(f, findings))
       if (open)
         return {
           good: kitchen.ingredients.get(open.ingredientId)?.name ?? open.ingredientId,
           allergen: texts.allergens[open.allergen] ?? open.allergen,
-          who: order.taken?.label ?? '',
+          who,
         }
     }
     return undefined

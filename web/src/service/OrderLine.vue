@@ -5,22 +5,23 @@ import {
   hasLightEgg,
   isSettled,
   lateReadyAtMs,
+  orderFindings,
   waysAround,
   type Allergen,
   type AllergenDecision,
   type BatchState,
+  type Choices,
   type Formula,
   type OrderState,
-  type WayAround,
 } from '@liquamen/core'
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { choiceWords } from '../book/choiceWords'
+import { guestAsks } from '../port/guestAsks'
 import { tapped } from '../port/tapped'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { clockText, dayText, isoDayText } from '../ui/format'
 import { texts } from '../ui/texts'
-import { orderFindings } from './orderFindings'
 import VesselChip from '../vessel/VesselChip.vue'
 
 const props = defineProps<{
@@ -35,16 +36,17 @@ const router = useRouter()
 const taken = computed(() => props.order.taken!)
 const formulas = computed(() => (kitchen.catalog?.formulas ?? []) as readonly Formula[])
 const formula = computed(() => chosenFormula(formulas.value, taken.value.formulaId, taken.value.choices))
-const words = computed(() => choiceWords(formulas.value, taken.value, kitchen.ingredients).join(' · '))
-const checked = computed(() => orderFindings(props.order, props.details, formula.value, kitchen.ingredients))
+const words = computed(() => choiceWords(formulas.value, taken.value, kitchen.ingredients))
+const asks = computed(() => guestAsks(props.order, props.details))
+const checked = computed(() => formula.value && orderFindings(formula.value, asks.value, kitchen.ingredients))
 const findings = computed(() =>
-  checked.value.findings.map((f) => ({
+  (checked.value?.findings ?? []).map((f, _, all) => ({
     ...f,
-    settled: isSettled(f, checked.value.findings),
+    settled: isSettled(f, all),
     name: kitchen.ingredients.get(f.ingredientId)?.name ?? f.ingredientId,
   })),
 )
-const isBlocked = computed(() => checked.value.isBlocked)
+const isBlocked = computed(() => (checked.value?.bars.size ?? 0) > 0)
 const mustNotHaveEgg = computed(
   () =>
     props.details?.noLightlyCookedEgg === true &&
@@ -77,27 +79,20 @@ const portionsOf = (batch: BatchState) =>
 const unplanned = computed(() => taken.value.portions - lines.value.reduce((sum, l) => sum + l.portions, 0))
 const isMade = (batch: BatchState) => batch.status === 'planned' || batch.status === 'underWay'
 const WAYS_SHOWN = 4
-/** How the sauce could be made so that its guest may have it, while nothing is planned for it. */
+/** How the sauce could be made so that its guest may have it, while nothing is planned for it: what would be chosen beside what is. */
 const ways = computed(() => {
   if (!isBlocked.value || props.batches.length) return []
-  const asked = {
-    ...taken.value,
-    allergies: (props.details?.allergies ?? []) as Allergen[],
-    decided: (allergen: Allergen, id: string) => props.order.decisions[`${allergen}:${id}`]?.decision,
-  }
-  return waysAround(formulas.value, asked, kitchen.ingredients).slice(0, WAYS_SHOWN)
+  return waysAround(formulas.value, { ...taken.value, ...asks.value }, kitchen.ingredients)
+    .slice(0, WAYS_SHOWN)
+    .map((choices) => ({
+      choices,
+      says: choiceWords(formulas.value, { ...taken.value, choices }, kitchen.ingredients)
+        .filter((word) => !words.value.includes(word))
+        .join(', '),
+    }))
 })
-/** As the Book says it: the way of a school, or the good that goes in instead. */
-const saysWay = ({ by }: WayAround) =>
-  by
-    .map((step) => {
-      if ('itemId' in step) return kitchen.ingredients.get(step.ingredientId)?.name ?? step.ingredientId
-      const school = formula.value?.schools?.find((s) => s.id === step.schoolId)
-      return `${school?.says}: ${school?.options.find((o) => o.id === step.optionId)?.says}`
-    })
-    .join(', ')
 /** The order is corrected: it is asked for in that way from now on. */
-function makeSo({ choices }: WayAround): void {
+function makeSo(choices: Choices): void {
   const told = kitchen.factsOf(props.order.id).find((f) => f.kind === 'order.taken')
   if (!told) return
   const payload = { ...taken.value, choices }
@@ -130,7 +125,7 @@ const decide = (f: { allergen: Allergen; ingredientId: string }, decision: Aller
         <VesselChip v-if="pan" :profile="pan.profile" :fill="formula?.fill ?? ''" :level-mm="34" />
         <span class="sauce">{{ formula?.name }}</span> <span class="label">{{ taken.label }}</span>
       </p>
-      <p v-if="words" class="caption">{{ words }}</p>
+      <p v-if="words.length" class="caption">{{ words.join(' · ') }}</p>
       <p v-if="details?.note" class="reading soft">{{ details.note }}</p>
       <p v-if="mustNotHaveEgg" class="wine label">✕ {{ texts.service.lightEggTold }}</p>
       <ul v-if="findings.length" class="findings">
@@ -152,7 +147,7 @@ const decide = (f: { allergen: Allergen; ingredientId: string }, decision: Aller
       </ul>
       <div v-if="ways.length" class="keys-row">
         <span class="label">{{ texts.service.madeInstead }}</span>
-        <v-btn v-for="way in ways" :key="saysWay(way)" @click="makeSo(way)">{{ saysWay(way) }}</v-btn>
+        <v-btn v-for="way in ways" :key="way.says" @click="makeSo(way.choices)">{{ way.says }}</v-btn>
       </div>
       <p v-if="isBlocked" class="wine label">✕ {{ texts.service.decide }}</p>
       <p v-if="lateAtMs" class="roux label">▽ {{ texts.service.lateBy(clockText(lateAtMs)) }}</p>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  orderFindings,
   dealShares,
   plannedAt,
   takenBy,
@@ -13,12 +14,12 @@ import { v7 as uuidv7 } from 'uuid'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { choiceWords } from '../book/choiceWords'
+import { guestAsks } from '../port/guestAsks'
 import { tapped } from '../port/tapped'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { roomOf } from '../techniques/registry'
 import { clockText, numberText, percentText } from '../ui/format'
 import { texts } from '../ui/texts'
-import { orderFindings } from './orderFindings'
 import PlanVessels from './PlanVessels.vue'
 import { usePlanDraft } from './usePlanDraft'
 import WeighOutLines from './WeighOutLines.vue'
@@ -41,11 +42,12 @@ const { draft, formula, asked, shares, portions, pickupAtMs, result, unclear, ri
     batch: computed(() => props.batch),
     taken,
   })
-const checks = computed(() =>
-  props.orders.map((o) =>
-    orderFindings(o, kitchen.details.get(o.taken?.detailsId ?? ''), formula.value, kitchen.ingredients),
-  ),
-)
+const checks = computed(() => {
+  const made = formula.value
+  if (!made) return []
+  const detailsOf = (o: OrderState) => kitchen.details.get(o.taken?.detailsId ?? '')
+  return props.orders.map((o) => orderFindings(made, guestAsks(o, detailsOf(o)), kitchen.ingredients))
+})
 /** Goods that none of these guests must go without. */
 const usableFor = (itemId: string) =>
   checks.value.map((c) => c.usable.get(itemId) ?? []).reduce((a, b) => a.filter((id) => b.includes(id)))

@@ -24,6 +24,7 @@ export function memoryKitchen(startMs: number) {
   const mirror = createMirror()
   const base = shallowRef(catalog as unknown as KitchenCatalog)
   const made: Fact[] = []
+  let count = 0
   let refuses: string | undefined
   let isAway = false
 
@@ -34,7 +35,7 @@ export function memoryKitchen(startMs: number) {
     const at = { deviceAtMs: nowMs.value, atMs: nowMs.value }
     const facts = entries
       .map((e) => checkedBy(e, { PAYLOAD_SCHEMAS, schemaProblem }))
-      .map((e, i): Fact => ({ ...makeFact(e, by, made.length + 1 + i), ...at }))
+      .map((e): Fact => ({ ...makeFact(e, by, ++count), ...at }))
     made.push(...facts)
     mirror.merge(facts)
     return Promise.resolve(facts.map((f) => f.id))

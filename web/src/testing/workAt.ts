@@ -1,4 +1,4 @@
-import { techniqueOf, type BatchView, type TechniqueId } from '@liquamen/core'
+import { techniqueOf, type Allergen, type BatchView, type TechniqueId } from '@liquamen/core'
 import type { VueWrapper } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { defineComponent, h, shallowRef, watch, type Component, type ComputedRef } from 'vue'
@@ -6,7 +6,7 @@ import { benchOf } from '../techniques/registry'
 import { memoryKitchen, type MemoryKitchen } from './memoryKitchen'
 import { catalog, mountScreen } from './mountScreen'
 import { onScreen, settle } from './onScreen'
-import { BATCH_ID, rehearsed, type Asked } from './rehearsed'
+import { BATCH_ID, ORDER_ID, rehearsed, type Asked } from './rehearsed'
 
 type Async = Component & { __asyncLoader: () => Promise<Component> }
 /** The bench that a batch is worked at, changing with it as the page changes it. */
@@ -74,4 +74,25 @@ export async function workAt(
       await settle()
     },
   }
+}
+
+/** From now on a guest of this batch, at table 7, must not have something. */
+export async function guestWithout(at: AtBench, allergies: readonly Allergen[]): Promise<void> {
+  const detailsId = '018f0000-0000-7000-8000-0000000000dd'
+  const { formula, state } = at.view.value
+  await at.kitchen.port.record('order.taken', ORDER_ID, {
+    formulaId: formula.id,
+    portions: 6,
+    pickupAtMs: state.plan?.pickupAtMs ?? 0,
+    label: 'Table 7',
+    detailsId,
+  })
+  await at.kitchen.port.keepDetails({
+    id: detailsId,
+    note: '',
+    allergies: [...allergies],
+    noLightlyCookedEgg: false,
+  })
+  at.kitchen.made.length = 0
+  await at.settle()
 }

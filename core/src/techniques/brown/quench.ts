@@ -1,10 +1,12 @@
 // emulsion.md §8
+import { waterLatentHeatJPerG } from '../../heat/water'
+
 const DRY_J_PER_GK = 2.1
 const JUICE_J_PER_GK = 3.9
 const JUICE_WATER_FRAC = 0.91
 const JUICE_C = 20
 const BOILS_C = 100
-const LATENT_J_PER_G = 2257
+const LATENT_J_PER_G = waterLatentHeatJPerG(BOILS_C)
 const STEAM_L_PER_G = 1.7
 /** Hotter than this, nothing wet goes in: it leaves the pan. */
 export const QUENCH_MOST_C = 160

@@ -1,4 +1,4 @@
-import { waterVapourPressureKPa } from '../../heat/water'
+import { surfaceLossKgPerS } from '../../heat/stillSurface'
 import { clamp } from '../../solve/clamp'
 import { butterEnthalpyJPerG, HEAT_CAPACITY, milkFatGPerMl, type ButterParts } from '../../mixture/butterFat'
 
@@ -32,8 +32,6 @@ const OPENING_AREA_M2 = 2 * Math.PI * SPHERE_M * (SPHERE_M - Math.sqrt(SPHERE_M 
 const ROOM_C = 25
 const LOSS_W_PER_M2K = 8
 const VAPORISE_J_PER_KG = 2.35e6
-const EVAPORATION_KG_PER_PA_M2_S = 4.1e-8 // 0.1 m/s of air over water
-const STIRRED = 0.45
 const FOAM_S = 70
 const COLLAPSE_S = 1800
 const Z_K = 4.6 // activation energy near 470 kJ/mol
@@ -179,11 +177,7 @@ function slope({ setup, control, areas, fatG }: StepFrame, [t, wall, rim, x, o, 
   const { wettedM2, topM2, rimM2 } = areas
   const q = inner * wettedM2 * (wall - t)
   const qRim = whisk.rim * inner * rimM2 * (rim - t)
-  const evaporatedKgPerS =
-    EVAPORATION_KG_PER_PA_M2_S *
-    STIRRED *
-    Math.max(0, 970 * waterVapourPressureKPa(t) - 500 * waterVapourPressureKPa(ROOM_C)) *
-    topM2
+  const evaporatedKgPerS = surfaceLossKgPerS(t, topM2, 'stirred')
   const innerC = wall - inner * (wall - t) * halfWall
   const layerC = (innerC + t) / 2
   const volumeM3 = liquidMl(setup, water, fatG) * (1 + o) * 1e-6

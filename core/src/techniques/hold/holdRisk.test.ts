@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { expectWithin } from '../../testing.test-helper'
 import { brokenProb, HAZARD_PRIOR, hazardMean, refitHazard, refitSlope } from './houseHazard'
-import { holdMargin, holdRisk, waterLostGPerMin, type HeldSauce } from './holdRisk'
+import { surfaceLossKgPerS } from '../../heat/stillSurface'
+import { holdMargin, holdRisk, type HeldSauce } from './holdRisk'
 
 const egg: HeldSauce = {
   family: 'egg',
@@ -60,8 +61,8 @@ describe('emulsion:B risk of breaking while it is held', () => {
     const marginOf = (of: Partial<HeldSauce>) => holdMargin(holdRisk({ ...egg, ...of }, 240), CLOCK_MIN).min
     expect(marginOf({ stirEveryMin: undefined })).toBeLessThan(marginOf({}))
     expect(marginOf({ cover: 'stirred', fatMl: 300 })).toBeLessThan(marginOf({ fatMl: 300 }))
-    expect(waterLostGPerMin(60, 0.0177, 'lid')).toBeLessThan(waterLostGPerMin(60, 0.0177, 'skin'))
-    expect(waterLostGPerMin(10, 0.0177, 'stirred')).toBe(0)
+    expect(surfaceLossKgPerS(60, 0.0177, 'lid')).toBeLessThan(surfaceLossKgPerS(60, 0.0177, 'skin'))
+    expect(surfaceLossKgPerS(10, 0.0177, 'stirred')).toBe(0)
   })
   it('B6 what twenty batches teach, with the prior beside it', () => {
     const house = refitHazard(HAZARD_PRIOR, { broken: 3, exposure: 1.6 })

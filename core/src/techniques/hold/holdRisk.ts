@@ -1,6 +1,8 @@
 // emulsion.md §5; every coefficient is a judgement until the house's own log has taken its place
-import { waterDensityKgPerM3, waterVapourPressureKPa } from '../../heat/water'
+import { surfaceLossKgPerS, type SauceCover } from '../../heat/stillSurface'
+import { waterDensityKgPerM3 } from '../../heat/water'
 import { settingRatePerS } from '../eggEmulsion/yolkBath'
+import { MOUNT_WINDOWS } from '../mount/mount'
 
 /** What a held sauce breaks by: a rate at rest, the band in which it rests, the phase fraction it bears, and what each step beyond costs. */
 export interface HoldFamily {
@@ -29,8 +31,7 @@ export const HOLD_FAMILIES = {
   },
   mounted: {
     ratePerH: 0.08,
-    lowC: 46,
-    highC: 57,
+    ...MOUNT_WINDOWS.plain,
     phaseFrac: 0.68,
     perHotK: 0.35,
     perColdK: 0.2,
@@ -40,8 +41,7 @@ export const HOLD_FAMILIES = {
   },
   mountedWithCream: {
     ratePerH: 0.04,
-    lowC: 42,
-    highC: 64,
+    ...MOUNT_WINDOWS.cream,
     phaseFrac: 0.72,
     perHotK: 0.15,
     perColdK: 0.12,
@@ -51,8 +51,7 @@ export const HOLD_FAMILIES = {
   },
   mountedJus: {
     ratePerH: 0.02,
-    lowC: 40,
-    highC: 75,
+    ...MOUNT_WINDOWS.jus,
     phaseFrac: 0.5,
     perHotK: 0.08,
     perColdK: 0.05,
@@ -63,21 +62,9 @@ export const HOLD_FAMILIES = {
 } as const satisfies Record<string, HoldFamily>
 export type HoldFamilyId = keyof typeof HOLD_FAMILIES
 
-/** How much of the free evaporation a surface lets go (judgement). `emulsion:§0` */
-export const COVER_FACTOR = { stirred: 0.45, skin: 0.15, lid: 0.05, film: 0.01 } as const
-export type HoldCover = keyof typeof COVER_FACTOR
-
-const EVAPORATION_KG_PER_S_PA_M2 = 4.1e-8
-const ROOM_C = 25
-/** Water that leaves a held sauce's surface, g/min. */
-export function waterLostGPerMin(tempC: number, areaM2: number, cover: HoldCover): number {
-  const drivingPa = 1000 * (0.97 * waterVapourPressureKPa(tempC) - 0.5 * waterVapourPressureKPa(ROOM_C))
-  return 60_000 * EVAPORATION_KG_PER_S_PA_M2 * COVER_FACTOR[cover] * Math.max(0, drivingPa) * areaM2
-}
-
 const HIGHEST_EXPONENT = 12
 const UNSTIRRED_MIN = 60
-/** Rate of breaking at a moment, 1/h. `emulsion:§5` @param more - how much worse than the table this house's is */
+/** Rate of breaking at a moment, 1/h. `emulsion:§5` @param houseFactor - how much worse than the table this house's is */
 export function breakRatePerH(
   family: HoldFamily,
   at: {
@@ -86,7 +73,7 @@ export function breakRatePerH(
     readonly ageH: number
     readonly unstirredMin: number
   },
-  more = 1,
+  houseFactor = 1,
 ): number {
   const exponent =
     family.perHotK * Math.max(0, at.tempC - family.highC) +
@@ -94,7 +81,7 @@ export function breakRatePerH(
     (family.perPhase * Math.max(0, at.phaseFrac - family.phaseFrac)) / 0.01 +
     family.perH * at.ageH +
     (family.perUnstirred * Math.min(at.unstirredMin, UNSTIRRED_MIN)) / 30
-  return more * family.ratePerH * Math.exp(Math.min(HIGHEST_EXPONENT, exponent))
+  return houseFactor * family.ratePerH * Math.exp(Math.min(HIGHEST_EXPONENT, exponent))
 }
 
 /** A sauce as it was put by, and how it is kept. */
@@ -105,11 +92,11 @@ export interface HeldSauce {
   /** Yolk in it; none where it cannot curdle. */ readonly yolkG?: number | undefined
   /** Of the yolk, how much had set when it was put by, 0..1. */ readonly setFrac?: number | undefined
   readonly areaM2: number
-  readonly cover: HoldCover
+  readonly cover: SauceCover
   /** None where nobody stirs it. */ readonly stirEveryMin?: number | undefined
   /** Steady, or by minutes from when it was put by. */
   readonly tempC: number | ((min: number) => number)
-  /** How much worse than the table this house's is. */ readonly more?: number | undefined
+  /** How much worse than the table this house's is. */ readonly houseFactor?: number | undefined
 }
 /** How it stands after so many minutes. */
 export interface HoldMinute {
@@ -119,6 +106,9 @@ export interface HoldMinute {
   readonly phaseFrac: number
   readonly lostG: number
 }
+const [G_PER_KG, S_PER_MIN] = [1000, 60]
+/** Volumes of an emulsion are told at this temperature, °C. */
+const SPOKEN_AT_C = 60
 const SET_AT_FIRST = 0.2
 /** Yolk set so far is grains that everybody sees. */
 export const CURDLED_FROM = 0.6
@@ -129,7 +119,6 @@ export function holdRisk(of: HeldSauce, minutes: number): HoldMinute[] {
   const family = HOLD_FAMILIES[of.family]
   const heat = of.tempC
   const tempAt = typeof heat === 'number' ? () => heat : heat
-  const lost = (tempC: number) => waterLostGPerMin(tempC, of.areaM2, of.cover)
   const frac = (continuousMl: number) => of.fatMl / (of.fatMl + continuousMl)
   let continuousMl = of.continuousMl
   let [risk, unstirredMin, lostG, setFrac] = [0, 0, 0, of.yolkG ? (of.setFrac ?? SET_AT_FIRST) : 0]
@@ -140,17 +129,17 @@ export function holdRisk(of: HeldSauce, minutes: number): HoldMinute[] {
       breakRatePerH(
         family,
         { tempC, phaseFrac: frac(continuousMl), ageH: ageMin / 60, unstirredMin: since },
-        of.more,
+        of.houseFactor,
       )
     const before = rate(min, unstirredMin)
-    const goneG = lost(tempC)
+    const goneG = G_PER_KG * S_PER_MIN * surfaceLossKgPerS(tempC, of.areaM2, of.cover)
     lostG += goneG
-    continuousMl = Math.max(1, continuousMl - (1000 * goneG) / waterDensityKgPerM3(60))
+    continuousMl = Math.max(1, continuousMl - (G_PER_KG * goneG) / waterDensityKgPerM3(SPOKEN_AT_C))
     risk += (before + rate(min + 1, unstirredMin + 1)) / 2 / 60
     if (of.yolkG) {
       const waterG = Math.max(0, continuousMl - of.yolkG / YOLK_G_PER_ML)
       const sets = settingRatePerS({ bowl: 'steel', yolkG: of.yolkG }, waterG, tempC)
-      setFrac = 1 - (1 - setFrac) * Math.exp(-60 * sets)
+      setFrac = 1 - (1 - setFrac) * Math.exp(-S_PER_MIN * sets)
     }
     unstirredMin = of.stirEveryMin && (min + 1) % of.stirEveryMin === 0 ? 0 : unstirredMin + 1
     all.push({

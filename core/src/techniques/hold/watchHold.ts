@@ -1,3 +1,4 @@
+import { tempsRead } from '../../batch/stepTemps'
 import type { BatchState } from '../../batch/batchState'
 import type { Due } from '../../batch/deadline'
 import type { HoldLive } from '../../batch/live'
@@ -14,13 +15,7 @@ function lastTemp(
 ): Pick<HoldLive, 'tempC' | 'tempFrom' | 'readAtMs'> {
   const fromProbe = probe.at(-1)
   // what was read before says how hot a pan or a bowl was, not what stands in the well
-  const spot = state.stageFacts.findLast(
-    (f) => f.kind === 'reading.taken' && f.payload.how === 'temperature' && f.atMs >= sinceMs,
-  )
-  const typed =
-    spot?.kind === 'reading.taken' && spot.payload.how === 'temperature'
-      ? { atMs: spot.atMs, tempC: spot.payload.tempC }
-      : undefined
+  const typed = tempsRead(state.stageFacts).findLast((t) => t.atMs >= sinceMs)
   const read = fromProbe && fromProbe.atMs > (typed?.atMs ?? 0) ? fromProbe : typed
   return {
     tempC: read?.tempC,

@@ -1,10 +1,12 @@
 import type { BatchView } from '../../batch/viewBatch'
+import type { FormulaStep } from '../../formula/formula'
 import { heatLossW, massFluxKgPerM2S, areaM2, surroundings } from '../../heat/evaporation'
 import { airPressureKPa } from '../../heat/atmosphere'
 import { waterLatentHeatJPerG } from '../../heat/water'
 import { stepTemps } from '../../batch/stepTemps'
 import { massG } from '../../mixture/composition'
 import { offTheHeatMin } from './browning'
+import { panOverTime } from './panOverTime'
 import { PAN_C_BY_WORD } from './planBrowning'
 import { actualWalk } from '../../pan/actualWalk'
 import { radiusAtMm } from '../../vessel/profile'
@@ -59,6 +61,9 @@ interface CoolingPan {
   readonly roomTempC: number
 }
 
+const lastReadC = ({ stageFacts }: BatchView['state'], { id }: FormulaStep) =>
+  stepTemps(stageFacts, id).at(-1)?.tempC
+
 type Worked = Pick<BatchView, 'state' | 'formula' | 'step' | 'pan'>
 
 /** The gate of a step, where something must have cooled before what goes in there; none elsewhere. */
@@ -72,21 +77,24 @@ const ROUX_MOST_C = 60
 /** Tomato onto the fat of a pan that took colour, and hot liquid onto a hot roux. */
 function hotPanGate({ state, formula, step }: Worked): Gate | undefined {
   const before = step && formula.steps[formula.steps.indexOf(step) - 1]
-  const sinceMs = before && state.steps[before.id]?.finishedAtMs
+  const { startedAtMs, finishedAtMs } = (before && state.steps[before.id]) ?? {}
   const isHotPan = before?.technique === 'roux' || before?.technique === 'sweat'
-  if (!step || !before?.heat || !isHotPan || sinceMs === undefined) return undefined
+  if (!step || !before?.heat || !isHotPan) return undefined
+  if (startedAtMs === undefined || finishedAtMs === undefined) return undefined
   const here = (state.plan?.weighOut ?? []).filter((l) => l.stepId === step.id)
   const isTomato = here.some((l) => /^tomato/.test(l.ingredientId))
   const isOnRoux = before.technique === 'roux' && here.some((l) => l.isLiquid)
   if (!isTomato && !isOnRoux) return undefined
   const mostC = isTomato ? TOMATO_MOST_C : ROUX_MOST_C
-  const coolMin = offTheHeatMin(PAN_C_BY_WORD[before.heat], mostC)
+  const planned = { panC: PAN_C_BY_WORD[before.heat] }
+  const pan = panOverTime(planned, state, { stepId: before.id, startedAtMs })
+  const coolMin = offTheHeatMin(pan.at(finishedAtMs), mostC)
   return {
     before: isTomato ? 'tomato' : 'hotLiquid',
     mostC,
     coolMin,
-    opensAtMs: sinceMs + coolMin * 60_000,
-    readC: stepTemps(state.stageFacts, step.id).at(-1)?.tempC,
+    opensAtMs: finishedAtMs + coolMin * 60_000,
+    readC: lastReadC(state, step),
   }
 }
 
@@ -129,6 +137,6 @@ function yolkGate({ state, formula, step, pan }: Worked): Gate | undefined {
     mostC: YOLK_MOST_C,
     coolMin,
     opensAtMs: sinceMs + coolMin * 60_000,
-    readC: stepTemps(state.stageFacts, step.id).at(-1)?.tempC,
+    readC: lastReadC(state, step),
   }
 }

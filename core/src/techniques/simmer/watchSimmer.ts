@@ -111,7 +111,7 @@ function pressureDue({ state, step, nowMs }: LiveContext, live: TimedLive): Due[
     : [{ kind: 'actNow', code: 'pressureOff', atMs: pressure.offAtMs }]
 }
 
-/** A simmer lasts its minutes and calls for its visits by name. A plan of an earlier release has none: it is looked at as any step is. */
+/** A simmer lasts its minutes and calls for its visits by name. Where its plan names none it is looked at as any step is. */
 export const watchSimmer: Watch = {
   live(context): TimedLive | undefined {
     const timed = watchMinutes.live(context) as TimedLive | undefined

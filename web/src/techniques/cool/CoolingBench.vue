@@ -21,6 +21,7 @@ import VesselNow from '../../bench/VesselNow.vue'
 import type { Entry } from '../../port/makeFact'
 import { useKitchenNow } from '../../port/useKitchen'
 import { clockText, degreesText, numberText } from '../../ui/format'
+import AskedRow from '../../ui/AskedRow.vue'
 import { texts } from '../../ui/texts'
 import VesselShape from '../../vessel/VesselShape.vue'
 import CoolingCourse from './CoolingCourse.vue'
@@ -231,13 +232,10 @@ useBenchKeys({ t: () => (entry.value = entry.value === 'temp' ? undefined : 'tem
         @keep="(c) => (entry === 'temp' ? keepTemp(c) : keepReheat(c))"
         @cancel="entry = undefined"
       />
-      <div v-if="isAsking" class="question-row" role="alertdialog" :aria-label="asks">
-        <span class="label">▽ {{ asks }}</span>
-        <div class="keys-row">
-          <v-btn @click="end(true)">{{ coolTexts.awayAnyway }}</v-btn>
-          <v-btn class="is-first" @click="isAsking = false">{{ coolTexts.goOnCooling }}</v-btn>
-        </div>
-      </div>
+      <AskedRow v-if="isAsking" :asks="asks">
+        <v-btn @click="end(true)">{{ coolTexts.awayAnyway }}</v-btn>
+        <v-btn class="is-first" @click="isAsking = false">{{ coolTexts.goOnCooling }}</v-btn>
+      </AskedRow>
     </template>
     <template #keys>
       <v-btn

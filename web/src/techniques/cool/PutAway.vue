@@ -18,6 +18,7 @@ import {
   type Ingredient,
   type KitchenCatalog,
   type StorePlace,
+  tempsRead,
 } from '@liquamen/core'
 import { v5 as uuidv5 } from 'uuid'
 import { computed, ref } from 'vue'
@@ -63,12 +64,12 @@ const expiresAtMs = computed(() =>
 const limit = computed(() => chilledLimit(props.view.formula, codeDays.value))
 /** The last temperature that was read of it: warm, it is asked about once. */
 const last = computed(() => {
-  const fact = props.view.state.stageFacts.findLast(
-    (f) => f.kind === 'reading.taken' && f.payload.how === 'temperature',
+  const { state, formula, step } = props.view
+  const cooling = formula.steps.findLast((s) => s.technique === 'cool')
+  // a probe that stood in hot oil, hours ago, says nothing of what is put away
+  return tempsRead(state.stageFacts).findLast(
+    (t) => !cooling || t.stepId === cooling.id || t.stepId === step?.id,
   )
-  return fact?.kind === 'reading.taken' && fact.payload.how === 'temperature'
-    ? { atMs: fact.atMs, tempC: fact.payload.tempC }
-    : undefined
 })
 const warm = computed(() => (last.value && last.value.tempC > code.value.coldHoldC ? last.value : undefined))
 const volumeMl = computed(() => (props.vessel.endMl * amountG.value) / Math.max(1, props.vessel.endG))

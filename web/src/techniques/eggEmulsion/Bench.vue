@@ -12,6 +12,7 @@ import {
 import { computed, ref, toRef } from 'vue'
 import { useKitchenNow } from '../../port/useKitchen'
 import { clockText, numberText, spanText } from '../../ui/format'
+import AskedRow from '../../ui/AskedRow.vue'
 import { CUE_WORDS } from '../../ui/cueWords'
 import { texts } from '../../ui/texts'
 import BenchFrame from '../../bench/BenchFrame.vue'
@@ -221,20 +222,15 @@ useBenchKeys({
     <p v-else-if="bowl.freeOil > FREE_OIL.warn" class="roux label" role="alert">
       ▽ {{ texts.emulsion.keepWhisking }}
     </p>
-    <section
+    <AskedRow
       v-if="work.asksRibbon.value"
-      class="question-row"
-      role="alertdialog"
-      :aria-label="texts.emulsion.notRibbon(texts.emulsion.stages[bowl.stage] ?? '')"
+      :asks="texts.emulsion.notRibbon(texts.emulsion.stages[bowl.stage] ?? '')"
     >
-      <p class="label">{{ texts.emulsion.notRibbon(texts.emulsion.stages[bowl.stage] ?? '') }}</p>
-      <div class="keys-row">
-        <v-btn @click="work.lift(true)">{{ texts.emulsion.ribbonSeen }}</v-btn><v-btn
-          @click="work.asksRibbon.value = false"
-          >{{ texts.emulsion.keepOn }}</v-btn
-        >
-      </div>
-    </section>
+      <v-btn @click="work.lift(true)">{{ texts.emulsion.ribbonSeen }}</v-btn><v-btn
+        @click="work.asksRibbon.value = false"
+        >{{ texts.emulsion.keepOn }}</v-btn
+      >
+    </AskedRow>
     <LoadScale
       :now="bowl.phaseFrac"
       :end="bowl.endPhaseFrac"

@@ -2,7 +2,7 @@ import { actualSalt, actualWalk, contentsG, massG, saltSources, techniqueOf } fr
 import { describe, expect, it } from 'vitest'
 import { button, catalog } from '../../testing/mountScreen'
 import { ORDER_ID } from '../../testing/rehearsed'
-import { firstStep, workAt, type AtBench } from '../../testing/workAt'
+import { guestWithout, firstStep, workAt, type AtBench } from '../../testing/workAt'
 
 const strained = firstStep('prepare', 'strain')
 const sweated = firstStep('prepare', 'sweat')
@@ -318,16 +318,7 @@ describe('a pan that fried before', () => {
     expect(says(at)).toContain('Its butter is thrown away')
     expect(says(at)).not.toContain('the fond is the sauce')
     expect(at.w.find('[role=alert].wine').exists()).toBe(false)
-    const detailsId = '018f0000-0000-7000-8000-0000000000de'
-    await at.kitchen.port.record('order.taken', ORDER_ID, {
-      formulaId: 'panJus',
-      portions: 6,
-      pickupAtMs: at.view.value.state.plan!.pickupAtMs,
-      label: 'Table 7',
-      detailsId,
-    })
-    await at.kitchen.port.keepDetails({ id: detailsId, allergies: ['fish'] } as never)
-    await at.settle()
+    await guestWithout(at, ['fish'])
     expect(at.w.find('[role=alert].wine').text()).toContain('must not have Fish: wiping is not enough')
     await at.press('Nothing')
     expect(at.w.find('[role=alert].wine').exists()).toBe(false)

@@ -72,11 +72,7 @@ const isDeglazing = computed(
     props.view.stepStartedAtMs !== undefined,
 )
 const nowMs = useKitchenNow()
-const state = computed(() => props.view.state)
-const gate = computed(() => {
-  const { formula, step, pan, stepStartedAtMs } = props.view
-  return stepStartedAtMs === undefined ? undefined : gateOf({ state: state.value, formula, step, pan })
-})
+const gate = computed(() => (props.view.stepStartedAtMs === undefined ? undefined : gateOf(props.view)))
 const isGateShut = computed(() => gate.value !== undefined && isShut(gate.value, nowMs.value))
 const gateSays = computed(() => {
   if (!gate.value) return ''

@@ -15,6 +15,7 @@ import {
 import { computed, ref } from 'vue'
 import type { Bench } from '../../bench/useBench'
 import { useKitchen, useKitchenNow } from '../../port/useKitchen'
+import AskedRow from '../../ui/AskedRow.vue'
 import { clockText, degreesText, numberText } from '../../ui/format'
 import { texts } from '../../ui/texts'
 import { vInView } from '../../ui/inView'
@@ -171,16 +172,13 @@ const takeBack = () =>
     </p>
     <p v-if="coasts" class="label roux">▽ {{ coasts }}</p>
     <p v-else-if="windowSays" class="caption">{{ windowSays }}</p>
-    <div v-if="isContrary" class="question-row" role="alertdialog" :aria-label="says.contrary">
-      <span class="label">▽ {{ says.contrary }}</span>
-      <div class="keys-row">
-        <v-btn @click="answered = poolFact?.id">{{ says.poolIsThere }}</v-btn><v-btn
-          class="is-first"
-          @click="takeBack"
-          >{{ says.wrongTap }}</v-btn
-        >
-      </div>
-    </div>
+    <AskedRow v-if="isContrary" :asks="says.contrary">
+      <v-btn @click="answered = poolFact?.id">{{ says.poolIsThere }}</v-btn><v-btn
+        class="is-first"
+        @click="takeBack"
+        >{{ says.wrongTap }}</v-btn
+      >
+    </AskedRow>
     <div class="keys-row">
       <template v-if="browning.isPool">
         <v-btn @click="see('halved', says.halved)">{{ says.halved }}</v-btn><v-btn

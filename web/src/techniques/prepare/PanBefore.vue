@@ -12,11 +12,11 @@ const guests = useGuests(toRef(props, 'view'))
 const told = computed(() => panBefore(props.view.state.stageFacts, props.view.step?.id ?? ''))
 /** Guests who must not have what it leaves. */
 const hurts = computed(() => {
-  const leaves: readonly string[] = told.value ? PAN_BEFORE[told.value].leaves : []
-  const met = guests.value.flatMap(({ order, allergies }) =>
-    allergies.filter((a) => leaves.includes(a)).map((a) => ({ allergen: a, who: order.taken?.label ?? '' })),
-  )[0]
-  return met && says.panBefore.hurts(texts.allergens[met.allergen] ?? met.allergen, met.who)
+  const leaves: readonly string[] = told.value ? PAN_BEFORE[told.value] : []
+  const [met] = guests.value.flatMap(({ allergies, who }) =>
+    allergies.filter((a) => leaves.includes(a)).map((a) => ({ allergen: texts.allergens[a] ?? a, who })),
+  )
+  return met && says.panBefore.hurts(met.allergen, met.who)
 })
 const tell = (cue: PanBeforeCue) => props.bench.cue(cue, says.panBefore.was[cue])
 </script>

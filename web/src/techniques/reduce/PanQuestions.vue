@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { HeatLevel, ReduceLive } from '@liquamen/core'
 import { computed } from 'vue'
+import AskedRow from '../../ui/AskedRow.vue'
 import { clockText, numberText, percentText } from '../../ui/format'
 import { texts } from '../../ui/texts'
 import type { useReduction } from './useReduction'
@@ -24,19 +25,25 @@ function grossOf(readingId: string): number {
   const payload = props.live.estimate.readings.find((r) => r.fact.id === readingId)?.fact.payload
   return payload?.how === 'weighing' ? payload.grossG : 0
 }
+/** Whether the flame was turned, and since when the readings say so. */
+const turned = computed(() => {
+  const of = props.pan.turned.value
+  if (!of) return undefined
+  const asks = texts.bench.turned.ask(texts.bench.levels[of.level])
+  return { of, asks, since: texts.bench.turned.since(clockText(of.sinceMs), numberText(of.ratio, 1)) }
+})
 </script>
 
 <template>
-  <section v-if="question" class="question-row" role="alertdialog" :aria-label="asks">
-    <p class="label">{{ asks }}</p>
-    <div v-if="question.isBare" class="keys-row">
+  <AskedRow v-if="question" :asks="asks">
+    <template v-if="question.isBare">
       <v-btn @click="pan.explain(question.readingId, 'zeroed')">{{
         texts.bench.question.zeroed
       }}</v-btn><v-btn @click="pan.explain(question.readingId, 'mistake')">{{
         texts.bench.question.offIt
       }}</v-btn>
-    </div>
-    <div v-else class="keys-row">
+    </template>
+    <template v-else>
       <v-btn @click="pan.explain(question.readingId, 'mistake')">{{
         texts.bench.question.mistake
       }}</v-btn><v-btn @click="pan.explain(question.readingId, 'right')">{{
@@ -48,29 +55,12 @@ function grossOf(readingId: string): number {
       ><v-btn v-else @click="pan.explain(question.readingId, 'ladled')">{{
         texts.bench.question.ladled
       }}</v-btn>
-    </div>
-  </section>
-  <section
-    v-if="pan.turned.value"
-    class="question-row"
-    role="alertdialog"
-    :aria-label="texts.bench.turned.ask(texts.bench.levels[pan.turned.value.level])"
-  >
-    <p class="label">
-      {{
-        texts.bench.turned.since(clockText(pan.turned.value.sinceMs), numberText(pan.turned.value.ratio, 1))
-      }}
-      {{ texts.bench.turned.ask(texts.bench.levels[pan.turned.value.level]) }}
-    </p>
-    <div class="keys-row">
-      <v-btn @click="pan.turned.value && pan.wasTurned(pan.turned.value.level)">{{
-        texts.bench.turned.yes
-      }}</v-btn>
-      <v-btn @click="pan.turned.value && pan.explain(pan.turned.value.readingId, 'right')">{{
-        texts.bench.turned.no
-      }}</v-btn>
-    </div>
-  </section>
+    </template>
+  </AskedRow>
+  <AskedRow v-if="turned" :name="turned.asks" :asks="`${turned.since} ${turned.asks}`">
+    <v-btn @click="turned && pan.wasTurned(turned.of.level)">{{ texts.bench.turned.yes }}</v-btn>
+    <v-btn @click="turned && pan.explain(turned.of.readingId, 'right')">{{ texts.bench.turned.no }}</v-btn>
+  </AskedRow>
   <p v-if="pan.flameTurn.value" class="caption" role="status">
     {{
       texts.bench.turned[pan.flameTurn.value.turn](

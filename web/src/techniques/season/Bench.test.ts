@@ -1,8 +1,7 @@
 import { checkpointsOf } from '@liquamen/core'
 import { describe, expect, it } from 'vitest'
 import { catalog } from '../../testing/mountScreen'
-import { ORDER_ID } from '../../testing/rehearsed'
-import { firstStep, workAt, type AtBench } from '../../testing/workAt'
+import { guestWithout, firstStep, workAt, type AtBench } from '../../testing/workAt'
 
 const { formula, step } = firstStep('season')
 const says = (at: AtBench) => at.w.text().replace(/\s+/g, ' ')
@@ -130,16 +129,7 @@ describe('the Season sheet', () => {
 describe('what mends a taste and a guest must not have', () => {
   it('is asked about at any bench before it goes in, whichever way it would', async () => {
     const at = await workAt('bordelaise', 'season')
-    const detailsId = '018f0000-0000-7000-8000-0000000000dd'
-    await at.kitchen.port.record('order.taken', ORDER_ID, {
-      formulaId: 'bordelaise',
-      portions: 6,
-      pickupAtMs: at.view.value.state.plan!.pickupAtMs,
-      label: 'Table 7',
-      detailsId,
-    })
-    await at.kitchen.port.keepDetails({ id: detailsId, allergies: ['milk'] } as never)
-    at.kitchen.made.length = 0
+    await guestWithout(at, ['milk'])
     await word(at, 'Too sharp').trigger('click')
     await at.settle()
     const stands = word(at, 'It stands')

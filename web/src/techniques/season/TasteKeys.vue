@@ -3,6 +3,7 @@ import { TASTE_WORDS, type BatchView, type Contents, type TasteRemedy } from '@l
 import { toRef } from 'vue'
 import type { Bench } from '../../bench/useBench'
 import { numberText, percentText } from '../../ui/format'
+import AskedRow from '../../ui/AskedRow.vue'
 import { seasonTexts as says } from './texts'
 import { useTasting } from './useTasting'
 
@@ -27,16 +28,14 @@ const amount = (r: TasteRemedy) =>
         </span>
       </li>
     </ol>
-    <div v-if="t.contrary.value" class="question-row" role="alertdialog" :aria-label="says.again">
-      <span class="label"
-        >▽ {{ says.contrary(says.words[t.contrary.value.word], t.sumSays(t.contrary.value.word)) }}</span
-      >
-      <div class="keys-row">
-        <v-btn @click="t.stands()">{{ says.stands }}</v-btn><v-btn class="is-first" @click="t.again()">{{
-          says.again
-        }}</v-btn>
-      </div>
-    </div>
+    <AskedRow
+      v-if="t.contrary.value"
+      :asks="says.contrary(says.words[t.contrary.value.word], t.sumSays(t.contrary.value.word))"
+    >
+      <v-btn @click="t.stands()">{{ says.stands }}</v-btn><v-btn class="is-first" @click="t.again()">{{
+        says.again
+      }}</v-btn>
+    </AskedRow>
     <template v-if="t.remedies.value.length">
       <p class="label">{{ says.mend }}</p>
       <ul class="remedies">

@@ -1,8 +1,7 @@
 import { SPOON_GRADES, wantedCoatPaS } from '@liquamen/core'
 import { describe, expect, it } from 'vitest'
 import { catalog } from '../../testing/mountScreen'
-import { ORDER_ID } from '../../testing/rehearsed'
-import { firstStep, workAt, type AtBench } from '../../testing/workAt'
+import { guestWithout, firstStep, workAt, type AtBench } from '../../testing/workAt'
 import { scalePaS, scaleX } from './spoonShape'
 
 const says = (at: AtBench) => at.w.text().replace(/\s+/g, ' ')
@@ -107,16 +106,7 @@ describe('a sauce that runs', () => {
   })
   it('what a guest must not have is said with whose it is, asked in one tap, and kept where it is in already', async () => {
     const at = await workAt('panJus', 'reduceStock', 2)
-    const detailsId = '018f0000-0000-7000-8000-0000000000dd'
-    await at.kitchen.port.record('order.taken', ORDER_ID, {
-      formulaId: 'panJus',
-      portions: 6,
-      pickupAtMs: at.view.value.state.plan!.pickupAtMs,
-      label: 'Table 7',
-      detailsId,
-    })
-    await at.kitchen.port.keepDetails({ id: detailsId, allergies: ['gluten'] } as never)
-    at.kitchen.made.length = 0
+    await guestWithout(at, ['gluten'])
     await at.w.find('input[type=range]').setValue(String(scaleX(0.3)))
     await at.settle()
     const manie = key(at, /^Kneaded butter/)!

@@ -3,6 +3,7 @@ import { coatBand, coatGrade, gradeOf, HALF_FLOUR, type BatchView, type CoatCont
 import { computed, ref, toRef } from 'vue'
 import type { Bench } from '../../bench/useBench'
 import { useKitchenNow } from '../../port/useKitchen'
+import AskedRow from '../../ui/AskedRow.vue'
 import EntryRuler from '../../ui/EntryRuler.vue'
 import { clockText, numberText, percentText, spanText } from '../../ui/format'
 import { texts } from '../../ui/texts'
@@ -68,16 +69,13 @@ async function keepFilm(filmG: number): Promise<void> {
         <template v-if="seen"> · {{ seenSays }}</template
         ><template v-if="before"> · {{ before }}</template>
       </p>
-      <div v-if="t.far.value" class="question-row" role="alertdialog" :aria-label="texts.bench.spoonFar">
-        <span class="label">▽ {{ texts.bench.spoonFar }}</span>
-        <div class="keys-row">
-          <v-btn @click="t.stands()">{{ texts.bench.asSeen }}</v-btn><v-btn
-            class="is-first"
-            @click="t.lookAgain()"
-            >{{ texts.bench.lookAgain }}</v-btn
-          >
-        </div>
-      </div>
+      <AskedRow v-if="t.far.value" :asks="texts.bench.spoonFar">
+        <v-btn @click="t.stands()">{{ texts.bench.asSeen }}</v-btn><v-btn
+          class="is-first"
+          @click="t.lookAgain()"
+          >{{ texts.bench.lookAgain }}</v-btn
+        >
+      </AskedRow>
     </div>
     <div class="dose">
       <template v-if="coat.dose">
