@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { GRADE_NAMES, gradeOf, SPOON_GRADES } from '@liquamen/core'
+import { coatBand, GRADE_NAMES, gradeOf, SPOON_GRADES } from '@liquamen/core'
 import { computed } from 'vue'
 import { texts } from '../../ui/texts'
 import { FIFTH, scalePaS, scaleX } from './spoonShape'
@@ -10,9 +10,9 @@ const props = defineProps<{
   nowPaS: number
   fullPaS: number
   /** When it will stand there, in words; none where nothing is on its way. */ fullIn?: string | undefined
-  wanted: { readonly low: number; readonly high: number }
 }>()
 const wantedPaS = defineModel<number>({ required: true })
+const wanted = computed(() => coatBand(wantedPaS.value))
 const WIDTH = FIFTH * SPOON_GRADES.length
 const name = (paS: number) => texts.book.coats[GRADE_NAMES[gradeOf(paS)]] ?? ''
 const held = (x: number) => Math.max(14, Math.min(WIDTH - 14, x))

@@ -30,10 +30,9 @@ export const thickenTexts = {
   swollen: 'all swollen: the spoon',
   dusted:
     'Dry flour into hot liquid lumps: its skin sets before its inside is wet. Strain it, or knead it into butter first.',
-  first: (g: string, of: string) => `four fifths of ${g} g first: ${of}`,
-  rest: (of: string) => `the rest, by the spoon: ${of}`,
+  first: (g: string, kept: string) => `four fifths of ${g} g first; ${kept} g kept back, if the line runs`,
+  rest: 'the rest, by the spoon',
   put: 'In',
-  keepBack: (g: string) => `${g} g kept back, if the line runs`,
   agent: {
     cornstarch: 'Cornstarch',
     arrowroot: 'Arrowroot',
