@@ -251,7 +251,7 @@ function drop(): void {
         :y="(y(target) + y(0)) / 2 + 12"
         text-anchor="middle"
         class="stop"
-        :fill="colours.text"
+        :style="{ fill: colours.text }"
       >
         {{ texts.bench.stopAt }} {{ numberText(target) }}
         <tspan class="mm2">mm</tspan>

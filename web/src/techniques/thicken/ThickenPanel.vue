@@ -11,7 +11,7 @@ import CoatAxis from './CoatAxis.vue'
 import FiveSpoons from './FiveSpoons.vue'
 import { thickenTexts as says } from './texts'
 import { coatWord } from './useSpoon'
-import Thickeners from './Thickeners.vue'
+import ThickenerOffers from './ThickenerOffers.vue'
 import { useThicken } from './useThicken'
 
 /** How the sauce coats, against five drawn spoons; what would bring it there, in grams; and how it stands when it has swollen. */
@@ -80,7 +80,7 @@ async function keepFilm(filmG: number): Promise<void> {
         <p class="caption">{{ says.thenSpoon(clockText(coat.dose.rawGoneAtMs, true)) }}</p>
         <p v-if="coat.dose.isDusted" class="roux label">▽ {{ says.dusted }}</p>
       </template>
-      <Thickeners v-if="verdict === 'thin'" :t="t" :can-act="canAct" />
+      <ThickenerOffers v-if="verdict === 'thin'" :t="t" :can-act="canAct" />
       <div v-if="verdict === 'thick'" class="keys-row">
         <v-btn v-for="d in t.downs.value" :key="d.ingredientId" :disabled="!canAct" @click="t.thin(d)"
           >{{ says.thinKey }} <small>{{ says.thin(numberText(d.massG), d.name) }}</small><small>{{
