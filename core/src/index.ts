@@ -78,6 +78,10 @@ export { type Gate, gateOf, isShut } from './techniques/prepare/gates'
 export { CROWDS, type CrowdKind } from './techniques/prepare/crowding'
 export { PAN_BEFORE, panBefore, type PanBeforeCue } from './techniques/prepare/panBefore'
 export { type BrowningPlan } from './techniques/prepare/planBrowning'
+export { type BrownMark, BROWN_MARKS } from './techniques/brown/brownButter'
+export { type BrownPlan } from './techniques/brown/planBrown'
+export { leastJuiceG, quench, QUENCH_MOST_C } from './techniques/brown/quench'
+export { nuttyAtFlameMs } from './techniques/brown/watchBrown'
 export { type CrowdPlan } from './techniques/prepare/planCrowd'
 export { type Insert, stillIn } from './techniques/prepare/takeOut'
 export { wantedAtFlameMs } from './techniques/prepare/watchBrowning'
@@ -280,7 +284,13 @@ export {
 export { foldBatch } from './batch/foldBatch'
 export { growingStream, type GrowingStream, type StreamState } from './batch/growingStream'
 export { foldOrder, type OrderState } from './batch/foldOrder'
-export { type BrowningLive, type CoolLive, type ReduceLive, type StageLive } from './batch/live'
+export {
+  type BrowningLive,
+  type BrownLive,
+  type CoolLive,
+  type ReduceLive,
+  type StageLive,
+} from './batch/live'
 export { placeBatch, placeBatches, type PlacedBatch } from './batch/placeBatch'
 export { planAgain, plannedAt } from './batch/planAgain'
 export { stepTemps, tempsRead } from './batch/stepTemps'

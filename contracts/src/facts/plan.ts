@@ -14,6 +14,7 @@ import {
   type Composition,
   LID_FACTOR,
   type BrowningKind,
+  type BrownPlan,
   type BrowningPlan,
   type CatchKind,
   type CrowdKind,
@@ -144,6 +145,15 @@ const crowdSchema: z.ZodType<CrowdPlan> = z.strictObject({
   lots: z.number().int().min(1).max(10_000),
   modelVersion: version,
 })
+const brownSchema: z.ZodType<BrownPlan> = z.strictObject({
+  massG: grams,
+  butter: z.strictObject({ fatFrac: share, waterFrac: share, snfFrac: finite }),
+  powerW: finite,
+  sdLnPower: finite,
+  panJPerK: finite,
+  heat: heatLevel,
+  modelVersion: version,
+})
 const browningSchema: z.ZodType<BrowningPlan> = z.strictObject({
   item: z.enum(keysOf<BrowningKind>(BROWNING_ITEMS)),
   wanted: z.enum(BROWNING_STAGES),
@@ -200,7 +210,12 @@ const workSchema: z.ZodType<StepWork> = z.discriminatedUnion('kind', [
     browning: browningSchema.nullable(),
     crowd: crowdSchema.nullable(),
   }),
-  z.strictObject({ kind: z.literal('brown'), butterG: grams, yieldG: grams }),
+  z.strictObject({
+    kind: z.literal('brown'),
+    butterG: grams,
+    yieldG: grams,
+    browns: brownSchema.optional(),
+  }),
   z.strictObject({
     kind: z.literal('cool'),
     massG: grams,

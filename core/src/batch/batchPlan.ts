@@ -5,6 +5,7 @@ import type { ReductionTarget } from '../language/reductionTarget'
 import type { Composition } from '../mixture/composition'
 import type { HeatLevel } from '../heat/heater'
 import type { SimmerPlan } from '../techniques/simmer/planSimmer'
+import type { BrownPlan } from '../techniques/brown/planBrown'
 import type { BrowningPlan } from '../techniques/prepare/planBrowning'
 import type { BrowningWork } from '../techniques/prepare/planPrepared'
 import type { CoolPlan } from '../techniques/cool/coolPlan'
@@ -122,7 +123,13 @@ export type StepWork =
       /** Colour of a roux. */ readonly browning?: BrowningPlan | undefined
     }
   | SimmerPlan
-  | { readonly kind: 'brown'; readonly butterG: number; readonly yieldG: number }
+  | {
+      readonly kind: 'brown'
+      readonly butterG: number
+      readonly yieldG: number
+      /** What it gives up to brown, and the heat that its flame gives it; none where nothing was worked out of it. */
+      readonly browns?: BrownPlan | undefined
+    }
   | CoolPlan
   | BrowningWork
 

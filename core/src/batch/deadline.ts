@@ -18,6 +18,7 @@ export type DeadlineCode =
   | 'pressureUp'
   | 'pressureOff'
   | 'liquidNow'
+  | 'quench'
 /** How pressing it is: look soon, act now, past a limit; a start that is due; a step whose minutes are over. */
 export type DeadlineKind = 'lookSoon' | 'actNow' | 'discard' | 'start' | 'step'
 

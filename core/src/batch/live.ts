@@ -8,6 +8,7 @@ import type { CreditBand } from '../safety/lethality'
 import type { LiveEmulsion } from '../techniques/eggEmulsion/liveEmulsion'
 import type { LiveEstimate } from '../techniques/reduce/liveEstimate'
 import type { BrowningKind, BrowningStage } from '../techniques/prepare/browning'
+import type { BrownMark } from '../techniques/brown/brownButter'
 import type { StageClock } from '../techniques/reduce/stageClock'
 
 /** A reduction under way: what is believed of its pan, and its clock. */
@@ -64,6 +65,35 @@ export interface BrowningLive {
   /** From the wanted stage to burnt, s. */ readonly windowS: number
   /** A pool was tapped after a colour. */ readonly contradiction: boolean
 }
+/** A stage of browned butter: when it was heard, or is thought to come. */
+export interface BrownStageLive {
+  readonly mark: BrownMark
+  readonly seenAtMs?: number
+  /** 10–50–90 %; infinite where this flame never gets it there. */
+  readonly lowAtMs: number
+  readonly atMs: number
+  readonly highAtMs: number
+}
+/** Butter on its way to hazelnut, by what was heard of it. */
+export interface BrownLive {
+  /** Its flame, as it was planned or turned since. */ readonly level: HeatLevel | undefined
+  /** What that gives the butter, W, and how sure that is. */ readonly powerW: number
+  readonly sdLnPower: number
+  /** How often it was heard, smelled or read. */ readonly heard: number
+  readonly stages: readonly BrownStageLive[]
+  /** How it stands now, by the middle of the band. */
+  readonly tempC: number
+  readonly waterG: number
+  readonly browned: number
+  readonly massG: number
+  /** Every so often from its start, for the drawing: seconds and water that boils off, g/s. */
+  readonly sings: readonly { readonly s: number; readonly gPerS: number }[]
+  /** From hazelnut to burnt, s. */ readonly windowS: number
+  /** The flame off then, it comes to hazelnut by itself. */
+  readonly offAt: { readonly atMs: number; readonly tempC: number } | undefined
+  /** It was poured into a cold bowl: it browns no further. */ readonly stoppedAtMs: number | undefined
+  /** It was said to smell of nuts while it still sang. */ readonly isContrary: boolean
+}
 /** A step with minutes: when it ends, and when to look in between. */
 export interface TimedLive {
   readonly kind: 'timed'
@@ -80,6 +110,7 @@ export interface TimedLive {
   readonly pressure?:
     { readonly upAtMs: number; readonly isUp: boolean; readonly offAtMs: number } | undefined
   readonly browning?: BrowningLive | undefined
+  readonly brown?: BrownLive | undefined
 }
 /** A base or sauce on its way through the danger range. */
 export interface CoolLive {

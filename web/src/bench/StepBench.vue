@@ -18,6 +18,8 @@ const props = defineProps<{
   view: BatchView
   bench: Bench
   /** The room has its own last key. */ hasOwnEnd?: boolean
+  /** What the clock counts down to, where it is not the step's own verb. */ clockLabel?: string | undefined
+  /** Seconds count. */ hasSeconds?: boolean
   /** A thermometer belongs to this step: where its ruler opens and half the span that it shows. */
   temperature?: { readonly startC: number; readonly reachK: number; readonly label?: string } | undefined
 }>()
@@ -74,11 +76,13 @@ const band = (m: { low: number; high: number }) =>
         <template v-if="left && !isPlanned && timed">
           <span class="label"
             ><span v-if="isOver || isLookDue" aria-hidden="true">▽ </span
-            >{{ isLookDue && !isOver ? texts.bench.visitNow(texts.verbs[lookFor]) : step?.verb }}</span
+            >{{
+              isLookDue && !isOver ? texts.bench.visitNow(texts.verbs[lookFor]) : (clockLabel ?? step?.verb)
+            }}</span
           >
           <span class="clock" :class="{ roux: isOver || isLookDue }"
             >{{ left.number }}<span class="unit">{{ left.unit }}</span></span
-          ><span class="caption">{{ clockText(timed.endsAtMs) }}</span>
+          ><span class="caption">{{ clockText(timed.endsAtMs, hasSeconds) }}</span>
         </template>
         <VesselNow
           v-slot="{ shape }"

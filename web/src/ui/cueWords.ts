@@ -1,4 +1,5 @@
 import type { Cue } from '@liquamen/core'
+import { brownTexts } from '../techniques/brown/texts'
 import { prepareTexts } from '../techniques/prepare/texts'
 import { texts } from './texts'
 
@@ -8,6 +9,7 @@ export const CUE_WORDS: Readonly<Record<Cue, string>> = {
   ...prepareTexts.stages,
   ...prepareTexts.drops,
   ...prepareTexts.panBefore.was,
+  ...brownTexts.cues,
   halfWay: prepareTexts.halfWay,
   pool: prepareTexts.pool,
   poolGone: prepareTexts.poolGone,

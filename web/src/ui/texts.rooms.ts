@@ -7,12 +7,6 @@ export const roomTexts = {
     `Flame off. ${g} g a cover, ${per100} g to 100 ml of the base`,
   tooMuchFat: 'More fat than it can hold: less butter, or a spoon of water first.',
   readAt: (temp: string, at: string) => `${temp}, read ${at}`,
-  browns: (g: string, left: string) => `${g} g butter; ${left} g clear and brown when its water is gone`,
-  brownSounds: [
-    'Loud crackling: its water boils off',
-    'The sound stops, the foam falls: seconds now',
-    'Smells of hazelnut: quench at once',
-  ],
   simmers: (lost: string, left: string) => `About ${lost} g boils off; ${left} g of liquid is left`,
   nextLook: (at: string) => `look at ${at}`,
   visitAt: (what: string, at: string) => `${what} at ${at}`,

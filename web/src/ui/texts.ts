@@ -83,6 +83,7 @@ export const texts = {
     pressureUp: 'turn down',
     pressureOff: 'flame off',
     liquidNow: 'liquid now',
+    quench: 'stop it',
   } satisfies Record<DeadlineCode, unknown>,
   /** What to do then, under the verb of a call. */
   acts: {
@@ -102,6 +103,7 @@ export const texts = {
     pressureUp: 'at pressure: say so and turn down',
     pressureOff: 'and leave it: it opens by itself',
     liquidNow: 'it turns bitter in seconds',
+    quench: 'juice, or a cold bowl: it burns in seconds',
   } satisfies Record<DeadlineCode, string>,
   book: bookTexts,
   workbench: workbenchTexts,

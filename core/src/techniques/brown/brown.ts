@@ -1,4 +1,6 @@
 import { leavesAll, type Technique } from '../technique'
+import { brownMinutes, planBrown } from './planBrown'
+import { watchBrown } from './watchBrown'
 
 const BROWN_YIELD = 0.98
 
@@ -9,14 +11,19 @@ export const brown: Technique = {
   attention: () => 'constant',
   end: leavesAll,
   driesFat: { brown: BROWN_YIELD },
-  plan({ walked: { lines, begin, before } }) {
+  plan(context) {
+    const { lines, begin, before } = context.walked
+    const browns = planBrown(context)
     return {
       work: {
         kind: 'brown',
         butterG: lines.reduce((sum, l) => sum + l.massG, 0),
         yieldG: begin.fatG - before.fatG,
+        browns,
       },
+      ...(browns && { minutes: brownMinutes(browns) }),
     }
   },
+  watch: watchBrown,
   models: ['brownButter', 'brownQuench'],
 }

@@ -2,8 +2,8 @@ import { bowlShareFull, LARGEST_BASE_G } from './bowlRoom'
 import type { EmulsionPlan, PlanWarning } from '../../batch/batchPlan'
 import type { MinutesBand } from '../../formula/formula'
 import type { Ingredient } from '../../ingredients/ingredient'
-import { compositionOf } from '../../ingredients/ingredient'
 import type { ButterParts } from '../../mixture/butterFat'
+import { butterPartsOf } from '../../mixture/butterPartsOf'
 import { massG } from '../../mixture/composition'
 import {
   butterRoomG,
@@ -40,17 +40,6 @@ export function pourSetting(tool: EmulsionPlan['method']['tool'], tempC: number)
     tool,
     highestPhaseFrac:
       tool === 'stickBlender' ? HIGHEST_PHASE_FRAC.powerBlender : HIGHEST_PHASE_FRAC.handWhisk,
-  }
-}
-
-/** Fat, water and the rest of a butter, from its composition. */
-export function butterPartsOf(ingredient: Ingredient): ButterParts {
-  const per100 = compositionOf(ingredient, 100)
-  const total = massG(per100)
-  return {
-    fatFrac: per100.fat / total,
-    waterFrac: per100.water / total,
-    snfFrac: (total - per100.fat - per100.water) / total,
   }
 }
 

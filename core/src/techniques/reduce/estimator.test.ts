@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { expectWithin } from '../../testing.test-helper'
+import { expectWithin, mulberry32 } from '../../testing.test-helper'
 import {
   addMass,
   changeHeat,
@@ -109,17 +109,6 @@ describe('reduction:K live estimation', () => {
   })
 })
 
-/** The simulator of reduction.md §4, seeded by mulberry32, so that coverage is the same number every time. */
-function mulberry32(seed: number): () => number {
-  let a = seed >>> 0
-  return () => {
-    a = (a + 0x6d2b79f5) | 0
-    let t = Math.imul(a ^ (a >>> 15), 1 | a)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
-}
-
 interface Scenario {
   sigma?: number
   told?: number
@@ -131,6 +120,7 @@ interface Scenario {
   forecastAt?: number
 }
 
+/** The simulator of reduction.md §4, seeded, so that coverage is the same number every time. */
 function coverage({
   sigma = 10,
   told = sigma,

@@ -2,17 +2,15 @@
 import {
   BROWNING_ITEMS,
   coastingS,
-  HEAT_LEVELS,
-  heatRatio,
   wantedAtFlameMs,
   type BatchView,
   type BrowningLive,
   type BrowningStage,
   type Cue,
-  type HeatLevel,
   type StageLive,
 } from '@liquamen/core'
 import { computed, ref } from 'vue'
+import TurnFlame from '../../bench/TurnFlame.vue'
 import type { Bench } from '../../bench/useBench'
 import { useKitchen, useKitchenNow } from '../../port/useKitchen'
 import AskedRow from '../../ui/AskedRow.vue'
@@ -48,7 +46,6 @@ const PIECES = [
   [52, 54],
 ] as const
 const isAskingPan = ref(false)
-const isTurning = ref(false)
 /** Less than this from wanted to burnt: told to the second. */
 const SECONDS_COUNT_S = 120
 /** When a stage was seen, or between when it is thought to come. */
@@ -100,30 +97,6 @@ const isContrary = computed(
   () => props.browning.contradiction && poolFact.value && answered.value !== poolFact.value.id,
 )
 const see = (cue: Cue, word: string) => props.bench.cue(cue, word)
-/** What each flame would do from now on, while its row is open. */
-const flames = computed(() => {
-  const { state, step, stepStartedAtMs, planned } = props.view
-  if (!isTurning.value || !step || stepStartedAtMs === undefined) return []
-  const context = { state, step, planned, startedAtMs: stepStartedAtMs, nowMs: nowMs.value }
-  return (Object.keys(HEAT_LEVELS) as HeatLevel[]).map((level) => {
-    const atMs = wantedAtFlameMs(context, level)
-    return { level, says: Number.isFinite(atMs) ? clockText(Math.max(nowMs.value, atMs)) : says.notHere }
-  })
-})
-async function turn(level: HeatLevel): Promise<void> {
-  const ratio = heatRatio({
-    before: HEAT_LEVELS[props.browning.level ?? 'off'].share,
-    after: HEAT_LEVELS[level].share,
-  })
-  if (
-    await props.bench.keep(
-      'heat.changed',
-      { stepId: props.view.step?.id ?? '', level, ratio },
-      texts.bench.levels[level],
-    )
-  )
-    isTurning.value = false
-}
 const takeBack = () =>
   props.bench.attempt(() =>
     kitchen.takeBack(poolFact.value ? [poolFact.value.id] : [], props.view.state.id, texts.bench.undone),
@@ -196,21 +169,16 @@ const takeBack = () =>
         <v-btn @click="see('halfWay', says.halfWay)">{{ says.halfWay }}</v-btn>
         <v-btn v-if="givesPool" @click="see('pool', says.pool)">{{ says.pool }}</v-btn>
       </template>
-      <button class="text-key" :aria-expanded="isTurning" @click="isTurning = !isTurning">
-        {{ texts.bench.heat }} <small>{{ texts.bench.levels[browning.level ?? 'off'] }}</small>
-      </button>
       <button class="text-key" :aria-expanded="isAskingPan" @click="isAskingPan = !isAskingPan">
         {{ says.pan }}
       </button>
-    </div>
-    <div v-if="isTurning" v-in-view class="choice-row" role="group" :aria-label="texts.bench.heat">
-      <v-btn
-        v-for="f in flames"
-        :key="f.level"
-        :aria-pressed="browning.level === f.level"
-        @click="turn(f.level)"
-        >{{ texts.bench.levels[f.level] }} <small>{{ f.says }}</small></v-btn
-      >
+      <TurnFlame
+        :view="view"
+        :bench="bench"
+        :level="browning.level"
+        :comes-at-ms="wantedAtFlameMs"
+        :never="says.notHere"
+      />
     </div>
     <div v-if="isAskingPan" v-in-view class="pan">
       <p class="label" :class="{ wine: dropSeen === 'oilSmokes' }">{{ zone }}</p>
