@@ -62,7 +62,7 @@ test('pictures of the main views', async ({ page, kitchen }) => {
   await kitchen.startStandIn('Probe 1')
   await openScreen(page, kitchen, '/stove')
   await page.getByRole('button', { name: /^Well A/ }).click()
-  await page.getByText('before it must go').waitFor()
+  await page.getByText('it may stand').waitFor()
   await page.screenshot({ path: `${OUT}well.png` })
   await openScreen(page, kitchen, '/stove')
   await page.getByRole('button', { name: /^Ring 6, Hollandaise/ }).click()

@@ -65,7 +65,7 @@ test('hollandaise by cues alone, into a well, past the house’s rule by name an
     page.getByRole('button', { name: /^A onto the old Hollandaise: takes its clock/ }),
   ).toBeVisible()
   await page.getByRole('button', { name: 'B free' }).click()
-  await expect(page.getByText('before it must go')).toBeVisible()
+  await expect(page.getByText('it may stand')).toBeVisible()
   await expect(page.getByText('Lightly cooked egg: no probe’s log')).toBeVisible()
   await sent(page)
   const { state } = await batchOf(page)

@@ -111,7 +111,7 @@ for (const theme of ['day', 'night']) {
     await check('batch')
     await openScreen(page, kitchen, '/stove')
     await page.getByRole('button', { name: /^Well A/ }).click()
-    await page.getByText('before it must go').waitFor()
+    await page.getByText('it may stand').waitFor()
     await check('well')
     await openScreen(page, kitchen, '/stove')
     await page.getByRole('button', { name: /^Ring 6, Hollandaise/ }).click()

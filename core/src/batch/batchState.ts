@@ -48,6 +48,8 @@ export interface HoldState {
   readonly portions: number
   readonly onto: Payloads['hold.started']['onto']
   readonly stirredAtMs: number
+  /** Every time it was stirred. */
+  readonly stirsAtMs: readonly number[]
   readonly goneOn?: { readonly atMs: number; readonly by: string; readonly reason: string }
 }
 

@@ -19,6 +19,7 @@ export type DeadlineCode =
   | 'pressureOff'
   | 'liquidNow'
   | 'quench'
+  | 'mendHold'
 /** How pressing it is: look soon, act now, past a limit; a start that is due; a step whose minutes are over. */
 export type DeadlineKind = 'lookSoon' | 'actNow' | 'discard' | 'start' | 'step'
 

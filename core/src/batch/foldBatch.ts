@@ -152,7 +152,16 @@ function release(fold: BatchFold, fact: Fact, channelId?: string): void {
 
 function hold(fold: BatchFold, fact: Of<'hold.started'>): void {
   const { wellId, letter, limits, portions, onto } = fact.payload
-  fold.draft.hold = { startedAtMs: fact.atMs, wellId, letter, limits, portions, onto, stirredAtMs: fact.atMs }
+  fold.draft.hold = {
+    startedAtMs: fact.atMs,
+    wellId,
+    letter,
+    limits,
+    portions,
+    onto,
+    stirredAtMs: fact.atMs,
+    stirsAtMs: [],
+  }
   fold.draft.bath = 'off'
 }
 
@@ -233,7 +242,12 @@ function apply(fold: BatchFold, fact: FactOf<BatchKind>): void {
     case 'hold.started':
       return hold(fold, fact)
     case 'hold.stirred':
-      if (draft.hold) draft.hold = { ...draft.hold, stirredAtMs: fact.atMs }
+      if (draft.hold)
+        draft.hold = {
+          ...draft.hold,
+          stirredAtMs: fact.atMs,
+          stirsAtMs: [...draft.hold.stirsAtMs, fact.atMs],
+        }
       return
     case 'hold.goneOn':
       return goOn(fold, fact)

@@ -8,6 +8,7 @@ import type { CreditBand } from '../safety/lethality'
 import type { LiveEmulsion } from '../techniques/eggEmulsion/liveEmulsion'
 import type { LiveEstimate } from '../techniques/reduce/liveEstimate'
 import type { BrowningKind, BrowningStage } from '../techniques/prepare/browning'
+import type { HeldNow } from '../techniques/hold/heldNow'
 import type { BrownMark } from '../techniques/brown/brownButter'
 import type { StageClock } from '../techniques/reduce/stageClock'
 
@@ -40,6 +41,10 @@ export interface HoldLive {
   readonly tempFrom: 'probe' | 'spot' | undefined
   readonly readAtMs: number | undefined
   readonly stirAtMs: number
+  /** The chance that it breaks, what it lost, what would help. */
+  readonly held: HeldNow | undefined
+  /** When its wait is over: it breaks, curdles, or its clock ends. */
+  readonly endsAtMs: number
 }
 /** What a visit to a long simmer is for. */
 export type VisitFor = 'look' | 'stir' | 'skim' | 'topUp'

@@ -178,7 +178,8 @@ export function viewBatch(
   const own = step ? state.steps[step.id] : undefined
   const planned = state.plan?.steps.find((s) => s.stepId === step?.id)
   const probe = sauceReadings(state, readingsOf)
-  const hold = liveHold(state, probe, nowMs)
+  const well = catalog.wells.find((w) => w.id === state.hold?.wellId)
+  const hold = liveHold(state, probe, nowMs, { well, pan })
   const isWorked = step && own?.startedAtMs !== undefined && own.finishedAtMs === undefined
   const scale = scaleReadings(state, massesOf)
   const context = isWorked && { state, step, planned, startedAtMs: own.startedAtMs, probe, scale, nowMs }
@@ -194,7 +195,7 @@ export function viewBatch(
     vessels,
     pan,
     ring,
-    well: catalog.wells.find((w) => w.id === hold?.wellId),
+    well,
     step,
     planned,
     stepStartedAtMs: own?.startedAtMs,

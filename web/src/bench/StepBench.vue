@@ -65,7 +65,7 @@ const band = (m: { low: number; high: number }) =>
     <section class="work">
       <div>
         <p class="ends">{{ step?.endsWhen }}</p>
-        <p v-if="view.planned && view.planned.minutes.value > 0" class="caption">
+        <p v-if="view.planned && view.planned.minutes.value > 0 && !clockLabel" class="caption">
           {{ band(view.planned.minutes) }} {{ texts.plan.minutes }}
         </p>
         <GoodsLines :view="view" :bench="bench" />

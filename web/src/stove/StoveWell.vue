@@ -6,6 +6,7 @@ import type { BatchView } from '@liquamen/core'
 import { useKitchenNow } from '../port/useKitchen'
 import { clockText, degreesText, spanText } from '../ui/format'
 import { texts } from '../ui/texts'
+import { holdTexts } from '../techniques/hold/texts'
 import WellDrawing from '../vessel/WellDrawing.vue'
 
 const props = defineProps<{
@@ -21,10 +22,11 @@ const isPast = computed(() => clock.value?.state === 'pastCode' || clock.value?.
 const isStirDue = computed(
   () => hold.value !== undefined && hold.value.portionsLeft > 0 && hold.value.stirAtMs <= nowMs.value,
 )
-const margin = computed(() => spanText(Math.max(0, (clock.value?.marginS ?? 0) * 1000)))
+const margin = computed(() => spanText(Math.max(0, (hold.value?.endsAtMs ?? 0) - nowMs.value)))
+const binds = computed(() => holdTexts.short[hold.value?.held?.margin.binds ?? 'clock'])
 const spoken = computed(() => {
   if (!props.view || !hold.value || !clock.value) return texts.stove.emptyWell(props.well.letter)
-  return `${texts.stove.well(props.well.letter)}, ${props.view.formula.name}, ${hold.value.portionsLeft} ${texts.stove.left}, ${isPast.value ? texts.stove.discardKey : `${margin.value.number} ${margin.value.unit} ${texts.stove.margin}`}, ${texts.stove.discardAt(clockText(clock.value.discardAtMs))}`
+  return `${texts.stove.well(props.well.letter)}, ${props.view.formula.name}, ${hold.value.portionsLeft} ${texts.stove.left}, ${isPast.value ? texts.stove.discardKey : `${margin.value.number} ${margin.value.unit} ${binds.value}`}, ${texts.stove.discardAt(clockText(clock.value.discardAtMs))}`
 })
 const open = () => {
   if (props.view) void router.push(`/bench/${props.view.state.id}`)
@@ -55,7 +57,7 @@ const open = () => {
       <span class="big">{{ margin.number }}</span><span class="words"
         ><span class="verb2"
           ><span v-if="isStirDue" aria-hidden="true">▽ </span>{{ margin.unit }}
-          {{ isStirDue ? texts.stove.stirIt : texts.stove.margin }}</span
+          {{ isStirDue ? texts.stove.stirIt : binds }}</span
         ><span class="temp"
           >{{
             hold.tempC === undefined

@@ -84,6 +84,7 @@ export const texts = {
     pressureOff: 'flame off',
     liquidNow: 'liquid now',
     quench: 'stop it',
+    mendHold: 'mend',
   } satisfies Record<DeadlineCode, unknown>,
   /** What to do then, under the verb of a call. */
   acts: {
@@ -103,6 +104,7 @@ export const texts = {
     pressureUp: 'at pressure: say so and turn down',
     pressureOff: 'and leave it: it opens by itself',
     liquidNow: 'it turns bitter in seconds',
+    mendHold: 'it breaks soon as it stands',
     quench: 'juice, or a cold bowl: it burns in seconds',
   } satisfies Record<DeadlineCode, string>,
   book: bookTexts,
@@ -127,7 +129,6 @@ export const texts = {
     stirIt: 'margin, stir it',
     well: (letter: string) => `Well ${letter}`,
     emptyWell: (letter: string) => `Well ${letter} is empty.`,
-    margin: 'margin',
     left: 'left',
     discardAt: (at: string) => `discard ${at}`,
     discardKey: 'Discard',

@@ -93,7 +93,9 @@ export interface HeldSauce {
   /** Of the yolk, how much had set when it was put by, 0..1. */ readonly setFrac?: number | undefined
   readonly areaM2: number
   readonly cover: SauceCover
-  /** None where nobody stirs it. */ readonly stirEveryMin?: number | undefined
+  /** None where nobody stirs it; or whether somebody does in that minute. */
+  readonly stirEveryMin?: number | ((min: number) => boolean) | undefined
+  /** Water whisked in in that minute, ml. */ readonly waterMl?: ((min: number) => number) | undefined
   /** Steady, or by minutes from when it was put by. */
   readonly tempC: number | ((min: number) => number)
   /** How much worse than the table this house's is. */ readonly houseFactor?: number | undefined
@@ -119,6 +121,9 @@ export function holdRisk(of: HeldSauce, minutes: number): HoldMinute[] {
   const family = HOLD_FAMILIES[of.family]
   const heat = of.tempC
   const tempAt = typeof heat === 'number' ? () => heat : heat
+  const every = of.stirEveryMin
+  const isStirred = (min: number) =>
+    typeof every === 'function' ? every(min) : every !== undefined && every > 0 && min % every === 0
   const frac = (continuousMl: number) => of.fatMl / (of.fatMl + continuousMl)
   let continuousMl = of.continuousMl
   let [risk, unstirredMin, lostG, setFrac] = [0, 0, 0, of.yolkG ? (of.setFrac ?? SET_AT_FIRST) : 0]
@@ -141,7 +146,8 @@ export function holdRisk(of: HeldSauce, minutes: number): HoldMinute[] {
       const sets = settingRatePerS({ bowl: 'steel', yolkG: of.yolkG }, waterG, tempC)
       setFrac = 1 - (1 - setFrac) * Math.exp(-S_PER_MIN * sets)
     }
-    unstirredMin = of.stirEveryMin && (min + 1) % of.stirEveryMin === 0 ? 0 : unstirredMin + 1
+    continuousMl += of.waterMl?.(min + 1) ?? 0
+    unstirredMin = isStirred(min + 1) ? 0 : unstirredMin + 1
     all.push({
       min: min + 1,
       brokenProb: 1 - Math.exp(-risk),

@@ -105,6 +105,16 @@ const takeBack = () =>
         <p v-if="!brown || isStopped" class="label">
           {{ says.browns(numberText(work.butterG), numberText(work.yieldG)) }}
         </p>
+        <template v-if="!isStopped && juice > 0">
+          <p v-if="hot?.isTooHot" class="wine label" role="alert">✕ {{ says.tooHot }}</p>
+          <p v-else class="label roux">
+            △ <template v-if="hot">{{ says.spatter(numberText(juice), numberText(hot.steamL)) }}</template>
+            <span class="caption"> {{ says.arm }}</span>
+          </p>
+          <p v-if="hot && !hot.isTooHot && hot.leastG > juice" class="label roux">
+            ▽ {{ says.least(numberText(hot.leastG)) }}
+          </p>
+        </template>
         <template v-if="brown && !isStopped">
           <p v-if="between" class="label">
             {{ between }} <span class="caption">{{ basis }}</span>
@@ -122,16 +132,6 @@ const takeBack = () =>
           <p v-if="brown.waterG === 0" class="caption">{{ says.solids }}</p>
         </template>
         <p v-if="isStopped" class="label sorrel">{{ says.stoppedSays }}</p>
-        <template v-else-if="juice > 0">
-          <p v-if="hot?.isTooHot" class="wine label" role="alert">✕ {{ says.tooHot }}</p>
-          <p v-else class="label roux">
-            △ <template v-if="hot">{{ says.spatter(numberText(juice), numberText(hot.steamL)) }}</template>
-            <span class="caption"> {{ says.arm }}</span>
-          </p>
-          <p v-if="hot && !hot.isTooHot && hot.leastG > juice" class="label roux">
-            ▽ {{ says.least(numberText(hot.leastG)) }}
-          </p>
-        </template>
         <p v-if="brown?.waterG !== 0 || isStopped" class="caption">{{ says.dryLast }}</p>
       </div>
     </div>

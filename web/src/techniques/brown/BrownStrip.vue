@@ -62,7 +62,7 @@ const loudest = computed(() => Math.max(0.01, ...props.brown.sings.map((p) => p.
 const sound = computed(() =>
   props.brown.sings
     .filter((p) => p.gPerS > 0)
-    .map((p) => `M${x(p.s).toFixed(1)} ${BAND_Y - 1}v${(-34 * p.gPerS) / loudest.value}`)
+    .map((p) => `M${x(p.s).toFixed(1)} ${BAND_Y - 1}v${(-22 * p.gPerS) / loudest.value}`)
     .join(''),
 )
 const heard = computed(() =>
@@ -116,9 +116,9 @@ const isSure = computed(() => nutty.value && Number.isFinite(nutty.value.highAtM
       </text>
     </template>
     <g v-for="(h, i) in heard" :key="h.key">
-      <path :d="`M${h.x} ${BAND_Y + BAND_H}V${14 + 18 * (i % 2)}`" class="tap" />
-      <circle :cx="h.x" :cy="14 + 18 * (i % 2)" r="5" class="dot" />
-      <text :x="h.x - 9" :y="19 + 18 * (i % 2)" text-anchor="end">{{ h.says }}</text>
+      <path :d="`M${h.x} ${BAND_Y + BAND_H}V${12 + 18 * (i % 2)}`" class="tap" />
+      <circle :cx="h.x" :cy="12 + 18 * (i % 2)" r="5" class="dot" />
+      <text :x="h.x - 9" :y="17 + 18 * (i % 2)" text-anchor="end">{{ h.says }}</text>
     </g>
     <path :d="`M${x(nowS)} ${BAND_Y}l-8 -15h16z`" class="dot" />
   </svg>

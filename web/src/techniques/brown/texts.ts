@@ -30,7 +30,7 @@ export const brownTexts = {
   never: 'It does not brown on this flame.',
   nose: 'your nose decides',
   offAtClock: (at: string) => `flame off at ${at}: in its hot pan it comes to hazelnut by itself`,
-  zones: { burnt: 'burnt', hazelnut: 'hazelnut', foam: 'water going' },
+  zones: { burnt: 'burnt', hazelnut: 'hazelnut', foam: 'sings' },
   water: (g: string) => `${g} g of water still in it`,
   dry: 'dry: now it browns',
   flame: (w: string, sd: string) => `${w} W into the butter, give or take ${sd} %`,

@@ -114,7 +114,6 @@ export const emulsionTexts = {
   free: 'free',
   onto: (sauce: string, at: string) => `onto the old ${sauce}: takes its clock of ${at}`,
   taken: (sauce: string) => `taken by ${sauce}`,
-  margin: 'before it must go',
   readAt: (at: string) => `Read ${at}.`,
   stirNow: 'Stir it before it is served',
   discardAt: 'discard at',

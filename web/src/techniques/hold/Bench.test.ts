@@ -141,3 +141,34 @@ describe('a sauce in its well', () => {
     expect(button(at.w, 'Serve 1').attributes('disabled')).toBeUndefined()
   })
 })
+
+describe('how long it may stand', () => {
+  it('what binds is told; read too hot it is shorter, and the heat that would let it stand longer is said', async () => {
+    const at = await held(5)
+    expect(says(at)).toContain('is taken for it') // nobody has read it
+    await type(at, 56)
+    expect(says(at)).not.toContain('is taken for it')
+    expect(says(at)).toContain('then one in twenty has broken')
+    const rested = at.view.value.hold!.endsAtMs
+    await type(at, 64)
+    expect(says(at)).toContain('then its yolk is in grains')
+    expect(says(at)).toMatch(/At 54°: \+ \d+ min/)
+    expect(at.view.value.hold!.endsAtMs).toBeLessThan(rested)
+    at.kitchen.wait(60)
+    await at.settle()
+    expect(at.w.find('[role=alert]').text()).toContain('Too hot for too long')
+  })
+  it('every sauce of the book that stands in a well says how it stands, and nothing in it is no number', async () => {
+    const held = catalog.formulas.filter((f) => f.steps.some((s) => s.technique === 'hold'))
+    for (const f of held) {
+      const at = await workAt(f.id, f.steps.find((s) => s.technique === 'hold')!.id)
+      await at.press(new RegExp(`^${wellA!.letter}\\b`))
+      at.kitchen.wait(45)
+      await at.settle()
+      const standing = at.w.find('section[aria-label="How it stands"]').text()
+      expect(standing, f.id).toMatch(/have broken by now|No butter to break/)
+      expect(standing, f.id).not.toMatch(/NaN|undefined|Infinity/)
+      at.w.unmount()
+    }
+  })
+})

@@ -15,6 +15,8 @@ import TempEntry from '../../bench/TempEntry.vue'
 import ServeKeys from '../../bench/ServeKeys.vue'
 import ProbeLine from '../../bench/ProbeLine.vue'
 import { useBench } from '../../bench/useBench'
+import HoldStanding from './HoldStanding.vue'
+import { holdTexts } from './texts'
 import { useProbe } from '../../bench/useProbe'
 import { useServing } from '../../bench/useServing'
 
@@ -32,7 +34,9 @@ const hold = computed(() => props.view.hold!)
 const clock = computed(() => hold.value.clock)
 const limits = computed(() => props.view.state.hold!.limits)
 const hours = (s: number) => numberText(s / 3600, s % 3600 ? 1 : 0)
-const margin = computed(() => spanText(Math.max(0, clock.value.marginS * 1000)))
+/** What ends its wait first: that it breaks or curdles, or its clock. */
+const margin = computed(() => spanText(Math.max(0, hold.value.endsAtMs - nowMs.value)))
+const binds = computed(() => holdTexts.binds[hold.value.held?.margin.binds ?? 'clock'])
 const crewName = (id: string | undefined) => kitchen.catalog?.crew.find((c) => c.id === id)?.name ?? id ?? ''
 const isStopped = computed(() => clock.value.state === 'pastCode' || clock.value.state === 'pastHouse')
 const stirSpan = computed(() => spanText(hold.value.stirAtMs - nowMs.value))
@@ -104,10 +108,11 @@ async function goOn(): Promise<void> {
           >
         </div>
         <template v-else
-          ><p class="label">{{ texts.emulsion.margin }}</p>
-          <p class="glance" :class="{ roux: clock.marginS < 900 }">
+          ><p class="label">{{ holdTexts.left }}</p>
+          <p class="glance" :class="{ roux: hold.endsAtMs - nowMs < 900_000 }">
             {{ margin.number }}<span class="unit">{{ margin.unit }}</span>
-          </p></template
+          </p>
+          <p class="label">{{ binds }}</p></template
         >
         <p class="label">
           {{ texts.emulsion.discardAt }} <strong class="at">{{ clockText(clock.discardAtMs) }}</strong>
@@ -132,6 +137,12 @@ async function goOn(): Promise<void> {
             texts.emulsion.readAt(clockText(hold.readAtMs ?? 0))
           }}</span>
         </p>
+        <HoldStanding
+          v-if="hold.held && !isStopped && hold.portionsLeft > 0"
+          :held="hold.held"
+          :bench="bench"
+          :now-ms="nowMs"
+        />
         <p v-if="isEgg" :class="isCredited ? 'sorrel' : 'roux'" class="label">
           {{ texts.emulsion.credit[view.state.credit?.band ?? view.credit] }}
         </p>

@@ -1,0 +1,31 @@
+import type { HoldMargin } from '@liquamen/core'
+
+/** What the bench of a held sauce says. */
+export const holdTexts = {
+  title: 'How it stands',
+  left: 'it may stand',
+  binds: {
+    breaks: 'then one in twenty has broken',
+    curdles: 'then its yolk is in grains',
+    clock: 'then its clock is over',
+  } satisfies Record<HoldMargin['binds'], string>,
+  /** The same in a word, on the stove. */
+  short: {
+    breaks: 'till it may break',
+    curdles: 'till it curdles',
+    clock: 'on its clock',
+  } satisfies Record<HoldMargin['binds'], string>,
+  isOver: {
+    breaks: 'By now more than one in twenty has broken: look at it before it is served.',
+    curdles: 'Too hot for too long: its yolk is going to grains.',
+    clock: '',
+  } satisfies Record<HoldMargin['binds'], string>,
+  broken: (pct: string) => `${pct} % of such sauces have broken by now, by the table`,
+  lost: (g: string, salt: string) => `${g} g of water lost; salt now ${salt} %`,
+  taken: (temp: string) => `Nobody has read it: the well’s ${temp} is taken for it.`,
+  whisk: 'Whisk in',
+  warmWater: (g: string, min: string) => `${g} g warm water: + ${min} min`,
+  cooler: (temp: string, min: string) => `At ${temp}: + ${min} min`,
+  warmer: (temp: string, min: string) => `Warmed to ${temp}: + ${min} min`,
+  plain: 'No butter to break out of it: its clock and its skin are what count.',
+} as const
