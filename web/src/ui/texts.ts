@@ -105,7 +105,7 @@ export const texts = {
     pressureOff: 'and leave it: it opens by itself',
     liquidNow: 'it turns bitter in seconds',
     mendHold: 'it breaks soon as it stands',
-    quench: 'juice, or a cold bowl: it burns in seconds',
+    quench: 'juice or a cold bowl',
   } satisfies Record<DeadlineCode, string>,
   book: bookTexts,
   workbench: workbenchTexts,
@@ -126,7 +126,7 @@ export const texts = {
     wellStands: (sauce: string, letter: string, portions: number) =>
       `${sauce}, well ${letter}, ${portions} left`,
     wells: 'Wells',
-    stirIt: 'margin, stir it',
+    stirIt: 'left, stir it',
     well: (letter: string) => `Well ${letter}`,
     emptyWell: (letter: string) => `Well ${letter} is empty.`,
     left: 'left',

@@ -121,9 +121,6 @@ async function goOn(): Promise<void> {
         <p v-if="view.state.hold?.goneOn" class="roux">
           ▽ {{ texts.emulsion.goneOn(crewName(view.state.hold.goneOn.by), clockText(clock.codeLimitAtMs)) }}
         </p>
-        <p class="caption">
-          {{ texts.emulsion.rules(hours(limits.houseS), texts.emulsion.codes[limits.code] ?? limits.code) }}
-        </p>
         <p class="temp">
           <span class="big">{{ hold.tempC === undefined ? '?°' : degreesText(hold.tempC, 1) }}</span>
           <span class="soft">{{
@@ -152,6 +149,9 @@ async function goOn(): Promise<void> {
           ><template v-else>{{ texts.emulsion.stirIn }} {{ stirSpan.number }} {{ stirSpan.unit }}</template>
         </p>
         <ProbeLine :view="view" :probe="probe" />
+        <p class="caption">
+          {{ texts.emulsion.rules(hours(limits.houseS), texts.emulsion.codes[limits.code] ?? limits.code) }}
+        </p>
       </aside>
     </div>
     <template #entry>
