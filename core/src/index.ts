@@ -80,6 +80,7 @@ export { PAN_BEFORE, panBefore, type PanBeforeCue } from './techniques/prepare/p
 export { type BrowningPlan } from './techniques/prepare/planBrowning'
 export { type BrownMark, BROWN_MARKS } from './techniques/brown/brownButter'
 export { type BrownPlan } from './techniques/brown/planBrown'
+export { mountNow, type MountNow } from './techniques/mount/mountNow'
 export { type HoldMargin } from './techniques/hold/holdRisk'
 export { type HeldNow, type HoldMend } from './techniques/hold/heldNow'
 export { leastJuiceG, quench, QUENCH_MOST_C } from './techniques/brown/quench'

@@ -43,6 +43,9 @@ describe('cold butter into a hot reduction', () => {
       const at = await workAt(formulaId, stepId, 0.2)
       expect(work(at).phaseFrac, formulaId).toBeLessThanOrEqual(work(at).phaseLimitFrac)
       expect(says(at)).not.toContain('More fat than it can hold')
+      expect(says(at), formulaId).toMatch(/Whole on a plate of up to \d+°/)
+      expect(says(at), formulaId).toMatch(/Off the flame/i)
+      expect(says(at), formulaId).not.toMatch(/NaN|undefined|Infinity/)
       at.w.unmount()
     }
   })

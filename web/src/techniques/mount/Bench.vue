@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { stepTemps, type BatchView } from '@liquamen/core'
+import { mountNow, stepTemps, type BatchView } from '@liquamen/core'
 import { computed, toRef } from 'vue'
 import StepBench from '../../bench/StepBench.vue'
 import { useBench } from '../../bench/useBench'
 import { clockText, degreesText, numberText } from '../../ui/format'
 import { texts } from '../../ui/texts'
+import { mountTexts as says } from './texts'
 import TemperatureBand from '../../vessel/TemperatureBand.vue'
 
 /** Cold butter into a hot reduction: how much, how full of fat it ends, and the window in which it stays whole. */
@@ -12,9 +13,11 @@ const props = defineProps<{ view: BatchView }>()
 const bench = useBench(toRef(props, 'view'))
 const work = computed(() => (props.view.planned?.work.kind === 'mount' ? props.view.planned.work : undefined))
 const lastTemp = computed(() => stepTemps(props.view.state.stageFacts, props.view.step?.id ?? '').at(-1))
-const isSplitting = computed(
-  () => work.value !== undefined && work.value.phaseFrac > work.value.phaseLimitFrac,
-)
+/** By the reduction that is really in the pan. */
+const now = computed(() => mountNow(props.view, lastTemp.value?.tempC))
+const phaseFrac = computed(() => now.value?.phaseFrac ?? work.value?.phaseFrac ?? 0)
+const isSplitting = computed(() => work.value !== undefined && phaseFrac.value > work.value.phaseLimitFrac)
+const FAT_SETS_C = 30
 /** What that is for a cover and for a volume of sauce: by it a cook checks a pan without a scale. */
 const perCover = computed(() => {
   const { plan } = props.view.state
@@ -55,18 +58,37 @@ const isOutside = computed(
           <p class="label">
             {{
               texts.rooms.load(
-                numberText(work.butterG),
-                numberText(work.phaseFrac, 2),
+                numberText(now?.butterG ?? work.butterG),
+                numberText(phaseFrac, 2),
                 numberText(work.phaseLimitFrac, 2),
               )
             }}
           </p>
           <p class="caption">{{ perCover }}</p>
-          <p v-if="isSplitting" class="wine label" role="alert">✕ {{ texts.rooms.tooMuchFat }}</p>
+          <p v-if="isSplitting" class="wine label" role="alert">
+            ✕ {{ texts.rooms.tooMuchFat }}
+            <template v-if="now">{{
+              says.tooMuch(numberText(-now.roomG), numberText(now.waterFirstG))
+            }}</template>
+          </p>
+          <p v-else-if="now && now.roomG < now.butterG" class="caption">
+            {{ says.room(numberText(now.roomG), numberText(now.reductionG)) }}
+          </p>
           <p v-if="lastTemp" class="label" :class="{ roux: isOutside }">
             <span v-if="isOutside" aria-hidden="true">▽ </span
             >{{ texts.rooms.readAt(degreesText(lastTemp.tempC, 1), clockText(lastTemp.atMs)) }}
           </p>
+          <template v-if="now">
+            <p class="caption">
+              {{
+                now.offHeatC < work.window.lowC
+                  ? says.coolsTo(degreesText(now.offHeatC), now.offHeatC < FAT_SETS_C)
+                  : says.endsAt(degreesText(now.offHeatC))
+              }}
+            </p>
+            <p class="caption">{{ says.plate(degreesText(now.plateC)) }}</p>
+            <p class="caption">{{ says.meat(degreesText(now.meatC)) }}</p>
+          </template>
         </div>
       </div>
     </template>

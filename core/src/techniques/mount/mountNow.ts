@@ -1,0 +1,69 @@
+import type { BatchState } from '../../batch/batchState'
+import type { StepPlan } from '../../batch/batchPlan'
+import { butterPartsOf } from '../../mixture/butterPartsOf'
+import { massG } from '../../mixture/composition'
+import { butterRoomG, phaseFraction, waterNeededG } from '../../mixture/phases'
+import { actualWalk } from '../../pan/actualWalk'
+import { contentsPhases } from '../../pan/contents'
+import { hottestPlateC, hottestSurfaceC, sauceThermal, SURFACES } from './contact'
+import { mountedOffHeatC } from './mountHeat'
+
+/** Butter out of the refrigerator, and a reduction that has just left its flame, °C. */
+const [COLD_BUTTER_C, OFF_THE_FLAME_C] = [5, 92]
+/** A plate and the layer of sauce on it, mm (typical). */
+const [PLATE_MM, LAYER_MM] = [5, 4]
+
+/** What a mounting really comes to: by what is in the pan now, not by what was planned. */
+export interface MountNow {
+  readonly reductionG: number
+  readonly butterG: number
+  readonly phaseFrac: number
+  /** Butter that may still go in on top of all of it, g; below 0 so much is too much, infinite where it never is. */
+  readonly roomG: number
+  /** Warm water that would carry all of it, g. */
+  readonly waterFirstG: number
+  /** Off the flame, cold butter brings it there, °C. */
+  readonly offHeatC: number
+  /** The hottest plate, and the hottest face of meat, on which it stays whole, °C. */
+  readonly plateC: number
+  readonly meatC: number
+}
+
+/** Butter against the reduction that is really there. `emulsion:§4 M2–M5` @param tempC - the sauce as it was read; the middle of its window where nobody has */
+export function mountNow(
+  { state, planned }: { readonly state: BatchState; readonly planned: StepPlan | undefined },
+  tempC?: number,
+): MountNow | undefined {
+  const work = planned?.work
+  const walked = actualWalk(state)?.find((w) => w.step.id === planned?.stepId)
+  if (work?.kind !== 'mount' || !walked) return undefined
+  const goods = new Map((state.frozen?.ingredients ?? []).map((i) => [i.id, i]))
+  const lines = walked.lines.filter((l) => goods.get(l.ingredientId)?.emulsionRole === 'butter')
+  const good = goods.get(lines[0]?.ingredientId ?? '')
+  if (!good) return undefined
+  const butter = butterPartsOf(good)
+  const butterG = lines.reduce((sum, l) => sum + l.massG, 0)
+  const phases = contentsPhases(walked.end)
+  const phaseFrac = phaseFraction(phases)
+  const reductionG = massG(walked.before.liquid)
+  const thermal = sauceThermal(phaseFrac)
+  const sauceC = tempC ?? (work.window.lowC + work.window.highC) / 2
+  const { highC } = work.window
+  const sauce = { of: thermal, tempC: Math.min(sauceC, highC) }
+  return {
+    reductionG,
+    butterG,
+    phaseFrac,
+    roomG: butterRoomG(phases, work.phaseLimitFrac, butter),
+    waterFirstG: waterNeededG(phases, work.phaseLimitFrac),
+    offHeatC: mountedOffHeatC({
+      butter,
+      butterG,
+      butterC: COLD_BUTTER_C,
+      reductionG,
+      reductionC: OFF_THE_FLAME_C,
+    }),
+    plateC: hottestPlateC({ ...sauce, mm: LAYER_MM }, { of: SURFACES.porcelain, mm: PLATE_MM }, highC),
+    meatC: hottestSurfaceC(sauce, SURFACES.meat, highC),
+  }
+}

@@ -1,0 +1,12 @@
+/** What the Mount bench says. */
+export const mountTexts = {
+  tooMuch: (over: string, water: string) => `${over} g of it too much here, or ${water} g warm water first.`,
+  room: (g: string, reduction: string) =>
+    `Room for ${g} g more, by the ${reduction} g of reduction that is there.`,
+  endsAt: (temp: string) => `Off the flame, cold butter brings it to ${temp}: no heat needed.`,
+  coolsTo: (temp: string, sets: boolean) =>
+    `All the butter at once, off the flame, would bring it to ${temp}${sets ? ', where fat sets' : ''}: a low flame under it, never a boil.`,
+  plate: (temp: string) => `Whole on a plate of up to ${temp}; a hotter one breaks it.`,
+  meat: (temp: string) =>
+    `On meat only under ${temp} at its face: let it rest first, or pour beside it, not on.`,
+} as const
