@@ -36,6 +36,13 @@ describe('a mounting by what is really there', () => {
     }
     const [planned, found] = [mountNow(view)!, mountNow({ ...view, state: dry })!]
     expect(found.reductionG).toBeLessThan(planned.reductionG - 15)
+    expect(planned.tooWetG).toBe(0)
+    const wet = {
+      ...view.state,
+      steps: { ...view.state.steps, [before.id]: { ...view.state.steps[before.id], massG: 110 } },
+    }
+    const excess = mountNow({ ...view, state: wet })!
+    expect(Math.abs(excess.tooWetG - (excess.reductionG - planned.reductionG))).toBeLessThan(6)
     expect(found.roomG).toBeLessThan(0)
     expect(found.waterFirstG).toBeGreaterThan(5)
     expect(found.waterFirstG).toBeLessThan(planned.reductionG)

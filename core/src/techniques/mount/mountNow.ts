@@ -13,6 +13,9 @@ const [COLD_BUTTER_C, OFF_THE_FLAME_C] = [5, 92]
 /** A plate and the layer of sauce on it, mm (typical). */
 const [PLATE_MM, LAYER_MM] = [5, 4]
 
+/** So much less fat in it than was planned is a thinner sauce, φ. */
+const TOO_WET = 0.03
+
 /** What a mounting really comes to: by what is in the pan now, not by what was planned. */
 export interface MountNow {
   readonly reductionG: number
@@ -22,6 +25,8 @@ export interface MountNow {
   readonly roomG: number
   /** Warm water that would carry all of it, g. */
   readonly waterFirstG: number
+  /** Water that a reduction still has too much for what was planned, g; 0 where it is as dry as it should be. */
+  readonly tooWetG: number
   /** Off the flame, cold butter brings it there, °C. */
   readonly offHeatC: number
   /** The hottest plate, and the hottest face of meat, on which it stays whole, °C. */
@@ -56,6 +61,10 @@ export function mountNow(
     phaseFrac,
     roomG: butterRoomG(phases, work.phaseLimitFrac, butter),
     waterFirstG: waterNeededG(phases, work.phaseLimitFrac),
+    tooWetG:
+      phaseFrac < work.phaseFrac - TOO_WET
+        ? phases.continuousMl - (phases.fatMl * (1 - work.phaseFrac)) / work.phaseFrac
+        : 0,
     offHeatC: mountedOffHeatC({
       butter,
       butterG,

@@ -71,6 +71,9 @@ const isOutside = computed(
               says.tooMuch(numberText(-now.roomG), numberText(now.waterFirstG))
             }}</template>
           </p>
+          <p v-else-if="now && now.tooWetG > 0" class="label roux">
+            ▽ {{ says.tooWet(numberText(now.tooWetG)) }}
+          </p>
           <p v-else-if="now && now.roomG < now.butterG" class="caption">
             {{ says.room(numberText(now.roomG), numberText(now.reductionG)) }}
           </p>

@@ -3,6 +3,7 @@ export const mountTexts = {
   tooMuch: (over: string, water: string) => `${over} g of it too much here, or ${water} g warm water first.`,
   room: (g: string, reduction: string) =>
     `Room for ${g} g more, by the ${reduction} g of reduction that is there.`,
+  tooWet: (g: string) => `Wetter than planned: boil ${g} g off before the butter, or it runs.`,
   endsAt: (temp: string) => `Off the flame, cold butter brings it to ${temp}: no heat needed.`,
   coolsTo: (temp: string, sets: boolean) =>
     `All the butter at once, off the flame, would bring it to ${temp}${sets ? ', where fat sets' : ''}: a low flame under it, never a boil.`,
