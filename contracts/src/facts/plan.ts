@@ -203,7 +203,7 @@ const workSchema: z.ZodType<StepWork> = z.discriminatedUnion('kind', [
     drawnFrac: share.optional(),
     bareAfterMin: finite.nullable().optional(),
     topUpMl: finite.optional(),
-    modelVersion: version.optional(),
+    modelVersion: version,
   }),
   z.strictObject({
     kind: z.literal('browning'),

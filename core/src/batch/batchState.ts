@@ -47,7 +47,6 @@ export interface HoldState {
   readonly limits: Payloads['hold.started']['limits']
   readonly portions: number
   readonly onto: Payloads['hold.started']['onto']
-  readonly stirredAtMs: number
   /** Every time it was stirred. */
   readonly stirsAtMs: readonly number[]
   readonly goneOn?: { readonly atMs: number; readonly by: string; readonly reason: string }

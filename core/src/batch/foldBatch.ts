@@ -152,16 +152,7 @@ function release(fold: BatchFold, fact: Fact, channelId?: string): void {
 
 function hold(fold: BatchFold, fact: Of<'hold.started'>): void {
   const { wellId, letter, limits, portions, onto } = fact.payload
-  fold.draft.hold = {
-    startedAtMs: fact.atMs,
-    wellId,
-    letter,
-    limits,
-    portions,
-    onto,
-    stirredAtMs: fact.atMs,
-    stirsAtMs: [],
-  }
+  fold.draft.hold = { startedAtMs: fact.atMs, wellId, letter, limits, portions, onto, stirsAtMs: [] }
   fold.draft.bath = 'off'
 }
 
@@ -242,12 +233,7 @@ function apply(fold: BatchFold, fact: FactOf<BatchKind>): void {
     case 'hold.started':
       return hold(fold, fact)
     case 'hold.stirred':
-      if (draft.hold)
-        draft.hold = {
-          ...draft.hold,
-          stirredAtMs: fact.atMs,
-          stirsAtMs: [...draft.hold.stirsAtMs, fact.atMs],
-        }
+      if (draft.hold) draft.hold = { ...draft.hold, stirsAtMs: [...draft.hold.stirsAtMs, fact.atMs] }
       return
     case 'hold.goneOn':
       return goOn(fold, fact)

@@ -91,8 +91,8 @@ export interface BrownLive {
   readonly waterG: number
   readonly browned: number
   readonly massG: number
-  /** Every so often from its start, for the drawing: seconds and water that boils off, g/s. */
-  readonly sings: readonly { readonly s: number; readonly gPerS: number }[]
+  /** How loud it is from its start on: seconds, and water that boils off, g/s. */
+  readonly sound: readonly { readonly s: number; readonly gPerS: number }[]
   /** From hazelnut to burnt, s. */ readonly windowS: number
   /** The flame off then, it comes to hazelnut by itself. */
   readonly offAt: { readonly atMs: number; readonly tempC: number } | undefined

@@ -17,3 +17,6 @@ export function surfaceLossKgPerS(tempC: number, areaM2: number, cover: SauceCov
     WATER_ACTIVITY * waterVapourPressureKPa(tempC) - ROOM_HUMIDITY * waterVapourPressureKPa(ROOM_C)
   return KG_PER_S_PA_M2 * COVER_FACTOR[cover] * Math.max(0, PA_PER_KPA * drivingKPa) * areaM2
 }
+/** The same, g/min. */
+export const surfaceLossGPerMin = (...of: Parameters<typeof surfaceLossKgPerS>): number =>
+  60_000 * surfaceLossKgPerS(...of)

@@ -1,3 +1,4 @@
+import { Z10 } from '../solve/normal'
 import { areaM2, boilState, heatLossW, LID_FACTOR, massFluxKgPerM2S } from '../heat/evaporation'
 import { HEAT_LEVELS, HEATERS, netPowerW, type HeaterKind, type HeatLevel } from '../heat/heater'
 import { waterDensityKgPerM3 } from '../heat/water'
@@ -42,7 +43,7 @@ export const EVAPORATION_MODELS: readonly Model[] = [
         num(v, 'diameterMm'),
         num(v, 'altitudeM'),
       )
-      const spread = Math.exp(1.2816 * HEAT_LEVELS[level].sdLnPower)
+      const spread = Math.exp(Z10 * HEAT_LEVELS[level].sdLnPower)
       return { value, low: value / spread, high: value * spread }
     },
   },

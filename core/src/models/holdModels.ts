@@ -1,6 +1,12 @@
 import { brokenProb, HAZARD_PRIOR, hazardMean, refitHazard, refitSlope } from '../techniques/hold/houseHazard'
 import { COVER_FACTOR, type SauceCover } from '../heat/stillSurface'
-import { HOLD_FAMILIES, holdMargin, holdRisk, type HoldFamilyId } from '../techniques/hold/holdRisk'
+import {
+  everyMinutes,
+  HOLD_FAMILIES,
+  holdMargin,
+  holdRisk,
+  type HoldFamilyId,
+} from '../techniques/hold/holdRisk'
 import { choice, number, R } from './inputs'
 import type { Model } from './model'
 import { num, word } from './values'
@@ -41,7 +47,7 @@ export const HOLD_MODELS: readonly Model[] = [
           yolkG: num(v, 'yolkG') || undefined,
           areaM2: num(v, 'areaCm2') / CM2_PER_M2,
           cover: word(v, 'cover') as SauceCover,
-          stirEveryMin: num(v, 'stirEveryMin') || undefined,
+          isStirredAt: everyMinutes(num(v, 'stirEveryMin')),
           tempC: num(v, 'tempC'),
           houseFactor: num(v, 'houseFactor'),
         },

@@ -1,3 +1,4 @@
+import { Z10 } from '../solve/normal'
 import { coverageOf } from '../learning/coverage'
 import { driftBy, meanRunLength, NO_DRIFT } from '../learning/drift'
 import { learnDipBias, learnFactor, learnShare } from '../learning/shares'
@@ -57,7 +58,7 @@ export const LEARNING_MODELS: readonly Model[] = [
     inputs: [list('ratios', 'dip over scale', [number('ratio', 'ratio', RATIO)], { min: 0 })],
     run: (v) => {
       const { meanLn, sdLn } = learnDipBias(logs(column(v, 'ratios', 'ratio')))
-      return { value: meanLn, low: meanLn - 1.2816 * sdLn, high: meanLn + 1.2816 * sdLn, also: { sdLn } }
+      return { value: meanLn, low: meanLn - Z10 * sdLn, high: meanLn + Z10 * sdLn, also: { sdLn } }
     },
   },
   {
@@ -79,7 +80,7 @@ export const LEARNING_MODELS: readonly Model[] = [
         num(v, 'eachSdLn'),
       )
       const at = (z: number) => Math.exp(meanLn + z * sdLn)
-      return { value: at(0), low: at(-1.2816), high: at(1.2816) }
+      return { value: at(0), low: at(-Z10), high: at(Z10) }
     },
   },
   {

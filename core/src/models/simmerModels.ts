@@ -1,3 +1,4 @@
+import { Z10 } from '../solve/normal'
 import { airPressureKPa } from '../heat/atmosphere'
 import {
   combined,
@@ -222,8 +223,8 @@ export const SIMMER_MODELS: readonly Model[] = [
       )
       return {
         value: both.tempC,
-        low: both.tempC - 1.2816 * both.sdK,
-        high: both.tempC + 1.2816 * both.sdK,
+        low: both.tempC - Z10 * both.sdK,
+        high: both.tempC + Z10 * both.sdK,
         also: { sdK: both.sdK },
       }
     },

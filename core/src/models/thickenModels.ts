@@ -1,3 +1,4 @@
+import { Z10 } from '../solve/normal'
 import { rouxSurplusFatG } from '../formula/portions'
 import { gelatinDose, swappedGelatinG } from '../mixture/gelatin'
 import { coatGrade, spoonFilmMm, viscosityFromFilmPaS } from '../mixture/spoonFilm'
@@ -235,7 +236,7 @@ export const THICKEN_MODELS: readonly Model[] = [
       const seen = spoonBeside(spoonOfGrade(grade), expectedPaS)
       const { meanLn, sdLn } = thicknessBias([{ ...seen, expectedPaS }])
       const at = (z: number) => Math.exp(meanLn + z * sdLn)
-      return { value: at(0), low: at(-1.2816), high: at(1.2816) }
+      return { value: at(0), low: at(-Z10), high: at(Z10) }
     },
   },
   {

@@ -1,3 +1,5 @@
+/** Ten and ninety of a hundred lie so many standard deviations to either side. */
+export const Z10 = 1.2816
 /** Standard normal distribution function; Numerical Recipes erfc fit, absolute error under 1.2e-7. */
 export function normalCdf(x: number): number {
   const z = Math.abs(x) / Math.SQRT2

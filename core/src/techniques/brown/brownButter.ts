@@ -18,7 +18,8 @@ const Z_K = 25
 const LOSS_W_PER_K = 0.6
 const ROOM_C = 25
 const STEP_S = 0.5
-const LONGEST_S = 3600
+/** Nobody waits longer, s. */
+export const LONGEST_S = 3600
 const SLOPE_K = 0.5
 const WATER_LATENT_J_PER_G = waterLatentHeatJPerG(BOILS_C)
 

@@ -1,17 +1,16 @@
 import type { MinutesBand } from '../../formula/formula'
 import type { HeatLevel } from '../../heat/heater'
 import { onRing, ringPower } from '../../kitchen/ringPower'
-import { butterPartsOf } from '../../mixture/butterPartsOf'
+import { butterOf } from '../../mixture/butterPartsOf'
 import type { ButterParts } from '../../mixture/butterFat'
 import type { PlanContext } from '../technique'
-import { BROWN_PAN_J_PER_K, brownButter } from './brownButter'
+import { Z10 } from '../../solve/normal'
+import { BROWN_PAN_J_PER_K, brownButter, LONGEST_S } from './brownButter'
 
 /** Version of the forecast of browned butter; raised whenever its numbers change. */
 export const BROWN_MODEL_VERSION = 'brown-1'
 /** A pan's own part of it, and how a cook swirls. */
 const PAN_SD_LN = 0.1
-/** Ten and ninety of a hundred lie outside so many standard deviations. */
-const TENTH_Z = 1.28
 /** Beyond these nothing is known, W. */
 const held = (powerW: number) => Math.max(150, Math.min(1500, powerW))
 
@@ -30,18 +29,12 @@ export interface BrownPlan {
 /** What is known of butter before it goes in; none where its flame is not said or no butter is. */
 export function planBrown({ walked, ingredients, pan, ring, settings }: PlanContext): BrownPlan | undefined {
   const { step, lines } = walked
-  const butters = lines.flatMap((line) => {
-    const good = ingredients.get(line.ingredientId)
-    return good ? [{ massG: line.massG, parts: butterPartsOf(good) }] : []
-  })
-  const massG = butters.reduce((sum, b) => sum + b.massG, 0)
-  if (!step.heat || massG <= 0) return undefined
-  const of = (part: keyof ButterParts) =>
-    butters.reduce((sum, b) => sum + (b.massG * b.parts[part]) / massG, 0)
+  const butter = butterOf(lines, ingredients)
+  if (!step.heat || !butter) return undefined
   const { powerW, sdLnPower } = ringPower(ring, step.heat, onRing(pan), settings.altitudeM)
   return {
-    massG,
-    butter: { fatFrac: of('fatFrac'), waterFrac: of('waterFrac'), snfFrac: of('snfFrac') },
+    massG: butter.massG,
+    butter: butter.parts,
     powerW: held(powerW),
     sdLnPower: Math.hypot(sdLnPower, PAN_SD_LN),
     panJPerK: BROWN_PAN_J_PER_K,
@@ -53,6 +46,7 @@ export function planBrown({ walked, ingredients, pan, ring, settings }: PlanCont
 /** Minutes until it smells of nuts, 10–50–90 %. */
 export function brownMinutes(plan: BrownPlan): MinutesBand {
   const min = (z: number) =>
-    (brownButter({ ...plan, powerW: plan.powerW * Math.exp(-z * plan.sdLnPower) }).noisette?.s ?? 3600) / 60
-  return { low: min(-TENTH_Z), value: min(0), high: min(TENTH_Z) }
+    (brownButter({ ...plan, powerW: plan.powerW * Math.exp(-z * plan.sdLnPower) }).noisette?.s ?? LONGEST_S) /
+    60
+  return { low: min(-Z10), value: min(0), high: min(Z10) }
 }

@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { BatchState } from '../../batch/batchState'
 import type { FormulaStep } from '../../formula/formula'
@@ -122,5 +123,38 @@ describe('butter that is browned by ear', () => {
     expect(due([cue(quiet, 'quiet'), cue(quiet + 40, 'coldBowl')], quiet + 41).map((d) => d.code)).toEqual([
       'stepEnds',
     ])
+  })
+  it('whatever is tapped and read in whatever order, its stages stand in theirs and its band round its middle', () => {
+    const one = fc.oneof(
+      fc.record({
+        s: fc.integer({ min: 1, max: 2400 }),
+        cue: fc.constantFrom('sings', 'quiet', 'nutty', 'burnt'),
+      }),
+      fc.record({ s: fc.integer({ min: 1, max: 2400 }), tempC: fc.integer({ min: 15, max: 230 }) }),
+      fc.record({
+        s: fc.integer({ min: 1, max: 2400 }),
+        level: fc.constantFrom('off', 'low', 'medium', 'high'),
+      }),
+    )
+    const said = (of: { s: number; cue?: string; tempC?: number; level?: string }): Said => {
+      if (of.cue) return cue(of.s, of.cue)
+      return of.level
+        ? [of.s, 'heat.changed', { level: of.level, ratio: 1 }]
+        : [of.s, 'reading.taken', { how: 'temperature', tempC: of.tempC }]
+    }
+    fc.assert(
+      fc.property(fc.array(one, { maxLength: 5 }), fc.integer({ min: 1, max: 3000 }), (all, nowS) => {
+        const live = at([...all].sort((a, b) => a.s - b.s).map(said), nowS)
+        for (const value of [live.powerW, live.tempC, live.waterG, live.browned, live.massG, live.sdLnPower])
+          expect(Number.isFinite(value)).toBe(true)
+        for (const [i, s] of live.stages.entries()) {
+          expect(Number.isNaN(s.lowAtMs + s.atMs + s.highAtMs)).toBe(false)
+          expect(s.lowAtMs).toBeLessThanOrEqual(s.atMs)
+          expect(s.highAtMs).toBeGreaterThanOrEqual(s.atMs)
+          expect(s.atMs).toBeGreaterThanOrEqual(live.stages[i - 1]?.atMs ?? 0)
+        }
+      }),
+      { numRuns: 60 },
+    )
   })
 })

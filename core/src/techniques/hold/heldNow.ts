@@ -1,12 +1,14 @@
 import type { BatchState } from '../../batch/batchState'
 import { tempsRead } from '../../batch/stepTemps'
-import type { SauceCover } from '../../heat/stillSurface'
+import { surfaceLossGPerMin, type SauceCover } from '../../heat/stillSurface'
 import type { Well } from '../../kitchen/kitchen'
+import { massG } from '../../mixture/composition'
+import { phaseFraction } from '../../mixture/phases'
 import { actualEnd } from '../../pan/actualWalk'
-import { contentsG, contentsPhases, type Contents } from '../../pan/contents'
+import { contentsG, contentsPhases } from '../../pan/contents'
+import type { TempPoint } from '../../safety/lethality'
 import { surfaceAreaMm2, depthAtVolumeMm, type VesselProfile } from '../../vessel/profile'
 import { MOUNT_WINDOWS } from '../mount/mount'
-import { STIR_EVERY_MIN } from './stirs'
 import {
   HOLD_FAMILIES,
   holdMargin,
@@ -15,9 +17,10 @@ import {
   type HoldFamilyId,
   type HoldMargin,
 } from './holdRisk'
-import { surfaceLossKgPerS } from '../../heat/stillSurface'
 
 const MINUTE_MS = 60_000
+/** How often a held sauce is stirred, min. */
+export const STIR_EVERY_MIN = 10
 /** Beyond this nobody asks. */
 const LOOK_AHEAD_MIN = 240
 const MM2_PER_M2 = 1e6
@@ -37,7 +40,6 @@ export interface HoldMend {
 export interface HeldNow {
   /** None where no drops of fat can break out of it. */
   readonly family: HoldFamilyId | undefined
-  readonly cover: SauceCover
   /** When it is thought to break or curdle, or its clock ends. */
   readonly margin: HoldMargin & { readonly atMs: number }
   readonly brokenProb: number
@@ -62,31 +64,40 @@ export function holdFamily({ plan }: Pick<BatchState, 'plan'>): HoldFamilyId | u
   return is(MOUNT_WINDOWS.cream) ? 'mountedWithCream' : 'mounted'
 }
 
-interface Held {
+/** A sauce that is held, where, and what measured it. */
+export interface Held {
   readonly state: BatchState
-  readonly well: Pick<Well, 'id' | 'waterC' | 'profile'> | undefined
+  readonly well: Pick<Well, 'waterC' | 'profile'> | undefined
   /** The vessel that it stands in where it is in no well. */
   readonly pan: { readonly profile: VesselProfile }
   readonly clockEndsAtMs: number
-  /** Of all of it, what is still there. */
-  readonly leftFrac: number
-  readonly tempC: number | undefined
+  readonly portionsLeft: number
+  /** Trusted readings of the probes that stood in it. */
+  readonly probe: readonly TempPoint[]
   readonly nowMs: number
 }
 
-/** Its temperature by minutes from when it was put by: as it was read, the first reading before it, the last after it. */
-function tempOverTime({ state, well, tempC }: Held, startedAtMs: number) {
-  const read = tempsRead(state.stageFacts).filter((t) => t.atMs >= startedAtMs)
-  const first = read[0]?.tempC ?? tempC ?? well?.waterC
-  if (first === undefined) return undefined
-  return (min: number) => read.findLast((t) => t.atMs <= startedAtMs + min * MINUTE_MS)?.tempC ?? first
+/** Its temperature by minutes: as it was read, the first reading before it, the last after it; the well's water where nobody has, none where it is in no well either. */
+function tempOverTime({ state, well, probe }: Held, fromMs: number, minutes: number) {
+  const typed = tempsRead(state.stageFacts).filter((t) => t.atMs >= (state.hold?.startedAtMs ?? 0))
+  const read = [...typed, ...probe].sort((a, b) => a.atMs - b.atMs)
+  const startC = read[0]?.tempC ?? well?.waterC
+  if (startC === undefined) return undefined
+  let next = 0
+  let tempC = startC
+  const byMinute = Array.from({ length: minutes + 1 }, (_, min) => {
+    for (; (read[next]?.atMs ?? Infinity) <= fromMs + min * MINUTE_MS; next++)
+      tempC = read[next]?.tempC ?? tempC
+    return tempC
+  })
+  return { isTaken: read.length === 0, at: (min: number) => byMinute[min] ?? tempC }
 }
 
 /** Water that was whisked in while it was held, by its minute. */
-function waterOverTime({ stageFacts }: BatchState, startedAtMs: number) {
+function waterOverTime({ stageFacts, hold }: BatchState, fromMs: number) {
   const put = stageFacts.flatMap((f) =>
-    f.kind === 'addition.made' && f.atMs >= startedAtMs && f.payload.ingredientId === 'water'
-      ? [{ min: Math.ceil((f.atMs - startedAtMs) / MINUTE_MS), massG: f.payload.massG }]
+    f.kind === 'addition.made' && f.atMs >= (hold?.startedAtMs ?? 0) && f.payload.ingredientId === 'water'
+      ? [{ min: Math.ceil((f.atMs - fromMs) / MINUTE_MS), massG: f.payload.massG }]
       : [],
   )
   return {
@@ -95,94 +106,65 @@ function waterOverTime({ stageFacts }: BatchState, startedAtMs: number) {
   }
 }
 
-/** A sauce that stands in a well or beside the stove: the chance that it has broken, what it lost, what it may still wait, what would help. `emulsion:§5` */
+/** A sauce that stands in a well or beside the stove: the chance that it has broken, what it lost, what it may still wait, what would help. Poured onto an older one, it is as old as that. `emulsion:§5` */
 export function heldNow(of: Held): HeldNow | undefined {
-  const { state, well, pan, nowMs, clockEndsAtMs, leftFrac } = of
-  const contents = state.hold && actualEnd(state)
-  if (!state.hold || !contents) return undefined
-  const { startedAtMs, stirsAtMs } = state.hold
-  const ageMin = Math.max(0, Math.round((nowMs - startedAtMs) / MINUTE_MS))
-  const clockMin = Math.max(0, (clockEndsAtMs - startedAtMs) / MINUTE_MS)
+  const { state, well, pan, nowMs, clockEndsAtMs, portionsLeft } = of
+  const { hold } = state
+  const contents = hold && actualEnd(state)
+  if (!contents) return undefined
+  const fromMs = Math.min(hold.startedAtMs, hold.onto?.clockStartedAtMs ?? Infinity)
+  const ageMin = Math.max(0, Math.round((nowMs - fromMs) / MINUTE_MS))
+  const clockMin = Math.max(0, (clockEndsAtMs - fromMs) / MINUTE_MS)
+  const minutes = ageMin + LOOK_AHEAD_MIN
+  const left = portionsLeft / Math.max(1, hold.portions) // of what this batch made: over 1 where it went onto another
+  const phases = contentsPhases(contents)
   const profile = well?.profile ?? pan.profile
-  const volumeMl = leftFrac * (contentsPhases(contents).fatMl + contentsPhases(contents).continuousMl)
+  const volumeMl = left * (phases.fatMl + phases.continuousMl)
   const areaM2 = surfaceAreaMm2(profile, depthAtVolumeMm(profile, volumeMl)) / MM2_PER_M2
   const cover: SauceCover = well ? 'lid' : 'skin'
-  const tempAt = tempOverTime(of, startedAtMs)
+  const temp = tempOverTime(of, fromMs, minutes)
+  const tempC = temp?.at(ageMin)
   const family = holdFamily(state)
-  const water = waterOverTime(state, startedAtMs)
-  const shared = { contents, areaM2, cover, ageMin, leftFrac, water }
-  if (!family || !tempAt) {
-    const tempC = tempAt?.(ageMin)
-    const lostG = tempC === undefined ? 0 : 60_000 * ageMin * surfaceLossKgPerS(tempC, areaM2, cover)
-    return {
-      ...standing(shared, lostG),
-      family,
-      tempC,
-      isTempTaken: isTaken(of),
-      ...unbroken(clockMin, startedAtMs),
-    }
+  const water = waterOverTime(state, fromMs)
+  const standing = (lostG: number) => ({
+    family,
+    tempC,
+    isTempTaken: temp?.isTaken ?? true,
+    lostG: Math.max(0, lostG - left * water.allG),
+    saltFrac: (left * contents.liquid.salt) / Math.max(1, left * contentsG(contents) - lostG),
+  })
+  const atMs = (min: number) => fromMs + min * MINUTE_MS
+  if (!family || !temp || tempC === undefined) {
+    const isUnderFat = contents.fatG > massG(contents.liquid) // clear fat lies over its water
+    const lostG = tempC === undefined || isUnderFat ? 0 : ageMin * surfaceLossGPerMin(tempC, areaM2, cover)
+    const margin = { min: clockMin, binds: 'clock' as const, atMs: clockEndsAtMs }
+    return { ...standing(lostG), margin, brokenProb: 0, phaseFrac: phaseFraction(phases), mends: [] }
   }
-  const stirs = stirsAtMs.map((ms) => Math.round((ms - startedAtMs) / MINUTE_MS))
-  const lastMin = stirs.at(-1) ?? 0
-  const { fatMl, continuousMl } = contentsPhases(contents)
+  const stirs = new Set(hold.stirsAtMs.map((ms) => Math.round((ms - fromMs) / MINUTE_MS)))
+  const lastStirMin = Math.max(0, ...stirs)
   const sauce: HeldSauce = {
     family,
-    fatMl: leftFrac * fatMl,
-    continuousMl: leftFrac * Math.max(1, continuousMl - water.allG),
-    ...(contents.yolkG > 0 ? { yolkG: leftFrac * contents.yolkG } : {}),
+    fatMl: left * phases.fatMl,
+    continuousMl: left * Math.max(1, phases.continuousMl - water.allG),
+    yolkG: contents.yolkG > 0 ? left * contents.yolkG : undefined,
     areaM2,
     cover,
-    tempC: tempAt,
+    tempC: temp.at,
     // as it was stirred, and from now on as the house stirs
-    stirEveryMin: (min) =>
-      min <= ageMin ? stirs.includes(min) : (min - Math.max(lastMin, 0)) % STIR_EVERY_MIN === 0,
-    waterMl: (min) => leftFrac * water.at(min),
+    isStirredAt: (min) => (min <= ageMin ? stirs.has(min) : (min - lastStirMin) % STIR_EVERY_MIN === 0),
+    waterMl: (min) => left * water.at(min),
   }
-  const minutes = ageMin + LOOK_AHEAD_MIN
   const run = holdRisk(sauce, minutes)
   const margin = holdMargin(run, clockMin)
   const now = run[ageMin]
-  const tempC = tempAt(ageMin)
   const gainOf = (changed: Partial<HeldSauce>): number =>
     Math.round(holdMargin(holdRisk({ ...sauce, ...changed }, minutes), clockMin).min - margin.min)
-  const { binds } = margin
-  const mends =
-    binds === 'clock' ? [] : mendsOf({ sauce, tempC, binds, ageMin, lostG: now?.lostG ?? 0, gainOf })
   return {
-    ...standing(shared, now?.lostG ?? 0),
-    family,
-    margin: { ...margin, atMs: startedAtMs + margin.min * MINUTE_MS },
+    ...standing(now?.lostG ?? 0),
+    margin: { ...margin, atMs: atMs(margin.min) },
     brokenProb: now?.brokenProb ?? 0,
     phaseFrac: now?.phaseFrac ?? 0,
-    tempC,
-    isTempTaken: isTaken(of),
-    mends,
-  }
-}
-
-const isTaken = ({ tempC }: Held) => tempC === undefined
-const unbroken = (clockMin: number, startedAtMs: number) => ({
-  margin: { min: clockMin, binds: 'clock' as const, atMs: startedAtMs + clockMin * MINUTE_MS },
-  brokenProb: 0,
-  phaseFrac: 0,
-  mends: [],
-})
-/** What it lost, and the salt that this leaves. */
-function standing(
-  {
-    contents,
-    cover,
-    leftFrac,
-    water,
-  }: { contents: Contents; cover: SauceCover; leftFrac: number; water: { allG: number } },
-  lostG: number,
-) {
-  const totalG = leftFrac * contentsG(contents)
-  const saltG = leftFrac * contents.liquid.salt
-  return {
-    cover,
-    lostG: Math.max(0, lostG - leftFrac * water.allG),
-    saltFrac: saltG / Math.max(1, totalG - lostG),
+    mends: mendsOf({ sauce, tempC, binds: margin.binds, ageMin, lostG: now?.lostG ?? 0, gainOf }),
   }
 }
 
@@ -201,22 +183,22 @@ function mendsOf({
   readonly lostG: number
   readonly gainOf: (changed: Partial<HeldSauce>) => number
 }): HoldMend[] {
+  if (binds === 'clock') return []
   const family = HOLD_FAMILIES[sauce.family]
-  const before = sauce.waterMl
-  const pastC = sauce.tempC
-  const from = (min: number) => (typeof pastC === 'number' ? pastC : pastC(min))
+  const { waterMl, tempC: pastC } = sauce
+  const wasC = (min: number) => (typeof pastC === 'number' ? pastC : pastC(min))
   const all: HoldMend[] = []
   const mostG = MOST_WATER_FRAC * (sauce.fatMl + sauce.continuousMl)
   // what it lost, or as much as brings its fat back to what it bears
   const bearsG = sauce.fatMl / family.phaseFrac - sauce.fatMl - sauce.continuousMl + lostG
   const waterG = Math.round(Math.min(mostG, Math.max(lostG, bearsG)))
   if (waterG >= LEAST_WATER_G) {
-    const gainMin = gainOf({ waterMl: (min) => (before?.(min) ?? 0) + (min === ageMin + 1 ? waterG : 0) })
+    const gainMin = gainOf({ waterMl: (min) => (waterMl?.(min) ?? 0) + (min === ageMin + 1 ? waterG : 0) })
     if (gainMin >= LEAST_GAIN_MIN) all.push({ waterG, gainMin })
   }
   const restC = Math.round((family.lowC + family.highC) / 2)
   if (tempC > family.highC || tempC < family.lowC || binds === 'curdles') {
-    const gainMin = gainOf({ tempC: (min) => (min <= ageMin ? from(min) : restC) })
+    const gainMin = gainOf({ tempC: (min) => (min <= ageMin ? wasC(min) : restC) })
     if (gainMin >= LEAST_GAIN_MIN) all.push({ toC: restC, gainMin })
   }
   return all.sort((a, b) => b.gainMin - a.gainMin)

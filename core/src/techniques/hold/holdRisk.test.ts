@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { expectWithin } from '../../testing.test-helper'
 import { brokenProb, HAZARD_PRIOR, hazardMean, refitHazard, refitSlope } from './houseHazard'
 import { surfaceLossKgPerS } from '../../heat/stillSurface'
-import { holdMargin, holdRisk, type HeldSauce } from './holdRisk'
+import { everyMinutes, holdMargin, holdRisk, type HeldSauce } from './holdRisk'
 
 const egg: HeldSauce = {
   family: 'egg',
@@ -11,7 +11,7 @@ const egg: HeldSauce = {
   yolkG: 51,
   areaM2: 0.0177,
   cover: 'film',
-  stirEveryMin: 10,
+  isStirredAt: everyMinutes(10),
   tempC: 60,
 }
 const mounted: HeldSauce = {
@@ -59,7 +59,7 @@ describe('emulsion:B risk of breaking while it is held', () => {
   it('the clock binds where nothing else does; stirred and covered it stands longer; a lid keeps its water', () => {
     expect(holdMargin(holdRisk(egg, 60), 45)).toEqual({ min: 45, binds: 'clock' })
     const marginOf = (of: Partial<HeldSauce>) => holdMargin(holdRisk({ ...egg, ...of }, 240), CLOCK_MIN).min
-    expect(marginOf({ stirEveryMin: undefined })).toBeLessThan(marginOf({}))
+    expect(marginOf({ isStirredAt: undefined })).toBeLessThan(marginOf({}))
     expect(marginOf({ cover: 'stirred', fatMl: 300 })).toBeLessThan(marginOf({ fatMl: 300 }))
     expect(surfaceLossKgPerS(60, 0.0177, 'lid')).toBeLessThan(surfaceLossKgPerS(60, 0.0177, 'skin'))
     expect(surfaceLossKgPerS(10, 0.0177, 'stirred')).toBe(0)

@@ -1,5 +1,5 @@
 // emulsion.md §5; every coefficient is a judgement until the house's own log has taken its place
-import { surfaceLossKgPerS, type SauceCover } from '../../heat/stillSurface'
+import { surfaceLossGPerMin, type SauceCover } from '../../heat/stillSurface'
 import { waterDensityKgPerM3 } from '../../heat/water'
 import { settingRatePerS } from '../eggEmulsion/yolkBath'
 import { MOUNT_WINDOWS } from '../mount/mount'
@@ -93,8 +93,8 @@ export interface HeldSauce {
   /** Of the yolk, how much had set when it was put by, 0..1. */ readonly setFrac?: number | undefined
   readonly areaM2: number
   readonly cover: SauceCover
-  /** None where nobody stirs it; or whether somebody does in that minute. */
-  readonly stirEveryMin?: number | ((min: number) => boolean) | undefined
+  /** Whether it is stirred in that minute; nobody does where this is left out. */
+  readonly isStirredAt?: ((min: number) => boolean) | undefined
   /** Water whisked in in that minute, ml. */ readonly waterMl?: ((min: number) => number) | undefined
   /** Steady, or by minutes from when it was put by. */
   readonly tempC: number | ((min: number) => number)
@@ -116,14 +116,14 @@ const SET_AT_FIRST = 0.2
 export const CURDLED_FROM = 0.6
 const YOLK_G_PER_ML = 1.03
 
+/** Stirred every so many minutes from when it was put by; never for 0. */
+export const everyMinutes = (of: number) => (min: number) => of > 0 && min % of === 0
+
 /** A held sauce, minute by minute: the chance that it has broken, the yolk that has set, its water. `emulsion:B1 B2 B3 B4 B5` @param minutes - 0..240 */
 export function holdRisk(of: HeldSauce, minutes: number): HoldMinute[] {
   const family = HOLD_FAMILIES[of.family]
   const heat = of.tempC
   const tempAt = typeof heat === 'number' ? () => heat : heat
-  const every = of.stirEveryMin
-  const isStirred = (min: number) =>
-    typeof every === 'function' ? every(min) : every !== undefined && every > 0 && min % every === 0
   const frac = (continuousMl: number) => of.fatMl / (of.fatMl + continuousMl)
   let continuousMl = of.continuousMl
   let [risk, unstirredMin, lostG, setFrac] = [0, 0, 0, of.yolkG ? (of.setFrac ?? SET_AT_FIRST) : 0]
@@ -137,7 +137,7 @@ export function holdRisk(of: HeldSauce, minutes: number): HoldMinute[] {
         of.houseFactor,
       )
     const before = rate(min, unstirredMin)
-    const goneG = G_PER_KG * S_PER_MIN * surfaceLossKgPerS(tempC, of.areaM2, of.cover)
+    const goneG = surfaceLossGPerMin(tempC, of.areaM2, of.cover)
     lostG += goneG
     continuousMl = Math.max(1, continuousMl - (G_PER_KG * goneG) / waterDensityKgPerM3(SPOKEN_AT_C))
     risk += (before + rate(min + 1, unstirredMin + 1)) / 2 / 60
@@ -147,7 +147,7 @@ export function holdRisk(of: HeldSauce, minutes: number): HoldMinute[] {
       setFrac = 1 - (1 - setFrac) * Math.exp(-S_PER_MIN * sets)
     }
     continuousMl += of.waterMl?.(min + 1) ?? 0
-    unstirredMin = isStirred(min + 1) ? 0 : unstirredMin + 1
+    unstirredMin = of.isStirredAt?.(min + 1) ? 0 : unstirredMin + 1
     all.push({
       min: min + 1,
       brokenProb: 1 - Math.exp(-risk),

@@ -1,3 +1,4 @@
+import { butterOf } from '../../mixture/butterPartsOf'
 import { massG } from '../../mixture/composition'
 import { HIGHEST_PHASE_FRAC, phaseFraction } from '../../mixture/phases'
 import { contentsPhases, type Contents } from '../../pan/contents'
@@ -32,10 +33,7 @@ export const mount: Technique = {
     const phaseFrac = phaseFraction(contentsPhases(walked.end))
     const isCreamy = milk.creamG >= CREAM_SHARE * milk.butterG
     const phaseLimitFrac = isCreamy ? HIGHEST_PHASE_FRAC.mountedWithCream : HIGHEST_PHASE_FRAC.mounted
-    const butterG = walked.lines.reduce(
-      (sum, l) => sum + (ingredients.get(l.ingredientId)?.emulsionRole === 'butter' ? l.massG : 0),
-      0,
-    )
+    const butterG = butterOf(walked.lines, ingredients)?.massG ?? 0
     return {
       work: {
         kind: 'mount',

@@ -1,6 +1,6 @@
 import type { BatchState } from '../../batch/batchState'
 import type { StepPlan } from '../../batch/batchPlan'
-import { butterPartsOf } from '../../mixture/butterPartsOf'
+import { butterOf } from '../../mixture/butterPartsOf'
 import { massG } from '../../mixture/composition'
 import { butterRoomG, phaseFraction, waterNeededG } from '../../mixture/phases'
 import { actualWalk } from '../../pan/actualWalk'
@@ -43,11 +43,8 @@ export function mountNow(
   const walked = actualWalk(state)?.find((w) => w.step.id === planned?.stepId)
   if (work?.kind !== 'mount' || !walked) return undefined
   const goods = new Map((state.frozen?.ingredients ?? []).map((i) => [i.id, i]))
-  const lines = walked.lines.filter((l) => goods.get(l.ingredientId)?.emulsionRole === 'butter')
-  const good = goods.get(lines[0]?.ingredientId ?? '')
-  if (!good) return undefined
-  const butter = butterPartsOf(good)
-  const butterG = lines.reduce((sum, l) => sum + l.massG, 0)
+  const butter = butterOf(walked.lines, goods)
+  if (!butter) return undefined
   const phases = contentsPhases(walked.end)
   const phaseFrac = phaseFraction(phases)
   const reductionG = massG(walked.before.liquid)
@@ -57,17 +54,17 @@ export function mountNow(
   const sauce = { of: thermal, tempC: Math.min(sauceC, highC) }
   return {
     reductionG,
-    butterG,
+    butterG: butter.massG,
     phaseFrac,
-    roomG: butterRoomG(phases, work.phaseLimitFrac, butter),
+    roomG: butterRoomG(phases, work.phaseLimitFrac, butter.parts),
     waterFirstG: waterNeededG(phases, work.phaseLimitFrac),
     tooWetG:
       phaseFrac < work.phaseFrac - TOO_WET
         ? phases.continuousMl - (phases.fatMl * (1 - work.phaseFrac)) / work.phaseFrac
         : 0,
     offHeatC: mountedOffHeatC({
-      butter,
-      butterG,
+      butter: butter.parts,
+      butterG: butter.massG,
       butterC: COLD_BUTTER_C,
       reductionG,
       reductionC: OFF_THE_FLAME_C,

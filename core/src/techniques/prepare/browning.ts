@@ -1,3 +1,4 @@
+import { Z10 } from '../../solve/normal'
 import { CROWDS, crowding, type Crowd, type CrowdKind } from './crowding'
 
 /** What browns: how fast its water leaves, how near its face comes to the pan, its rate at 140 °C, and its stages (judgement). `kitchen:§1` */
@@ -195,7 +196,6 @@ const TYPED_SD = 0.35
 const HALF_WAY_SD = 0.3
 const TURNED_SD = 0.15
 const NEXT_SD = 0.1
-const Z10 = 1.2816
 
 /** A cook's tap: which model time it stands for, and when it came. */
 export interface BrowningTap {

@@ -81,7 +81,7 @@ export interface SimmerPlan {
   /** Min until the liquor stands only a thumb over what lies in it, and the boiling water that lifts it again; null where it never does. */
   readonly bareAfterMin?: number | null | undefined
   readonly topUpMl?: number | undefined
-  readonly modelVersion?: string | undefined
+  readonly modelVersion: string
 }
 
 /** How readily what is in the pot catches. */

@@ -111,12 +111,12 @@ function pressureDue({ state, step, nowMs }: LiveContext, live: TimedLive): Due[
     : [{ kind: 'actNow', code: 'pressureOff', atMs: pressure.offAtMs }]
 }
 
-/** A simmer lasts its minutes and calls for its visits by name. Where its plan names none it is looked at as any step is. */
+/** A simmer lasts its minutes and calls for its visits by name. */
 export const watchSimmer: Watch = {
   live(context): TimedLive | undefined {
     const timed = watchMinutes.live(context) as TimedLive | undefined
     const work = context.planned?.work
-    if (!timed || work?.kind !== 'simmer' || work.modelVersion === undefined) return timed
+    if (!timed || work?.kind !== 'simmer') return timed
     const pressed = underPressure(timed, context, work)
     if (pressed) return pressed
     const visit = nextVisit(context, work, timed.endsAtMs)

@@ -1,3 +1,4 @@
+import { Z10 } from '../../solve/normal'
 import { COAT_GRADES, viscosityFromFilmPaS, type CoatName } from '../../mixture/spoonFilm'
 
 /** Version of what a spoon is taken to say; raised whenever its numbers change. */
@@ -7,7 +8,7 @@ export const SPOON_GRADES = [1, 2, 3, 4, 5] as const
 export type SpoonGrade = (typeof SPOON_GRADES)[number]
 
 /** A sauce's computed viscosity is known to about half and half again in eight of ten (emulsion.md §7). */
-const MODEL_SD_LN = Math.log(1.5) / 1.2816
+const MODEL_SD_LN = Math.log(1.5) / Z10
 /** A weighed film is the steadier spoon. */
 const FILM_SD_LN = 0.25
 const THINNEST_PA_S = 0.003

@@ -1,3 +1,4 @@
+import { Z10 } from '../../solve/normal'
 import type { BatchState } from '../../batch/batchState'
 import type { FormulaStep } from '../../formula/formula'
 import type { Payloads } from '../../facts/kinds/kinds'
@@ -130,7 +131,7 @@ export function watchCoat(
   const full = spoonPaS(end) * by
   const swollen = now.starchEqG > 0 ? Math.max(0, 1 - (dose?.waitingG ?? 0) / now.starchEqG) : 1
   const nowPaS = spoonPaS(now) > 0 ? viscosityPaS({ ...thicknessOf(now), swollen }, SPOON_C) * by : 0
-  const spread = Math.exp(1.2816 * bias.sdLn)
+  const spread = Math.exp(Z10 * bias.sdLn)
   return { nowPaS, fullPaS: full, band: { low: full / spread, high: full * spread }, bias, dose }
 }
 

@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { leastJuiceG, nuttyAtFlameMs, quench, QUENCH_MOST_C, type BatchView, type Cue } from '@liquamen/core'
+import {
+  leastJuiceG,
+  nuttyAtFlameMs,
+  quench,
+  QUENCH_MOST_C,
+  type BatchView,
+  type BrownMark,
+  type Cue,
+} from '@liquamen/core'
 import { computed, ref, toRef } from 'vue'
 import StepBench from '../../bench/StepBench.vue'
 import TurnFlame from '../../bench/TurnFlame.vue'
@@ -22,7 +30,7 @@ const BROWNS_C = [130, 150] as const
 const BURNS_C = 160
 const work = computed(() => (props.view.planned?.work.kind === 'brown' ? props.view.planned.work : undefined))
 const brown = computed(() => (props.view.live?.kind === 'timed' ? props.view.live.brown : undefined))
-const stage = (mark: string) => brown.value?.stages.find((s) => s.mark === mark)
+const stage = (mark: BrownMark) => brown.value?.stages.find((s) => s.mark === mark)
 const nutty = computed(() => stage('noisette'))
 const isStopped = computed(() => brown.value?.stoppedAtMs !== undefined)
 /** The sound that comes next: the one key that is waited for. */
@@ -51,9 +59,8 @@ const basis = computed(() => (brown.value?.heard ? says.byTaps(brown.value.heard
 const juice = computed(() => {
   const { formula, step, state } = props.view
   const nextId = formula.steps[formula.steps.findIndex((s) => s.id === step?.id) + 1]?.id
-  const wet = formula.items.filter((i) => i.stepId === nextId && i.ingredientId === 'lemonJuice')
-  const ids = new Set(wet.map((i) => i.id))
-  return (state.plan?.weighOut ?? []).filter((l) => ids.has(l.itemId)).reduce((sum, l) => sum + l.shownG, 0)
+  const wet = (state.plan?.weighOut ?? []).filter((l) => l.stepId === nextId && l.isLiquid)
+  return wet.reduce((sum, l) => sum + l.shownG, 0)
 })
 const hot = computed(() => {
   if (!brown.value || !work.value?.browns || brown.value.waterG > 0) return undefined
@@ -79,7 +86,7 @@ const takeBack = () =>
     :view="view"
     :bench="bench"
     :clock-label="brown && clockLabel"
-    :has-seconds="true"
+    has-seconds
     :temperature="{ startC: brown?.waterG === 0 ? Math.round(brown.tempC) : 110, reachK: 40 }"
     has-own-end
   >
@@ -96,7 +103,7 @@ const takeBack = () =>
           :zones="[
             { atC: 166, says: says.zones.burnt, kind: 'danger' },
             { atC: 140, says: says.zones.hazelnut, kind: 'wanted' },
-            { atC: 104, says: says.zones.foam, kind: 'plain' },
+            { atC: 104, says: says.zones.sings, kind: 'plain' },
           ]"
           :height-px="150"
         />
@@ -106,10 +113,12 @@ const takeBack = () =>
           {{ says.browns(numberText(work.butterG), numberText(work.yieldG)) }}
         </p>
         <template v-if="!isStopped && juice > 0">
-          <p v-if="hot?.isTooHot" class="wine label" role="alert">✕ {{ says.tooHot }}</p>
+          <p v-if="hot?.isTooHot" class="wine label" role="alert">
+            ✕ {{ says.tooHot(degreesText(QUENCH_MOST_C)) }}
+          </p>
           <p v-else class="label roux">
             △ <template v-if="hot">{{ says.spatter(numberText(juice), numberText(hot.steamL)) }}</template>
-            <span class="caption"> {{ says.arm }}</span>
+            <span class="caption"> {{ says.arm(degreesText(QUENCH_MOST_C)) }}</span>
           </p>
           <p v-if="hot && !hot.isTooHot && hot.leastG > juice" class="label roux">
             ▽ {{ says.least(numberText(hot.leastG)) }}

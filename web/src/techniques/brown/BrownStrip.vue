@@ -28,7 +28,7 @@ const at = computed(
 )
 const nowS = computed(() => sOf(props.brown.stoppedAtMs ?? nowMs.value))
 const quietS = computed(() => (Number.isFinite(at.value.silent) ? at.value.silent : nowS.value + 600))
-/** After quiet: to a little past burnt, or to what is known where it never burns. */
+/** The right end: a little past burnt, or what is known where it never burns. */
 const endS = computed(() => {
   const last = [at.value.burnt, at.value.noisette, nowS.value].find((s) => Number.isFinite(s)) ?? 0
   return Math.max(quietS.value + 30, nowS.value + 5, quietS.value + (last - quietS.value) * 1.18)
@@ -49,7 +49,7 @@ const segments = computed(() => {
       x: x(from),
       w: x(to) - x(from),
       fill: COLOURS[mark],
-      says: says.marks[mark] as string,
+      says: says.until[mark] as string,
     }
     from = to
     return [row]
@@ -58,25 +58,18 @@ const segments = computed(() => {
     rows.push({ key: 'past', x: x(from), w: WIDTH - x(from), fill: COLOURS.past, says: says.past })
   return rows
 })
-const loudest = computed(() => Math.max(0.01, ...props.brown.sings.map((p) => p.gPerS)))
+const loudest = computed(() => Math.max(0.01, ...props.brown.sound.map((p) => p.gPerS)))
 const sound = computed(() =>
-  props.brown.sings
+  props.brown.sound
     .filter((p) => p.gPerS > 0)
     .map((p) => `M${x(p.s).toFixed(1)} ${BAND_Y - 1}v${(-22 * p.gPerS) / loudest.value}`)
     .join(''),
 )
 const heard = computed(() =>
   props.brown.stages.flatMap((s) => {
-    const name = {
-      boiling: says.cues.sings,
-      silent: says.cues.quiet,
-      noisette: says.cues.nutty,
-      burnt: says.burnt,
-    }
-    const what = s.mark in name ? name[s.mark as keyof typeof name] : ''
-    return s.seenAtMs === undefined
-      ? []
-      : [{ key: s.mark, x: x(sOf(s.seenAtMs)), says: says.heard(what, clockText(s.seenAtMs, true)) }]
+    const what = says.heardAs[s.mark]
+    if (s.seenAtMs === undefined || what === undefined) return []
+    return [{ key: s.mark, x: x(sOf(s.seenAtMs)), says: says.heard(what, clockText(s.seenAtMs, true)) }]
   }),
 )
 const nutty = computed(() => props.brown.stages.find((s) => s.mark === 'noisette'))

@@ -142,6 +142,31 @@ describe('a sauce in its well', () => {
   })
 })
 
+/** Any sauce, put into the first well when it is done. */
+async function inWell(formulaId: string): Promise<AtBench> {
+  const { steps } = catalog.formulas.find((f) => f.id === formulaId)!
+  const at = await workAt(formulaId, (steps.find((s) => s.technique === 'hold') ?? steps.at(-1)!).id)
+  const limits = {
+    houseS: 7200,
+    codeS: 14_400,
+    code: 'usModel',
+    hotHoldC: 57,
+  } as Payloads['hold.started']['limits']
+  await at.kitchen.port.record('hold.started', BATCH_ID, {
+    wellId: wellA!.id,
+    letter: wellA!.letter,
+    limits,
+    portions: at.view.value.state.plan!.yieldPortions,
+    onto: null,
+  })
+  await at.settle()
+  return at
+}
+const wait = async (at: AtBench, minutes: number) => {
+  at.kitchen.wait(minutes)
+  await at.settle()
+}
+
 describe('how long it may stand', () => {
   it('what binds is told; read too hot it is shorter, and the heat that would let it stand longer is said', async () => {
     const at = await held(5)
@@ -158,17 +183,29 @@ describe('how long it may stand', () => {
     await at.settle()
     expect(at.w.find('[role=alert]').text()).toContain('Too hot for too long')
   })
-  it('every sauce of the book that stands in a well says how it stands, and nothing in it is no number', async () => {
-    const held = catalog.formulas.filter((f) => f.steps.some((s) => s.technique === 'hold'))
-    for (const f of held) {
-      const at = await workAt(f.id, f.steps.find((s) => s.technique === 'hold')!.id)
-      await at.press(new RegExp(`^${wellA!.letter}\\b`))
-      at.kitchen.wait(45)
-      await at.settle()
+  it('every sauce of the book, put into a well, says how it stands, and nothing in it is no number', async () => {
+    for (const f of catalog.formulas.filter((f) => !f.makes)) {
+      const at = await inWell(f.id)
+      await wait(at, 45)
       const standing = at.w.find('section[aria-label="How it stands"]').text()
-      expect(standing, f.id).toMatch(/have broken by now|No butter to break/)
+      expect(standing, f.id).toMatch(/have broken by now|Nothing in it breaks/)
+      expect(standing, f.id).toContain('is taken for it')
       expect(standing, f.id).not.toMatch(/NaN|undefined|Infinity/)
       at.w.unmount()
     }
+  })
+  it('a beurre blanc: warm water is whisked in by the tap that says its grams and minutes', async () => {
+    const at = await inWell('beurreBlanc')
+    await wait(at, 2)
+    await type(at, 52)
+    const before = at.view.value.hold!.endsAtMs
+    const [, grams] = /Whisk in (\d+) g warm water: \+ \d+ min/.exec(says(at))!
+    await at.press(/^Whisk in/)
+    expect(at.kitchen.last('addition.made').payload).toMatchObject({
+      ingredientId: 'water',
+      massG: Number(grams),
+    })
+    await wait(at, 2)
+    expect(at.view.value.hold!.endsAtMs).toBeGreaterThan(before)
   })
 })

@@ -25,8 +25,8 @@ function heatSays({ toC = 0, gainMin }: HoldMend): string {
     <p v-if="isMeasurable" class="caption">
       {{ says.lost(numberText(held.lostG, 1), percentText(held.saltFrac, 2)) }}
     </p>
-    <p v-if="held.isTempTaken && held.tempC !== undefined" class="label roux">
-      ▽ {{ says.taken(degreesText(held.tempC)) }}
+    <p v-if="held.isTempTaken" class="label roux">
+      ▽ {{ held.tempC === undefined ? says.unread : says.taken(degreesText(held.tempC)) }}
     </p>
     <div v-if="held.mends.length" class="keys-row">
       <template v-for="m in held.mends" :key="m.waterG ?? m.toC">

@@ -23,9 +23,10 @@ export const holdTexts = {
   broken: (pct: string) => `${pct} % of such sauces have broken by now, by the table`,
   lost: (g: string, salt: string) => `${g} g of water lost; salt now ${salt} %`,
   taken: (temp: string) => `Nobody has read it: the well’s ${temp} is taken for it.`,
+  unread: 'Read its temperature: how long it may stand hangs on it.',
   whisk: 'Whisk in',
   warmWater: (g: string, min: string) => `${g} g warm water: + ${min} min`,
   cooler: (temp: string, min: string) => `At ${temp}: + ${min} min`,
   warmer: (temp: string, min: string) => `Warmed to ${temp}: + ${min} min`,
-  plain: 'No butter to break out of it: its clock and its skin are what count.',
+  plain: 'Nothing in it breaks by waiting: its clock and its skin are what count.',
 } as const

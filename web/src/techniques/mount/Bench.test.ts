@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { techniqueOf } from '@liquamen/core'
 import { catalog } from '../../testing/mountScreen'
+import { BATCH_ID } from '../../testing/rehearsed'
 import { firstStep, workAt, type AtBench } from '../../testing/workAt'
 
 const { formula, step } = firstStep('mount')
@@ -9,6 +10,8 @@ const work = (at: AtBench) => {
   if (of.kind !== 'mount') throw new Error('nothing is mounted')
   return of
 }
+const stepOf = (formulaId: string) =>
+  catalog.formulas.find((f) => f.id === formulaId)!.steps.find((s) => techniqueOf(s).id === 'mount')!.id
 const says = (at: AtBench) => at.w.text().replace(/\s+/g, ' ')
 const read = async (at: AtBench, tempC: number) => {
   await at.press('Temperature')
@@ -48,5 +51,29 @@ describe('cold butter into a hot reduction', () => {
       expect(says(at), formulaId).not.toMatch(/NaN|undefined|Infinity/)
       at.w.unmount()
     }
+  })
+  it('a gloss is still too hot when its butter is in; a whole sauce would set without a flame under it', async () => {
+    const gloss = await workAt('madeiraSauce', stepOf('madeiraSauce'), 0.2)
+    expect(says(gloss)).toMatch(/brings it to 8\d° only: under 75°/)
+    const whole = await workAt('beurreRouge', stepOf('beurreRouge'), 0.2)
+    expect(says(whole)).toContain('where fat sets: a low flame under it')
+  })
+  it('a reduction that was left too wet says what to boil off first; one that went too dry, how much water', async () => {
+    const reduced = async (leftG: number) => {
+      const stepId = stepOf('beurreRouge')
+      const { steps } = catalog.formulas.find((f) => f.id === 'beurreRouge')!
+      const before = steps[steps.findIndex((s) => s.id === stepId) - 1]!
+      const at = await workAt('beurreRouge', before.id, 1)
+      await at.kitchen.port.recordAll([
+        { kind: 'step.finished', streamId: BATCH_ID, payload: { stepId: before.id, massG: leftG } },
+        { kind: 'step.started', streamId: BATCH_ID, payload: { stepId } },
+      ] as never)
+      await at.settle()
+      return at
+    }
+    const wet = says(await reduced(120))
+    expect(wet).toMatch(/Wetter than planned: boil \d+ g off before the butter/)
+    const dry = await reduced(18)
+    expect(dry.w.find('[role=alert]').text()).toMatch(/\d+ g of it too much here, or \d+ g warm water first/)
   })
 })

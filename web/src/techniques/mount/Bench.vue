@@ -18,6 +18,16 @@ const now = computed(() => mountNow(props.view, lastTemp.value?.tempC))
 const phaseFrac = computed(() => now.value?.phaseFrac ?? work.value?.phaseFrac ?? 0)
 const isSplitting = computed(() => work.value !== undefined && phaseFrac.value > work.value.phaseLimitFrac)
 const FAT_SETS_C = 30
+/** Where cold butter brings it off the flame, against the window in which it stays whole. */
+const offHeatSays = computed(() => {
+  if (!now.value || !work.value) return ''
+  const { offHeatC } = now.value
+  const { lowC, highC } = work.value.window
+  if (offHeatC < lowC) return says.coolsTo(degreesText(offHeatC), offHeatC < FAT_SETS_C)
+  return offHeatC > highC
+    ? says.staysAt(degreesText(offHeatC), degreesText(highC))
+    : says.endsAt(degreesText(offHeatC))
+})
 /** What that is for a cover and for a volume of sauce: by it a cook checks a pan without a scale. */
 const perCover = computed(() => {
   const { plan } = props.view.state
@@ -83,11 +93,7 @@ const isOutside = computed(
           </p>
           <template v-if="now">
             <p class="caption">
-              {{
-                now.offHeatC < work.window.lowC
-                  ? says.coolsTo(degreesText(now.offHeatC), now.offHeatC < FAT_SETS_C)
-                  : says.endsAt(degreesText(now.offHeatC))
-              }}
+              {{ offHeatSays }}
             </p>
             <p class="caption">{{ says.plate(degreesText(now.plateC)) }}</p>
             <p class="caption">{{ says.meat(degreesText(now.meatC)) }}</p>

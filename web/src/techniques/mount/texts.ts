@@ -5,6 +5,8 @@ export const mountTexts = {
     `Room for ${g} g more, by the ${reduction} g of reduction that is there.`,
   tooWet: (g: string) => `Wetter than planned: boil ${g} g off before the butter, or it runs.`,
   endsAt: (temp: string) => `Off the flame, cold butter brings it to ${temp}: no heat needed.`,
+  staysAt: (temp: string, most: string) =>
+    `Off the flame all the butter brings it to ${temp} only: under ${most} before it is served or held.`,
   coolsTo: (temp: string, sets: boolean) =>
     `All the butter at once, off the flame, would bring it to ${temp}${sets ? ', where fat sets' : ''}: a low flame under it, never a boil.`,
   plate: (temp: string) => `Whole on a plate of up to ${temp}; a hotter one breaks it.`,

@@ -1,2 +1,0 @@
-/** How often a held sauce is stirred, min. */
-export const STIR_EVERY_MIN = 10
