@@ -431,26 +431,11 @@ export class Cook {
     return true
   }
   private async serveAll(): Promise<void> {
-    const some = this.page.getByRole('button', { name: /^Serve \d+/ })
-    while (
-      await some
-        .last()
-        .isEnabled()
-        .catch(() => false)
-    ) {
-      const left = await some.last().textContent()
-      await some.last().click()
-      await expect
-        .poll(async () => ((await some.count()) ? some.last().textContent() : ''))
-        .not.toBe(left)
-        .catch(() => undefined)
-      if (
-        await this.page
-          .getByRole('button', { name: 'Finish' })
-          .isEnabled()
-          .catch(() => false)
-      )
-        break
+    const keys = this.page.locator('button:enabled').filter({ hasText: /^\s*Serve \d+/ })
+    const left = async () => (await keys.allTextContents()).join()
+    for (let now = await left(); now !== ''; now = await left()) {
+      await keys.last().click()
+      await soon(left).not.toBe(now)
     }
     await this.tap('Finish')
     await this.page.waitForURL(/\/log\//)
