@@ -12,6 +12,7 @@ import {
 import { computed, reactive, ref, shallowReactive, shallowRef } from 'vue'
 import { OutOfReach, Refusal } from '../port/api'
 import { useChannels } from '../port/channels.store'
+import { setClockOffset } from '../port/clock'
 import { checkedBy, makeFact, type Entry } from '../port/makeFact'
 import { createMirror } from '../port/mirror'
 import type { KitchenPort } from '../port/useKitchen'
@@ -21,6 +22,7 @@ const KITCHEN_ID = '018f0000-0000-7000-8000-00000000000k'
 /** A kitchen that keeps its facts in memory and has a clock of its own: what a tap makes is judged as the server judges it, and folded on. */
 export function memoryKitchen(startMs: number) {
   const nowMs = ref(startMs)
+  setClockOffset(startMs - Date.now()) // samples are let go of by the page's clock, which is this kitchen's
   const mirror = createMirror()
   const base = shallowRef(catalog as unknown as KitchenCatalog)
   const made: Fact[] = []

@@ -1,7 +1,6 @@
 import type { Fact, FactKind, KitchenCatalog, Payloads } from '@liquamen/core'
 import { mount, type VueWrapper } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
-import { afterEach, vi } from 'vitest'
 import { computed, ref, type Component } from 'vue'
 import { createRouter, createMemoryHistory } from 'vue-router'
 import { createVuetify } from 'vuetify'
@@ -14,29 +13,13 @@ import { VSelect } from 'vuetify/components/VSelect'
 import { VTable } from 'vuetify/components/VTable'
 import { VTextField } from 'vuetify/components/VTextField'
 import { kitchenPortKey, type KitchenPort } from '../port/useKitchen'
+import { toUnmount } from './toUnmount'
 import demo from '../../../demo/larchwater-house.json'
-
-vi.stubGlobal(
-  'BroadcastChannel',
-  class {
-    onmessage = null
-    postMessage() {
-      /* no other tab */
-    }
-  },
-)
-vi.stubGlobal('visualViewport', new EventTarget())
 
 /** The demo kitchen, as screens get it. */
 export const catalog = demo.catalog as unknown as KitchenCatalog
 /** What happened in it. */
 export const facts = demo.facts as unknown as Fact[]
-
-const mounted: VueWrapper[] = []
-afterEach(() => {
-  while (mounted.length) mounted.pop()?.unmount()
-  document.body.innerHTML = ''
-})
 
 /** A kitchen store that is open on the demo, and writes what is recorded into a list instead of sending it. */
 export async function openDemoStore() {
@@ -104,7 +87,7 @@ export function mountScreen(
       provide: { ...provide, ...(port ? { [kitchenPortKey]: port } : {}) },
     },
   })
-  mounted.push(wrapper)
+  toUnmount.add(wrapper)
   return wrapper
 }
 

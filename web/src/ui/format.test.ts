@@ -1,15 +1,6 @@
 import { createPinia, setActivePinia } from 'pinia'
-import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { beforeEach, describe, expect, it } from 'vitest'
 
-vi.stubGlobal(
-  'BroadcastChannel',
-  class {
-    onmessage = null
-    postMessage() {
-      /* no other tab */
-    }
-  },
-)
 const {
   clockText,
   degreesText,
