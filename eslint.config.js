@@ -89,7 +89,7 @@ export default ts.config(
   {
     // the time is the kitchen's that a screen stands in: it is asked of the port, never of this device's clock
     files: ['web/src/**/*.{ts,vue}'],
-    ignores: ['web/src/port/**', 'web/src/app/main.ts', '**/*.test.ts'],
+    ignores: ['web/src/port/**', 'web/src/app/main.ts', 'web/src/testing/**', '**/*.test.ts'],
     rules: forbid('hono*', 'drizzle*', 'pg', '@liquamen/server*', 'node:*', '**/port/clock'),
   },
 )

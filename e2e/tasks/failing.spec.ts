@@ -30,11 +30,10 @@ test('two browsers follow each other', async ({ browser, kitchen }) => {
   await expect(stove!.getByRole('button', { name: 'Put back' })).toBeVisible()
 })
 
-test('the server is stopped for a minute in the middle of a batch: clocks run, taps are kept, each arrives once', async ({
+test('the server is stopped for longer than it is tried again in the middle of a batch: clocks run, taps are kept, each arrives once', async ({
   page,
   kitchen,
 }) => {
-  test.setTimeout(180_000)
   await openScreen(page, kitchen, '/bench')
   await page.locator('svg.bench').waitFor()
   await page.evaluate(() => navigator.serviceWorker.ready) // every chunk is kept before the server goes
@@ -50,7 +49,7 @@ test('the server is stopped for a minute in the middle of a batch: clocks run, t
   await expect(page.getByText(/[5-9] taps kept, none lost/)).toBeVisible()
   await page.reload() // even a reload loses nothing
   await expect(page.locator('[aria-current="step"]')).toContainText('add demi')
-  await expect.poll(() => clockMs(page), { timeout: 90_000 }).toBeGreaterThan(stoppedAt + 60_000)
+  await expect.poll(() => clockMs(page)).toBeGreaterThan(stoppedAt + 15_000) // it is tried again after ten seconds at most
   await expect(page.getByText(/[5-9] taps kept, none lost/)).toBeVisible()
   await kitchen.start()
   await expect(page.getByText(/Server out of reach|not sent yet/)).toBeHidden({ timeout: 30_000 })
@@ -63,7 +62,7 @@ test('the server is stopped for a minute in the middle of a batch: clocks run, t
   ])
   expect(new Set(after.map((f) => f.id)).size).toBe(after.length)
   expect(after.map((f) => f.deviceSeq)).toEqual(after.map((_, i) => (after[0]?.deviceSeq ?? 0) + i))
-  expect(Math.max(...after.map((f) => f.atMs))).toBeLessThan(stoppedAt + 60_000) // they carry the time at which they were made
+  expect(Math.max(...after.map((f) => f.atMs))).toBeLessThan(stoppedAt + 15_000) // they carry the time at which they were made
 })
 
 test('a tablet whose clock is ten minutes wrong shows and records the kitchen’s time', async ({
