@@ -1,9 +1,18 @@
-import { ALLERGENS, LIMITS, MOST_FACTS_PER_POST, SPOON_GRADES, type Lessons } from '@liquamen/core'
+import {
+  ALLERGENS,
+  HOLD_FAMILIES,
+  LIMITS,
+  MOST_FACTS_PER_POST,
+  REMEDIES,
+  SPOON_GRADES,
+  type HoldFamilyId,
+  type Lessons,
+} from '@liquamen/core'
 import { z } from 'zod'
 import { catalogSchema } from './catalog'
 import { channelSchema } from './channels'
 import { storedFactSchema } from './facts/facts'
-import { inRange, instantMs, queryMs, slug, text, uuid } from './primitives'
+import { inRange, instantMs, keysOf, queryMs, slug, text, uuid } from './primitives'
 import { problemSchema } from './problem'
 
 export const postFactsSchema = z.strictObject({ facts: z.array(z.unknown()).min(1).max(MOST_FACTS_PER_POST) })
@@ -92,6 +101,20 @@ export const lessonsSchema = z.object({
         expectedPaS: z.number(),
       }),
     )
+    .readonly()
+    .optional(),
+  holds: z
+    .array(
+      z.object({
+        family: z.enum(keysOf<HoldFamilyId>(HOLD_FAMILIES)),
+        exposure: z.number(),
+        isBroken: z.boolean(),
+      }),
+    )
+    .readonly()
+    .optional(),
+  rescues: z
+    .array(z.object({ remedy: z.enum(REMEDIES), isHeld: z.boolean() }))
     .readonly()
     .optional(),
 }) satisfies z.ZodType<Lessons>

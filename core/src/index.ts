@@ -81,7 +81,10 @@ export { type BrowningPlan } from './techniques/prepare/planBrowning'
 export { type BrownMark, BROWN_MARKS } from './techniques/brown/brownButter'
 export { type BrownPlan } from './techniques/brown/planBrown'
 export { mountNow, type MountNow } from './techniques/mount/mountNow'
-export { type HoldMargin } from './techniques/hold/holdRisk'
+export { HOLD_FAMILIES, type HoldFamilyId, type HoldMargin } from './techniques/hold/holdRisk'
+export { hazardMean, type HouseHazard } from './techniques/hold/houseHazard'
+export { holdFamily } from './techniques/hold/heldNow'
+export { isBroken } from './batch/batchState'
 export { type HeldNow, type HoldMend } from './techniques/hold/heldNow'
 export { leastJuiceG, quench, QUENCH_MOST_C } from './techniques/brown/quench'
 export { nuttyAtFlameMs } from './techniques/brown/watchBrown'
@@ -197,6 +200,7 @@ export {
 export { pepperFor } from './techniques/season/pepper'
 export { contradictsSum, type TasteRemedy, tasteRemedies } from './techniques/season/remedies'
 export { saltSources } from './techniques/season/saltSources'
+export { stockOf } from './techniques/season/stockOf'
 export { saltRoom } from './techniques/season/saltRoom'
 export { SALT_KINDS, SALT_TARGETS, type SaltKind } from './techniques/season/seasoning'
 export { acidBandOf, acidOf, type Taste, tasteOf } from './techniques/season/taste'
@@ -325,6 +329,10 @@ export {
   type LessonRow,
   OFFERED_FROM,
   spoonLastTime,
+  HAZARD_SAYS_FROM,
+  houseHolds,
+  type HouseHold,
+  houseTries,
 } from './learning/house'
 export { type Lessons, lessonsOf } from './learning/lessons'
 
@@ -350,3 +358,15 @@ export { findModel, MODELS } from './models/registry'
 export { followPlan, type Put, type Truth } from './practice/followPlan'
 export { readyBatch } from './practice/readyBatch'
 export { rehearsalRecord } from './practice/rehearsalRecord'
+// rescue
+export {
+  afreshOf,
+  rescueNow,
+  type Afresh,
+  type HouseTries,
+  type RescueNow,
+  type RescueOffer,
+} from './rescue/rescueNow'
+export { type Cause, type RemedyId, REMEDIES } from './rescue/remedies'
+export { rescueFamily, type Symptom, SYMPTOMS, SYMPTOMS_OF } from './rescue/symptoms'
+export { oddsOf, type Odds, type Tries } from './rescue/odds'

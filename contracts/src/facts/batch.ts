@@ -17,6 +17,8 @@ import {
   type CoolingPlace,
   type FoodCodeId,
   type Payloads,
+  REMEDIES,
+  SYMPTOMS,
   type SaltKind,
 } from '@liquamen/core'
 import { z } from 'zod'
@@ -131,7 +133,13 @@ export const BATCH_SCHEMAS: { readonly [K in BatchKind]: z.ZodType<Payloads[K]> 
         portions: inRange({ ...LIMITS.portions, min: 0 }).int(),
       })
       .nullable(),
+    hazard: z
+      .strictObject({ shape: finite.positive().max(1e6), rate: finite.positive().max(1e6) })
+      .optional(),
   }),
+  'sauce.broke': z.strictObject({ stepId }),
+  'rescue.tried': z.strictObject({ stepId, symptom: z.enum(SYMPTOMS), remedy: z.enum(REMEDIES) }),
+  'rescue.ended': z.strictObject({ triedId: uuid, isHeld: z.boolean() }),
   'hold.stirred': z.strictObject({ stepId }),
   'hold.goneOn': z.strictObject({ reason: text(300) }),
   'insert.takenOut': z.strictObject({ stepId, what: text(40).min(1) }),

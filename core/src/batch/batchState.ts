@@ -4,6 +4,7 @@ import type { BathHeat } from '../techniques/eggEmulsion/yolkBath'
 import type { Frozen } from '../facts/kinds/batch'
 import type { Payloads } from '../facts/kinds/kinds'
 import type { BatchPlan, StagePlan } from './batchPlan'
+import type { HouseHazard } from '../techniques/hold/houseHazard'
 import type { HeatLevel } from '../heat/heater'
 
 /** Kinds that move the live estimate of a stage. */
@@ -49,7 +50,16 @@ export interface HoldState {
   readonly onto: Payloads['hold.started']['onto']
   /** Every time it was stirred. */
   readonly stirsAtMs: readonly number[]
+  /** What the house knew of its breaking when it was put by. */
+  readonly hazard?: HouseHazard | undefined
   readonly goneOn?: { readonly atMs: number; readonly by: string; readonly reason: string }
+}
+
+/** A remedy that was tried on a batch. */
+export type Rescue = Payloads['rescue.tried'] & {
+  readonly id: string
+  readonly atMs: number
+  readonly isHeld?: boolean
 }
 
 /** A batch as its facts tell it. Folded alike in browser and server; holds no physics. */
@@ -79,6 +89,10 @@ export interface BatchState {
   readonly tastes: readonly (Payloads['taste.noted'] & { readonly atMs: number; readonly id: string })[]
   /** Spoons that were looked at or weighed, in order. */
   readonly spoons: readonly (Payloads['spoon.seen'] & { readonly atMs: number; readonly id: string })[]
+  /** Every time it was found broken. */
+  readonly brokeAtMs: readonly number[]
+  /** Remedies that were begun, in order; one without an outcome is under way. */
+  readonly rescues: readonly Rescue[]
   readonly bath: BathHeat
   readonly bindings: readonly Binding[]
   readonly credit?: Payloads['pasteurisation.credited']
@@ -114,6 +128,8 @@ export function emptyBatch(id: string): BatchState {
     forecasts: [],
     takenOut: [],
     spoons: [],
+    brokeAtMs: [],
+    rescues: [],
     tastes: [],
     servedPortions: 0,
     servings: [],
@@ -122,4 +138,10 @@ export function emptyBatch(id: string): BatchState {
     crewIds: [],
     lastAtMs: 0,
   }
+}
+
+/** Whether it is broken as far as anybody has said: found so, and not yet brought back. */
+export function isBroken({ brokeAtMs, rescues }: Pick<BatchState, 'brokeAtMs' | 'rescues'>): boolean {
+  const lastMs = brokeAtMs.at(-1)
+  return lastMs !== undefined && !rescues.some((r) => r.isHeld === true && r.atMs >= lastMs)
 }

@@ -151,8 +151,7 @@ function release(fold: BatchFold, fact: Fact, channelId?: string): void {
 }
 
 function hold(fold: BatchFold, fact: Of<'hold.started'>): void {
-  const { wellId, letter, limits, portions, onto } = fact.payload
-  fold.draft.hold = { startedAtMs: fact.atMs, wellId, letter, limits, portions, onto, stirsAtMs: [] }
+  fold.draft.hold = { ...fact.payload, startedAtMs: fact.atMs, stirsAtMs: [] }
   fold.draft.bath = 'off'
 }
 
@@ -237,6 +236,17 @@ function apply(fold: BatchFold, fact: FactOf<BatchKind>): void {
       return
     case 'hold.goneOn':
       return goOn(fold, fact)
+    case 'sauce.broke':
+      draft.brokeAtMs = [...draft.brokeAtMs, fact.atMs]
+      return
+    case 'rescue.tried':
+      draft.rescues = [...draft.rescues, { ...fact.payload, id: fact.id, atMs: fact.atMs }]
+      return
+    case 'rescue.ended': {
+      const { triedId, isHeld } = fact.payload
+      draft.rescues = draft.rescues.map((r) => (r.id === triedId ? { ...r, isHeld } : r))
+      return
+    }
     case 'cooling.placed':
     case 'cooling.reheated':
     case 'cue.seen':

@@ -1,5 +1,10 @@
 import type { MinutesBand } from '../formula/formula'
 import type { LearnedPair } from '../kitchen/kitchen'
+import type { Tries } from '../rescue/odds'
+import type { RemedyId } from '../rescue/remedies'
+import type { HouseTries } from '../rescue/rescueNow'
+import { HOLD_FAMILIES, type HoldFamilyId } from '../techniques/hold/holdRisk'
+import { HAZARD_PRIOR, refitHazard, type HouseHazard } from '../techniques/hold/houseHazard'
 import { coverageOf, type Coverage } from './coverage'
 import { driftBy, NO_DRIFT, type Drift } from './drift'
 import type { Lessons, ReductionLesson, SpoonLesson } from './lessons'
@@ -154,4 +159,40 @@ export function foretoldAgainst(rows: readonly LessonRow[]): ForetoldAgainst {
     offBefore: half >= 2 ? off(all.slice(0, half)) : undefined,
     offNow: half >= 2 ? off(all.slice(half)) : undefined,
   }
+}
+
+/** What a house knows of how soon a kind of sauce breaks: where it began, what it saw, what that comes to. */
+export interface HouseHold {
+  readonly family: HoldFamilyId
+  readonly batches: number
+  readonly broken: number
+  /** The table's risk that they stood in all. */
+  readonly exposure: number
+  readonly prior: HouseHazard
+  readonly now: HouseHazard
+}
+/** From fewer batches than this a re-fit says little, and is told so. */
+export const HAZARD_SAYS_FROM = 10
+
+/** How soon the house's sauces break, kind by kind, from its own batches; kinds that never stood are left out. `emulsion:B6` */
+export function houseHolds(rows: readonly LessonRow[]): HouseHold[] {
+  const all = rows.flatMap((r) => r.lessons.holds ?? [])
+  return (Object.keys(HOLD_FAMILIES) as HoldFamilyId[]).flatMap((family): HouseHold[] => {
+    const seen = all.filter((h) => h.family === family)
+    if (!seen.length) return []
+    const broken = seen.filter((h) => h.isBroken).length
+    const exposure = seen.reduce((sum, h) => sum + h.exposure, 0)
+    const now = refitHazard(HAZARD_PRIOR, { broken, exposure })
+    return [{ family, batches: seen.length, broken, exposure, prior: HAZARD_PRIOR, now }]
+  })
+}
+
+/** How often each remedy was tried in this house, and how often it held. `emulsion:§10` */
+export function houseTries(rows: readonly LessonRow[]): HouseTries {
+  const tries: Partial<Record<RemedyId, Tries>> = {}
+  for (const { remedy, isHeld } of rows.flatMap((r) => r.lessons.rescues ?? [])) {
+    const was = tries[remedy] ?? { wins: 0, tries: 0 }
+    tries[remedy] = { wins: was.wins + (isHeld ? 1 : 0), tries: was.tries + 1 }
+  }
+  return tries
 }

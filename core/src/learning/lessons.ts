@@ -9,6 +9,9 @@ import type { WalkStep } from '../pan/walkFormula'
 import { sauceOf } from '../pan/contents'
 import { strained } from '../pan/sieve'
 import { techniqueOf } from '../techniques/registry'
+import type { RemedyId } from '../rescue/remedies'
+import { exposureUntil } from '../techniques/hold/heldNow'
+import type { HoldFamilyId } from '../techniques/hold/holdRisk'
 import type { SpoonGrade } from '../techniques/thicken/spoonReading'
 import { lastSpoon } from '../techniques/thicken/watchCoat'
 
@@ -41,6 +44,17 @@ export interface SpoonLesson {
   readonly paS: number
   readonly expectedPaS: number
 }
+/** How a sauce that stood took it: the table's risk over the time that it stood, and whether it was found broken at its end. `emulsion:§5` */
+export interface HoldLesson {
+  readonly family: HoldFamilyId
+  readonly exposure: number
+  readonly isBroken: boolean
+}
+/** A remedy that was tried, and whether it held. */
+export interface RescueLesson {
+  readonly remedy: RemedyId
+  readonly isHeld: boolean
+}
 /** What a closed batch teaches. What was interrupted, altered on the way or never measured teaches nothing. */
 export interface Lessons {
   readonly steps: readonly StepLesson[]
@@ -48,6 +62,8 @@ export interface Lessons {
   readonly sieves: readonly SieveLesson[]
   /** None in rows of older releases. */
   readonly spoons?: readonly SpoonLesson[] | undefined
+  readonly holds?: readonly HoldLesson[] | undefined
+  readonly rescues?: readonly RescueLesson[] | undefined
 }
 
 const MINUTE_MS = 60_000
@@ -162,6 +178,18 @@ function spoonLesson(state: BatchState, step: FormulaStep): SpoonLesson[] {
   return [{ stepId: step.id, grade, paS, expectedPaS }]
 }
 
+/** Until it was found broken, or was last served sound: thrown away early it teaches as much as it stood. */
+function holdLesson(state: BatchState): HoldLesson[] {
+  const { hold, plan, frozen } = state
+  const pan = frozen && (frozen.vessels.pan ?? Object.values(frozen.vessels)[0])
+  if (!hold || !plan || !pan || hold.onto) return [] // poured onto another it is no longer its own
+  const brokeAtMs = state.brokeAtMs.find((ms) => ms >= hold.startedAtMs)
+  const endMs = brokeAtMs ?? state.servings.at(-1)?.atMs ?? state.finishedAtMs ?? hold.startedAtMs
+  const exposure = exposureUntil(state, pan, endMs)
+  if (exposure === undefined || !(exposure.risk > 0)) return []
+  return [{ family: exposure.family, exposure: exposure.risk, isBroken: brokeAtMs !== undefined }]
+}
+
 /** What a batch teaches once it is closed; nothing before, and nothing of one that was never lit. */
 export function lessonsOf(state: BatchState): Lessons | undefined {
   const { frozen, finishedAtMs } = state
@@ -172,5 +200,9 @@ export function lessonsOf(state: BatchState): Lessons | undefined {
     reductions: steps.flatMap((s) => (techniqueOf(s).id === 'reduce' ? reductionLesson(state, s) : [])),
     sieves: sieveLessons(state, steps),
     spoons: steps.flatMap((s) => spoonLesson(state, s)),
+    holds: holdLesson(state),
+    rescues: state.rescues.flatMap(({ remedy, isHeld }) =>
+      isHeld === undefined ? [] : [{ remedy, isHeld }],
+    ),
   }
 }

@@ -6,3 +6,5 @@ import jStat from 'jstat'
 export const studentQuantile = (p: number, degrees: number): number => jStat.studentt.inv(p, degrees)
 /** Chance of at most `held` of `of`, each with chance `p`. */
 export const binomialCdf = (held: number, of: number, p: number): number => jStat.binomial.cdf(held, of, p)
+/** Value under which so much of a Beta law lies. */
+export const betaQuantile = (p: number, a: number, b: number): number => jStat.beta.inv(p, a, b)

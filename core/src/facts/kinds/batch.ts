@@ -12,6 +12,9 @@ import type { SpoonGrade } from '../../techniques/thicken/spoonReading'
 import type { CheckpointId, TasteWord } from '../../techniques/season/checkpoints'
 import type { SaltKind } from '../../techniques/season/seasoning'
 import type { BathHeat } from '../../techniques/eggEmulsion/yolkBath'
+import type { RemedyId } from '../../rescue/remedies'
+import type { Symptom } from '../../rescue/symptoms'
+import type { HouseHazard } from '../../techniques/hold/houseHazard'
 import { kind } from './kind'
 import type { ChannelPlace, ChannelStamp, Cue, Explanation, ReadingPayload } from './vocabulary'
 
@@ -129,9 +132,17 @@ export const BATCH_KINDS = {
       readonly clockStartedAtMs: number
       readonly portions: number
     } | null
+    /** What the house knew then of how soon its sauces break; the table's where it knew nothing. */
+    readonly hazard?: HouseHazard | undefined
   }>({ v: 2, ...SEEN }),
   'hold.stirred': kind<{ readonly stepId: string }>(),
   'hold.goneOn': kind<{ readonly reason: string }>(SEEN),
+  /** It was found broken: in its well, in its pan, at its pour. */
+  'sauce.broke': kind<{ readonly stepId: string }>(),
+  /** A remedy that was begun; what went in for it is on record beside it. */
+  'rescue.tried': kind<{ readonly stepId: string; readonly symptom: Symptom; readonly remedy: RemedyId }>(),
+  /** Whether it held. */
+  'rescue.ended': kind<{ readonly triedId: string; readonly isHeld: boolean }>(),
   /** Where a base stands to cool, and in what. */
   'cooling.placed': kind<{ readonly stepId: string; readonly place: CoolingPlace }>(),
   /** A missed stage put right, once: brought to the boil and cooled anew. */

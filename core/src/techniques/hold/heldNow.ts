@@ -9,6 +9,7 @@ import { contentsG, contentsPhases } from '../../pan/contents'
 import type { TempPoint } from '../../safety/lethality'
 import { surfaceAreaMm2, depthAtVolumeMm, type VesselProfile } from '../../vessel/profile'
 import { MOUNT_WINDOWS } from '../mount/mount'
+import { brokenProb } from './houseHazard'
 import {
   HOLD_FAMILIES,
   holdMargin,
@@ -121,7 +122,7 @@ export function heldNow(of: Held): HeldNow | undefined {
   const profile = well?.profile ?? pan.profile
   const volumeMl = left * (phases.fatMl + phases.continuousMl)
   const areaM2 = surfaceAreaMm2(profile, depthAtVolumeMm(profile, volumeMl)) / MM2_PER_M2
-  const cover: SauceCover = well ? 'lid' : 'skin'
+  const cover: SauceCover = hold.wellId === null ? 'skin' : 'lid'
   const temp = tempOverTime(of, fromMs, minutes)
   const tempC = temp?.at(ageMin)
   const family = holdFamily(state)
@@ -154,11 +155,17 @@ export function heldNow(of: Held): HeldNow | undefined {
     isStirredAt: (min) => (min <= ageMin ? stirs.has(min) : (min - lastStirMin) % STIR_EVERY_MIN === 0),
     waterMl: (min) => left * water.at(min),
   }
-  const run = holdRisk(sauce, minutes)
+  const { hazard } = hold
+  // the house's own batches take the table's place: its risk is what they are measured by
+  const risked = (changed: Partial<HeldSauce> = {}) =>
+    holdRisk({ ...sauce, ...changed }, minutes).map((m) =>
+      hazard ? { ...m, brokenProb: brokenProb(hazard, -Math.log1p(-m.brokenProb)) } : m,
+    )
+  const run = risked()
   const margin = holdMargin(run, clockMin)
   const now = run[ageMin]
   const gainOf = (changed: Partial<HeldSauce>): number =>
-    Math.round(holdMargin(holdRisk({ ...sauce, ...changed }, minutes), clockMin).min - margin.min)
+    Math.round(holdMargin(risked(changed), clockMin).min - margin.min)
   return {
     ...standing(now?.lostG ?? 0),
     margin: { ...margin, atMs: atMs(margin.min) },
@@ -202,4 +209,25 @@ function mendsOf({
     if (gainMin >= LEAST_GAIN_MIN) all.push({ toC: restC, gainMin })
   }
   return all.sort((a, b) => b.gainMin - a.gainMin)
+}
+
+/** The table's risk that a batch stood, from when it was put by to a moment; nothing for what has no drops to break out. `emulsion:§5` */
+export function exposureUntil(
+  state: BatchState,
+  pan: Held['pan'],
+  endMs: number,
+): { readonly family: HoldFamilyId; readonly risk: number } | undefined {
+  const { hold } = state
+  if (!hold) return undefined
+  const { hazard: _learned, ...unlearned } = hold
+  const held = heldNow({
+    state: { ...state, hold: unlearned },
+    well: undefined,
+    pan,
+    probe: [],
+    nowMs: endMs,
+    clockEndsAtMs: endMs,
+    portionsLeft: hold.portions,
+  })
+  return held?.family && { family: held.family, risk: -Math.log1p(-held.brokenProb) }
 }

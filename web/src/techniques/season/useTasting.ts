@@ -2,10 +2,9 @@ import {
   acidBandOf,
   acidOf,
   checkpointsOf,
-  compositionOf,
   contradictsSum,
-  solidsFrac,
   tasteOf,
+  stockOf,
   tasteRemedies,
   type BatchView,
   type CheckpointId,
@@ -60,15 +59,7 @@ export function useTasting(view: Ref<BatchView>, of: Ref<Contents>, bench: Bench
     if (word === 'sweet') return `${percentText(taste.value.sugarFrac)} % ${says.sugar}`
     return `${percentText(taste.value.saltFrac, 2)} % ${says.salt}`
   }
-  /** The stock that the sauce was made with: it may be stretched with more of it and boiled down again. */
-  const stock = computed(() => {
-    const { frozen, plan } = view.value.state
-    const good = frozen?.ingredients.find(
-      (i) => i.group === 'stock' && plan?.weighOut.some((l) => l.ingredientId === i.id),
-    )
-    const of = good && compositionOf(good, 100)
-    return good && of && { id: good.id, saltFrac: of.salt / 100, solidsFrac: solidsFrac(of) }
-  })
+  const stock = computed(() => stockOf(view.value.state))
   /** What mends what was said last; nothing while it is in doubt. A reduction alone is meant to be too much of everything. */
   const remedies = computed<readonly TasteRemedy[]>(() => {
     const said = last.value

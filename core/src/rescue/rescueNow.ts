@@ -1,0 +1,152 @@
+import { emulsionOf } from '../batch/batchPlan'
+import { tempsRead } from '../batch/stepTemps'
+import type { BatchView } from '../batch/viewBatch'
+import type { MinutesBand } from '../formula/formula'
+import { massG } from '../mixture/composition'
+import type { Phases } from '../mixture/phases'
+import { actualEnd } from '../pan/actualWalk'
+import { contentsPhases, contentsShare, sauceOf, type Contents } from '../pan/contents'
+import { acidBandOf, tasteOf } from '../techniques/season/taste'
+import { tasteRemedies } from '../techniques/season/remedies'
+import { stockOf } from '../techniques/season/stockOf'
+import { TEXTURE_STOPS } from '../techniques/reduce/textureStop'
+import { wantedCoatPaS } from '../techniques/thicken/endsOnSpoon'
+import { letDown } from '../techniques/thicken/letDown'
+import { thickenerDoses } from '../techniques/thicken/thickenerDose'
+import { chooseRescue, oddsOf, type Odds, type RescueChoice, type Tries } from './odds'
+import { causeOf, remediesFor, type Cause, type Known, type Remedy, type RemedyId } from './remedies'
+import { rescueFamily, type RescueFamily, type Symptom } from './symptoms'
+
+const MINUTE_MS = 60_000
+const NAPPE_PA_S = TEXTURE_STOPS.nappe.paS[1]
+const DRAWN_OUT_G = 1
+
+/** A new one instead: how long, until when it may be begun, and what must be to hand for it. */
+export interface Afresh {
+  readonly minutes: MinutesBand
+  /** Begun by then it is on its plates in time. */ readonly latestAtMs: number
+  readonly isInTime: boolean
+  readonly needs: readonly { readonly name: string; readonly massG: number }[]
+}
+/** A remedy as it stands now: its odds in this house, and whether to try it before a new one. */
+export interface RescueOffer extends Remedy {
+  readonly odds: Odds
+  readonly choice: RescueChoice
+  /** When it is done, and until when a new one could still follow it. */ readonly doneAtMs: number
+  readonly isInTime: boolean
+}
+/** What a cook is told of a sauce that went wrong. */
+export interface RescueNow {
+  readonly family: RescueFamily
+  readonly cause: Cause
+  /** The likeliest first. None where it cannot be brought back. */ readonly offers: readonly RescueOffer[]
+  readonly afresh: Afresh
+  /** Minutes until it is wanted; below 0 it is late. */ readonly leftMin: number
+  /** Its clock is over: nothing brings it back. */ readonly isPastClock: boolean
+}
+/** What a house has tried, and how often it held. */
+export type HouseTries = Readonly<Partial<Record<RemedyId, Tries>>>
+
+/** What is left of it in its vessel; nothing before anything is in. */
+function contentsLeft({ state, hold }: BatchView): Contents | undefined {
+  const end = actualEnd(state)
+  return end && hold && state.hold
+    ? contentsShare(end, hold.portionsLeft / Math.max(1, state.hold.portions))
+    : end
+}
+
+/** A new batch of the same, from the plan that this one was made by. */
+export function afreshOf({ state }: Pick<BatchView, 'state'>, nowMs: number): Afresh | undefined {
+  const { plan } = state
+  if (!plan) return undefined
+  const needs = new Map<string, number>()
+  for (const { name, shownG } of plan.weighOut) needs.set(name, (needs.get(name) ?? 0) + shownG)
+  return {
+    minutes: plan.totalMin,
+    latestAtMs: plan.latestStartAtMs,
+    isInTime: plan.latestStartAtMs >= nowMs,
+    needs: [...needs]
+      .filter(([, g]) => g >= DRAWN_OUT_G)
+      .map(([name, g]) => ({ name, massG: g }))
+      .sort((a, b) => b.massG - a.massG),
+  }
+}
+
+function knownOf(view: BatchView, left: Contents, nowMs: number): Known {
+  const { state, formula, live, hold } = view
+  const bowl = live?.kind === 'eggEmulsion' ? live.bowl : undefined
+  const goods = new Map((state.frozen?.ingredients ?? []).map((i) => [i.id, i]))
+  const emulsion = state.plan && emulsionOf(state.plan)
+  const phases: Phases = bowl
+    ? { fatMl: bowl.phaseFrac * bowl.volumeMl, continuousMl: (1 - bowl.phaseFrac) * bowl.volumeMl }
+    : contentsPhases(left)
+  const taste = tasteOf(left)
+  const acid = acidBandOf(formula, taste)
+  const wanted = { targetFrac: formula.saltTargetFrac.value, acid, stock: stockOf(state) }
+  const wantedPaS = formula.steps.flatMap((s) => wantedCoatPaS(s) ?? []).at(-1) ?? NAPPE_PA_S
+  const step = view.step ?? formula.steps.at(-1)
+  const thinner = goods.get(wanted.stock?.id ?? '') ?? goods.get('water')
+  const temps = tempsRead(state.stageFacts)
+  const butterId = state.plan?.weighOut.find((l) => goods.get(l.ingredientId)?.emulsionRole === 'butter')
+  return {
+    family: rescueFamily(state),
+    massG: bowl?.massG ?? massG(sauceOf(left)),
+    phases,
+    yolkG: emulsion && bowl ? emulsion.yolkG : left.yolkG,
+    lostG: hold?.held?.lostG ?? 0,
+    setFrac: bowl?.cookedFrac,
+    tool: emulsion?.method.tool ?? 'handWhisk',
+    butter: butterId && goods.get(butterId.ingredientId),
+    slurry: thickenerDoses(left, wantedPaS).find((d) => d.agent === 'cornstarch')?.goods ?? [],
+    letDown: thinner && step && letDown(left, wantedPaS, thinner, step),
+    tasteRemedies: {
+      salty: tasteRemedies('salty', left, wanted),
+      sharp: tasteRemedies('sharp', left, wanted),
+    },
+    tempC: hold?.tempC ?? bowl?.tempC ?? temps.at(-1)?.tempC,
+    hottestC: temps.length ? Math.max(...temps.map((t) => t.tempC)) : undefined,
+    freeOilFrac: bowl?.freeOil,
+    heldMin: state.hold && (nowMs - state.hold.startedAtMs) / MINUTE_MS,
+  }
+}
+
+/** What can be done for a batch that shows this: cause, remedies for this much of it, or a new one, which is always last. `emulsion:§10` @returns nothing before it is lit */
+export function rescueNow(
+  view: BatchView,
+  symptom: Symptom,
+  nowMs: number,
+  house: HouseTries = {},
+): RescueNow | undefined {
+  const left = contentsLeft(view)
+  const afresh = afreshOf(view, nowMs)
+  if (!left || !afresh || !view.state.plan) return undefined
+  const known = knownOf(view, left, nowMs)
+  const leftMin = (view.state.plan.pickupAtMs - nowMs) / MINUTE_MS
+  const clock = view.hold?.clock.state
+  const isPastClock = clock === 'pastCode' || clock === 'pastHouse'
+  const offers = (isPastClock ? [] : remediesFor(symptom, known)).map((remedy): RescueOffer => {
+    const odds = oddsOf(remedy.prior, house[remedy.id])
+    const fixMin = remedy.minutes.value
+    return {
+      ...remedy,
+      odds,
+      // late already, the question is no longer the clock but which of the two comes out
+      choice: chooseRescue({
+        prob: odds.value,
+        fixMin,
+        afreshMin: afresh.minutes.value,
+        leftMin: leftMin > 0 ? leftMin : Infinity,
+      }),
+      doneAtMs: nowMs + fixMin * MINUTE_MS,
+      isInTime: leftMin >= fixMin,
+    }
+  })
+  return {
+    family: known.family,
+    cause: causeOf(symptom, known),
+    offers: offers.sort((a, b) => b.odds.value - a.odds.value),
+    afresh,
+    leftMin,
+    isPastClock,
+  }
+}

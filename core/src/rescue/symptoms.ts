@@ -1,0 +1,51 @@
+import type { BatchState } from '../batch/batchState'
+import { holdFamily } from '../techniques/hold/heldNow'
+import { techniqueOf } from '../techniques/registry'
+
+/** What a cook sees or tastes of a sauce that goes wrong. `emulsion:§10` */
+export const SYMPTOMS = [
+  'beads',
+  'thick',
+  'thin',
+  'split',
+  'coldSplit',
+  'fineGrain',
+  'curds',
+  'skin',
+  'lumps',
+  'salty',
+  'sharp',
+  'burnt',
+] as const
+export type Symptom = (typeof SYMPTOMS)[number]
+
+/** Sauces that go wrong alike and are mended alike. */
+export type RescueFamily =
+  'egg' | 'mounted' | 'mountedWithCream' | 'mountedJus' | 'cream' | 'bound' | 'plain' | 'brownButter'
+
+const TASTES: readonly Symptom[] = ['salty', 'sharp']
+const MOUNTED: readonly Symptom[] = ['beads', 'thick', 'split', 'coldSplit', 'skin', ...TASTES, 'burnt']
+/** What each can show, in the order in which it is looked for. */
+export const SYMPTOMS_OF: Readonly<Record<RescueFamily, readonly Symptom[]>> = {
+  egg: ['beads', 'thick', 'thin', 'split', 'coldSplit', 'fineGrain', 'curds', 'skin', ...TASTES],
+  mounted: MOUNTED,
+  mountedWithCream: MOUNTED,
+  mountedJus: ['beads', 'thin', 'thick', 'split', 'skin', ...TASTES, 'burnt'],
+  cream: ['beads', 'thin', 'thick', 'skin', ...TASTES, 'burnt'],
+  bound: ['lumps', 'thin', 'thick', 'skin', ...TASTES, 'burnt'],
+  plain: ['thin', 'thick', 'skin', ...TASTES, 'burnt'],
+  brownButter: ['burnt', ...TASTES],
+}
+
+/** How a batch goes wrong, by what its formula makes of it. */
+export function rescueFamily(state: Pick<BatchState, 'plan' | 'frozen'>): RescueFamily {
+  const held = holdFamily(state)
+  if (held) return held
+  const works = (state.plan?.steps ?? []).map((s) => s.work.kind)
+  if (works.includes('brown')) return 'brownButter'
+  const { items = [], steps = [] } = state.frozen?.formula ?? {}
+  if (items.some((i) => /cream|Fraiche/.test(i.ingredientId))) return 'cream'
+  const isBound =
+    items.some((i) => i.ingredientId === 'flour') || steps.some((s) => techniqueOf(s).id === 'thicken')
+  return isBound ? 'bound' : 'plain'
+}
