@@ -13,6 +13,7 @@ import { LEARNING_MODELS } from './learningModels'
 import type { Model } from './model'
 import { PROPERTY_MODELS } from './propertyModels'
 import { REDUCTION_MODELS } from './reductionModels'
+import { RESCUE_MODELS } from './rescueModels'
 import { SAFETY_MODELS } from './safetyModels'
 import { PORTION_MODELS } from './portionModels'
 import { SEASON_MODELS } from './seasonModels'
@@ -37,6 +38,7 @@ export const MODELS: readonly Model[] = [
   ...EMULSION_MODELS,
   ...BUTTER_MODELS,
   ...HOLD_MODELS,
+  ...RESCUE_MODELS,
   ...SAFETY_MODELS,
   ...THICKEN_MODELS,
   ...SEASON_MODELS,

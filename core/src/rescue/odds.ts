@@ -16,11 +16,12 @@ export const PRIOR_TRIES = 10
 const SURE = 0.005
 /** Chance that a remedy holds, learned from the house's outcomes: a Beta law. `emulsion:§10` @param prior - the table's, 0..1 */
 export function oddsOf(prior: number, { wins, tries }: Tries = { wins: 0, tries: 0 }): Odds {
-  const held = PRIOR_TRIES * prior + wins
-  const lost = PRIOR_TRIES * (1 - prior) + tries - wins
+  // nothing is certain, whatever the table says
+  const held = Math.max(SURE, PRIOR_TRIES * prior + wins)
+  const lost = Math.max(SURE, PRIOR_TRIES * (1 - prior) + tries - wins)
   const value = held / (held + lost)
-  const at = (p: number) => betaQuantile(p, Math.max(SURE, held), Math.max(SURE, lost))
-  return { value, low: at(0.1), high: at(0.9) }
+  const at = (p: number) => betaQuantile(p, held, lost)
+  return { value, low: Math.min(value, at(0.1)), high: Math.max(value, at(0.9)) }
 }
 
 /** Chance that a batch begun anew comes out (judgement). */

@@ -1,4 +1,5 @@
 import { massG } from '../../mixture/composition'
+import { milkFatGPerMl } from '../../mixture/butterFat'
 import { phaseFraction } from '../../mixture/phases'
 import { contentsPhases, type Contents } from '../../pan/contents'
 import { monotoneRoot } from '../../solve/monotoneRoot'
@@ -31,4 +32,20 @@ export function creamEdge(of: Contents): CreamEdge | undefined {
   const found = monotoneRoot((g) => phiOf(g) - CREAM_PHI.mended, 0, 3 * mass)
   const waterG = found.status === 'converged' ? found.root : 0
   return { phi, verdict: phi > CREAM_PHI.edge ? 'breaks' : 'stop', waterG }
+}
+
+const SERUM_G_PER_ML = 1.03
+/** A plain cream boiled down: its fat then, how crowded its drops are, and the water that would bring it back. `emulsion:M6 R5` @param fatFrac - of the cream as it was, 0..1 */
+export function boiledCream(of: {
+  readonly massG: number
+  readonly fatFrac: number
+  readonly leftG: number
+}) {
+  const fatG = of.massG * of.fatFrac
+  const phases = {
+    fatMl: fatG / milkFatGPerMl(WARM_C),
+    continuousMl: Math.max(0, of.leftG - fatG) / SERUM_G_PER_ML,
+  }
+  const waterG = Math.max(0, phases.fatMl / CREAM_PHI.mended - phases.fatMl - phases.continuousMl)
+  return { fatFrac: fatG / of.leftG, phi: phaseFraction(phases), waterG }
 }
