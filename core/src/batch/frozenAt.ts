@@ -9,6 +9,9 @@ export const LET_DOWN_WITH: readonly string[] = ['water', 'brownStock']
 /** Goods that mend a taste. */
 export const SEASONING_GOODS: readonly string[] = ['salt', 'lemonJuice', 'sugar', 'butter', 'roastJuices']
 
+/** Goods that bring a broken sauce back. */
+export const RESCUE_GOODS: readonly string[] = ['yolk', 'cream35']
+
 /** Everything that a batch depends on, as it is when its ring is lit: of the goods those that are weighed out, and those that its bench may offer. */
 export function frozenAt(
   plan: Pick<BatchPlan, 'weighOut'>,
@@ -20,6 +23,7 @@ export function frozenAt(
     ...LET_DOWN_WITH,
     ...THICKENER_GOODS,
     ...SEASONING_GOODS,
+    ...RESCUE_GOODS,
   ])
   return { ...place, ingredients: [...goods.values()].filter((i) => used.has(i.id)) }
 }

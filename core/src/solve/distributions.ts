@@ -8,3 +8,6 @@ export const studentQuantile = (p: number, degrees: number): number => jStat.stu
 export const binomialCdf = (held: number, of: number, p: number): number => jStat.binomial.cdf(held, of, p)
 /** Value under which so much of a Beta law lies. */
 export const betaQuantile = (p: number, a: number, b: number): number => jStat.beta.inv(p, a, b)
+/** Value under which so much of a Gamma law lies. */
+export const gammaQuantile = (p: number, shape: number, rate: number): number =>
+  jStat.gamma.inv(p, shape, 1 / rate)

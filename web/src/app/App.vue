@@ -16,9 +16,14 @@ import AlarmBar from '../alarms/AlarmBar.vue'
 import DeviceKey from './DeviceKey.vue'
 import StatusLine from './StatusLine.vue'
 import { alarmsKey } from '../alarms/alarmsKey'
+import RescueKey from '../rescue/RescueKey.vue'
+import { useRescueDrawer } from '../rescue/useRescueDrawer'
 
 /** Seen once in the life of a tablet: it does not hold up the first view. */
 const EnrolPage = defineAsyncComponent(withVuetify(() => import('./EnrolPage.vue')))
+/** Seldom opened; kept by the service worker like every screen. */
+const RescueRoom = defineAsyncComponent(withVuetify(() => import('../rescue/RescueRoom.vue')))
+const { open: rescueOpen } = useRescueDrawer()
 const { catalog, deadlines, current, nowMs, onRing, inWell } = useKitchenViews()
 const kitchen = useLiveKitchen()
 const route = useRoute()
@@ -120,7 +125,8 @@ function onKey(event: KeyboardEvent): void {
       <main class="page" :class="{ withRule: isService }" :style="{ '--news': `${newsPx}px` }">
         <RouterView v-slot="{ Component }"><component :is="Component" :key="route.path" /></RouterView>
       </main>
-      <footer v-if="isService" class="foot"><TimeRule v-if="isRestDue" /></footer>
+      <RescueRoom v-if="isService && rescueOpen" />
+      <footer v-if="isService" class="foot"><TimeRule v-if="isRestDue" /><RescueKey /></footer>
     </template>
   </div>
 </template>

@@ -1,6 +1,7 @@
 import {
   actualEnd,
   actualSalt,
+  isBroken,
   massG as massOf,
   saltOnPlateFrac,
   temperatureReading,
@@ -10,11 +11,14 @@ import {
   type Cue,
   type Insert,
   type Payloads,
+  type RemedyId,
   type SaltKind,
+  type Symptom,
   type Taste,
   type TasteWord,
 } from '@liquamen/core'
 import { computed, shallowRef, type Ref } from 'vue'
+import type { Entry } from '../port/makeFact'
 import { useKitchen } from '../port/useKitchen'
 import { tempText } from '../ui/format'
 import { texts } from '../ui/texts'
@@ -29,6 +33,13 @@ type Goods = readonly (readonly [ingredientId: string, massG: number])[]
 interface Barred extends Forbidden {
   readonly answer: (isIn: boolean) => void
 }
+/** How something is put in: how cold, what goes on record with it, and what its undo says. */
+interface Putting {
+  readonly coolerByK?: number | undefined
+  readonly besides?: readonly Entry[]
+  readonly says?: string
+}
+const BREAKS: readonly Symptom[] = ['split', 'coldSplit']
 const ROOM_C = 20
 const NEAR_BOIL_C = 96
 
@@ -56,29 +67,30 @@ export function useBench(view: Ref<BatchView>) {
 
   /** Goods that a guest must not have, waiting for a cook's word. */
   const barred = shallowRef<Barred>()
-  const record = (goods: Goods, coolerByK?: number) =>
+  const record = (goods: Goods, { coolerByK, besides = [], says }: Putting) =>
     attemptAndShow(async () =>
       offerUndo(
-        await kitchen.recordAll(
-          goods.map(([good, massG]) => ({
-            kind: 'addition.made',
+        await kitchen.recordAll([
+          ...besides,
+          ...goods.map(([good, massG]) => ({
+            kind: 'addition.made' as const,
             streamId: id,
             payload: addition(good, massG, coolerByK),
           })),
-        ),
-        goods.map(([, massG]) => `${massG} g`).join(' + '),
+        ]),
+        says ?? goods.map(([, massG]) => `${massG} g`).join(' + '),
       ),
     )
   /** What goes in beyond the formula was asked about by no plan: where a guest of this batch must not have it, it is asked here, once. */
-  function putIn(goods: Goods, coolerByK?: number): Promise<boolean> {
+  function putIn(goods: Goods, how: Putting = {}): Promise<boolean> {
     const found = forbidden(goods.flatMap(([good, massG]) => (massG > 0 ? [good] : [])))
-    if (!found) return record(goods, coolerByK)
+    if (!found) return record(goods, how)
     return new Promise((settle) => {
       barred.value = {
         ...found,
         answer(isIn) {
           barred.value = undefined
-          settle(isIn ? record(goods, coolerByK) : false)
+          settle(isIn ? record(goods, how) : false)
         },
       }
     })
@@ -93,9 +105,25 @@ export function useBench(view: Ref<BatchView>) {
     barred,
     /** Something goes in or, negative, comes out; cold goods take the boil off until it comes back. */
     add: (ingredientId: string, massG: number, coolerByK?: number) =>
-      putIn([[ingredientId, massG]], coolerByK),
+      putIn([[ingredientId, massG]], { coolerByK }),
     /** What goes in together in one tap, and comes out together by its undo. */
     addTogether: (goods: Goods) => putIn(goods),
+    /** A remedy is begun: what goes in for it, and that it was tried; a sauce that is found broken by it is on record as that. */
+    tryRescue: (symptom: Symptom, remedy: RemedyId, goods: Goods, says: string) => {
+      const tried = { stepId: stepId.value, symptom, remedy }
+      const isNew = BREAKS.includes(symptom) && !isBroken(state.value)
+      const broke: Entry = { kind: 'sauce.broke', streamId: id, payload: { stepId: stepId.value } }
+      const besides: Entry[] = [
+        ...(isNew ? [broke] : []),
+        { kind: 'rescue.tried', streamId: id, payload: tried },
+      ]
+      return putIn(goods, { besides, says })
+    },
+    /** Whether it held. */
+    endRescue: (triedId: string, isHeld: boolean, says: string) =>
+      keep('rescue.ended', { triedId, isHeld }, says),
+    /** It is found broken. */
+    broke: (says: string) => keep('sauce.broke', { stepId: stepId.value }, says),
     /** What is seen or heard of the step, in one tap. */
     cue: (cue: Cue, says: string) => keep('cue.seen', { stepId: stepId.value, cue }, says),
     /** What the spoon said, and what was computed for it. */

@@ -8,6 +8,7 @@ import DayField from '../ui/DayField.vue'
 import { clockText, dayText, instantOn, isoDayText, numberText } from '../ui/format'
 import { texts } from '../ui/texts'
 import ForetoldAgainst from './ForetoldAgainst.vue'
+import HouseHolds from './HouseHolds.vue'
 import VesselChip from '../vessel/VesselChip.vue'
 
 const { kitchen, catalog } = useKitchenViews()
@@ -104,6 +105,7 @@ watch(() => kitchen.batches.size, load)
       <v-btn :href="csvAddress" download>{{ texts.log.csv }}</v-btn>
     </div>
     <ForetoldAgainst :rows="lessons" />
+    <HouseHolds :rows="lessons" />
     <p v-if="isOffline" class="caption">⊣ ⊢ {{ texts.log.offline }}</p>
     <p v-if="rows && rows.length === 0" class="label">{{ texts.log.empty }}</p>
     <div v-for="[day, list] in byDay" :key="day">

@@ -1,3 +1,5 @@
+import { gammaQuantile } from '../../solve/distributions'
+
 /** What a house knows of how much sooner or later its sauces break than the table says: a Gamma law of the factor. `emulsion:§5` */
 export interface HouseHazard {
   readonly shape: number
@@ -12,6 +14,12 @@ export const refitHazard = (
   seen: { readonly broken: number; readonly exposure: number },
 ): HouseHazard => ({ shape: prior.shape + seen.broken, rate: prior.rate + seen.exposure })
 
+/** The factor's mean, and what eight in ten of its law lie within. */
+export const hazardBand = ({ shape, rate }: HouseHazard) => ({
+  value: shape / rate,
+  low: gammaQuantile(0.1, shape, rate),
+  high: gammaQuantile(0.9, shape, rate),
+})
 export const hazardMean = ({ shape, rate }: HouseHazard): number => shape / rate
 
 /** Chance that a batch breaks over so much of the table's risk; wider than with the mean put in. `emulsion:B6` */

@@ -2,7 +2,7 @@
 import { tempOnDevice } from '../../ui/useDeviceUnits'
 import { computed, ref, toRef } from 'vue'
 import { useRouter } from 'vue-router'
-import { depthAtVolumeMm, type BatchView } from '@liquamen/core'
+import { depthAtVolumeMm, isBroken, type BatchView } from '@liquamen/core'
 import { useKitchen, useKitchenNow } from '../../port/useKitchen'
 import HoldButton from '../../ui/HoldButton.vue'
 import { clockText, degreesText, numberText, spanText } from '../../ui/format'
@@ -19,6 +19,7 @@ import HoldStanding from './HoldStanding.vue'
 import { holdTexts } from './texts'
 import { useProbe } from '../../bench/useProbe'
 import { useServing } from '../../bench/useServing'
+import { useRescueDrawer } from '../../rescue/useRescueDrawer'
 
 const props = defineProps<{ view: BatchView }>()
 const view = toRef(props, 'view')
@@ -40,6 +41,12 @@ const binds = computed(() => holdTexts.binds[hold.value.held?.margin.binds ?? 'c
 const crewName = (id: string | undefined) => kitchen.catalog?.crew.find((c) => c.id === id)?.name ?? id ?? ''
 const isStopped = computed(() => clock.value.state === 'pastCode' || clock.value.state === 'pastHouse')
 const stirSpan = computed(() => spanText(hold.value.stirAtMs - nowMs.value))
+/** Found broken and not yet brought back: nothing of it is served. */
+const broken = computed(() => isBroken(props.view.state))
+const { show: showRescue } = useRescueDrawer()
+async function itBroke(): Promise<void> {
+  if (await bench.broke(holdTexts.itBroke)) showRescue(props.view.state.id, 'split')
+}
 const { isEgg, isCredited, isBlocked } = useServing(view)
 
 async function keepTemp(tempC: number): Promise<void> {
@@ -139,7 +146,9 @@ async function goOn(): Promise<void> {
           :held="hold.held"
           :bench="bench"
           :now-ms="nowMs"
+          :is-house="view.state.hold?.hazard !== undefined"
         />
+        <p v-if="broken" class="wine label" role="alert">✕ {{ holdTexts.isBroken }}</p>
         <p v-if="isEgg" :class="isCredited ? 'sorrel' : 'roux'" class="label">
           {{ texts.emulsion.credit[view.state.credit?.band ?? view.credit] }}
         </p>
@@ -183,7 +192,13 @@ async function goOn(): Promise<void> {
         <v-btn @click="bench.keep('hold.stirred', { stepId: view.step?.id ?? '' }, texts.emulsion.stir)">{{
           texts.emulsion.stir
         }}</v-btn>
-        <ServeKeys v-if="hold.portionsLeft > 0" :view="view" :bench="bench" :left="hold.portionsLeft" />
+        <v-btn v-if="broken" class="is-first" @click="showRescue(view.state.id, 'split')">{{
+          holdTexts.mend
+        }}</v-btn>
+        <template v-else-if="hold.portionsLeft > 0"
+          ><v-btn v-if="hold.held?.family" @click="itBroke">{{ holdTexts.itBroke }}</v-btn
+          ><ServeKeys :view="view" :bench="bench" :left="hold.portionsLeft"
+        /></template>
         <v-btn v-else class="is-first" @click="finish">{{ texts.bench.finish }}</v-btn>
       </template>
     </template>

@@ -6,7 +6,12 @@ import { degreesText, numberText, percentText } from '../../ui/format'
 import { holdTexts as says } from './texts'
 
 /** How a held sauce stands: what it has lost, how likely it has broken, and what would let it stand longer. */
-const props = defineProps<{ held: HeldNow; bench: Bench; nowMs: number }>()
+const props = defineProps<{
+  held: HeldNow
+  bench: Bench
+  nowMs: number
+  /** The house's own batches stand behind the chance. */ isHouse: boolean
+}>()
 const isOver = computed(() => props.held.margin.atMs <= props.nowMs && props.held.margin.binds !== 'clock')
 const isMeasurable = computed(() => props.held.lostG >= 0.5)
 function heatSays({ toC = 0, gainMin }: HoldMend): string {
@@ -19,7 +24,7 @@ function heatSays({ toC = 0, gainMin }: HoldMend): string {
   <section class="standing" :aria-label="says.title">
     <p v-if="isOver" class="label wine" role="alert">✕ {{ says.isOver[held.margin.binds] }}</p>
     <p v-if="held.family" class="caption">
-      {{ says.broken(percentText(held.brokenProb, held.brokenProb < 0.02 ? 1 : 0)) }}
+      {{ says.broken(percentText(held.brokenProb, held.brokenProb < 0.02 ? 1 : 0), isHouse) }}
     </p>
     <p v-else class="caption">{{ says.plain }}</p>
     <p v-if="isMeasurable" class="caption">

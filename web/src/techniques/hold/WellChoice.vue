@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { holdLimits, houseRules, type BatchView, type Well } from '@liquamen/core'
+import { holdFamily, holdLimits, houseHolds, houseRules, type BatchView, type Well } from '@liquamen/core'
 import { computed } from 'vue'
 import type { Bench } from '../../bench/useBench'
 import type { Entry } from '../../port/makeFact'
 import { useKitchenViews } from '../../port/useKitchenViews'
+import { useLessons } from '../../port/useLessons'
 import { clockText, numberText } from '../../ui/format'
 import { texts } from '../../ui/texts'
 
@@ -24,6 +25,11 @@ const wells = computed(() =>
       isOver: there?.hold?.clock.state === 'pastCode' || there?.hold?.clock.state === 'pastHouse',
     }
   }),
+)
+/** What the house's own batches say of how soon such a sauce breaks; the table where there are none. */
+const { rows } = useLessons()
+const hazard = computed(
+  () => houseHolds(rows.value).find((h) => h.family === holdFamily(props.view.state))?.now,
 )
 const rules = computed(() => {
   const settings = props.view.state.frozen?.settings
@@ -52,6 +58,7 @@ async function keepIn(well: Well | undefined, there: BatchView | undefined): Pro
       limits: holdLimits(rules.value),
       portions: state.plan?.yieldPortions ?? 0,
       onto,
+      ...(hazard.value ? { hazard: hazard.value } : {}),
     },
   }
   const reason = `${props.view.formula.name} ${clockText(there?.hold?.clock.startedAtMs ?? 0)}`

@@ -20,7 +20,11 @@ export const holdTexts = {
     curdles: 'Too hot for too long: its yolk is going to grains.',
     clock: '',
   } satisfies Record<HoldMargin['binds'], string>,
-  broken: (pct: string) => `${pct} % of such sauces have broken by now, by the table`,
+  broken: (pct: string, isHouse: boolean) =>
+    `${pct} % of such sauces have broken by now, by ${isHouse ? 'this house’s own batches' : 'the table'}`,
+  itBroke: 'It broke',
+  isBroken: 'Broken: mend it, or discard it.',
+  mend: 'Mend it',
   lost: (g: string, salt: string) => `${g} g of water lost; salt now ${salt} %`,
   taken: (temp: string) => `Nobody has read it: the well’s ${temp} is taken for it.`,
   unread: 'Read its temperature: how long it may stand hangs on it.',
