@@ -369,4 +369,4 @@ export {
 } from './rescue/rescueNow'
 export { type Cause, type RemedyId, REMEDIES } from './rescue/remedies'
 export { rescueFamily, type RescueFamily, type Symptom, SYMPTOMS, SYMPTOMS_OF } from './rescue/symptoms'
-export { oddsOf, type Odds, type Tries } from './rescue/odds'
+export { AFRESH_HOLDS, oddsOf, type Odds, type Tries } from './rescue/odds'

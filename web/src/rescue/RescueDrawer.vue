@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { rescueFamily, SYMPTOMS_OF, type BatchView, type RescueOffer, type Symptom } from '@liquamen/core'
+import {
+  AFRESH_HOLDS,
+  oddsOf,
+  rescueFamily,
+  SYMPTOMS_OF,
+  type BatchView,
+  type RescueOffer,
+  type Symptom,
+} from '@liquamen/core'
 import { computed, ref, toRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { askedOnce } from '../bench/askedOnce'
@@ -33,20 +41,22 @@ const left = computed(() => {
 const cause = computed(() =>
   now.value ? causeText(now.value.cause, { num: numberText, deg: (c) => degreesText(c) }) : '',
 )
+/** A batch begun anew comes out nearly always (the table's). */
+const AFRESH_ODDS = oddsOf(AFRESH_HOLDS)
 const goodName = (id: string) => kitchen.ingredients.get(id)?.name.toLowerCase() ?? id
 const grams = (g: number) => numberText(g, g < 10 ? 1 : 0)
 const minutes = ({ low, value, high }: RescueOffer['minutes']) =>
   says.minutes(numberText(low || value), numberText(high || value))
 const houseSays = (id: RescueOffer['id']) => {
   const of = rescue.tries.value[id]
-  return of ? says.tried(of.tries, of.wins) : says.neverTried
+  return of && says.tried(of.tries, of.wins)
 }
 const tenth = (share: number) => numberText(share * 10, 1)
 const oddsSay = ({ low, value, high }: RescueOffer['odds']) =>
   `${says.works}: ${tenth(value)} (${tenth(low)}–${tenth(high)})`
 const needs = computed(() =>
   (now.value?.afresh.needs ?? [])
-    .slice(0, 4)
+    .slice(0, 3)
     .map((n) => `${numberText(n.massG)} g ${n.name.toLowerCase()}`)
     .join(', '),
 )
@@ -110,17 +120,17 @@ async function afresh(): Promise<void> {
             <div class="amounts">
               <p v-for="a in o.adds" :key="a.ingredientId" class="amount">
                 <span class="grams">{{ grams(a.massG) }}</span>
-                <span class="soft"
-                  >g {{ goodName(a.ingredientId)
-                  }}<template v-if="a.tempC !== undefined">
-                    {{ says.at(degreesText(a.tempC)) }}</template
-                  ></span
-                >
+                <span class="soft">{{
+                  says.good(goodName(a.ingredientId), a.tempC === undefined ? '' : degreesText(a.tempC))
+                }}</span>
               </p>
               <p v-if="!o.adds.length" class="amount">
                 <span class="name">{{ says.remedies[o.id].name }}</span>
               </p>
-              <div class="odds"><OddsRule :odds="o.odds" :says="oddsSay(o.odds)" /></div>
+              <div class="odds">
+                <p v-if="o === now.offers[0]" class="ten">{{ says.ofTen }}</p>
+                <OddsRule :odds="o.odds" :says="oddsSay(o.odds)" />
+              </div>
             </div>
             <p class="how">{{ says.remedies[o.id].how }}</p>
             <p class="when">
@@ -129,7 +139,7 @@ async function afresh(): Promise<void> {
               <span v-if="leftMin > 0" class="soft">{{
                 canFollow(o) ? says.ifLost(clockText(o.doneAtMs)) : says.noSecond
               }}</span>
-              <span class="caption">{{ houseSays(o.id) }}</span>
+              <span v-if="houseSays(o.id)" class="caption">{{ houseSays(o.id) }}</span>
             </p>
           </li>
           <li class="offer">
@@ -138,6 +148,7 @@ async function afresh(): Promise<void> {
                 <span class="grams">{{ numberText(now.afresh.minutes.value) }}</span>
                 <span class="soft">min</span> <span class="name">{{ says.startAgain }}</span>
               </p>
+              <div class="odds"><OddsRule :odds="AFRESH_ODDS" :says="oddsSay(AFRESH_ODDS)" /></div>
             </div>
             <p class="how">
               {{ says.needs(needs) }}
@@ -175,11 +186,11 @@ async function afresh(): Promise<void> {
   background: var(--sunk);
   border: 1.25px solid var(--ink);
   border-right: 0;
-  padding: 12px 32px 12px 24px;
+  padding: 4px 32px 12px 24px;
   z-index: 6;
   display: flex;
   flex-direction: column;
-  gap: 6px;
+  gap: 4px;
 }
 .top {
   display: flex;
@@ -197,17 +208,18 @@ async function afresh(): Promise<void> {
 }
 .bowls {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(88px, 1fr));
-  gap: 2px 4px;
+  grid-template-columns: repeat(5, minmax(0, 1fr));
+  gap: 0 4px;
 }
 .bowl {
-  min-height: 75px;
+  min-height: 70px;
   border: 3px solid transparent;
   background: none;
   color: var(--ink-soft);
   font: inherit;
-  font-size: var(--type-label);
-  padding: 2px;
+  font-size: var(--type-caption);
+  white-space: nowrap;
+  padding: 0;
   cursor: pointer;
 }
 .bowl[aria-pressed='true'] {
@@ -217,8 +229,8 @@ async function afresh(): Promise<void> {
 }
 .cause {
   border-top: 1px solid var(--ink);
-  padding-top: 6px;
-  font-size: var(--type-label);
+  padding-top: 4px;
+  font-size: var(--type-caption);
 }
 .offers {
   display: flex;
@@ -226,7 +238,7 @@ async function afresh(): Promise<void> {
 }
 .offer {
   border-top: 1px solid var(--hair);
-  padding: 6px 0;
+  padding: 4px 0;
 }
 .amounts {
   display: flex;
@@ -235,7 +247,7 @@ async function afresh(): Promise<void> {
   gap: 2px 16px;
 }
 .grams {
-  font-size: 40px;
+  font-size: 36px;
   font-weight: var(--weight-plain);
   line-height: 1;
 }
@@ -246,15 +258,21 @@ async function afresh(): Promise<void> {
 .odds {
   margin-left: auto;
 }
+.ten {
+  font-size: 15px;
+  line-height: 1;
+  color: var(--ink-soft);
+}
 .how {
-  font-size: var(--type-label);
+  font-size: var(--type-caption);
   color: var(--ink-soft);
 }
 .when {
   display: flex;
   flex-wrap: wrap;
   align-items: baseline;
-  gap: 0 14px;
+  gap: 0 12px;
+  font-size: var(--type-caption);
 }
 .min {
   font-size: 20px;
@@ -269,6 +287,8 @@ async function afresh(): Promise<void> {
 }
 @media (max-width: 900px) {
   .rescue {
+    width: 100vw;
+    border-left: 0;
     padding: 12px 32px;
   }
 }

@@ -1,0 +1,20 @@
+import { Cook, seeded, putOnStove } from '../cook'
+import { eveningTest as test } from '../kitchenServer'
+test('look', async ({ tablet: { page } }) => {
+  const id = await putOnStove(page, { sauce: 'Béarnaise', portions: 12, label: 'Table 10' })
+  const cook = new Cook(page, seeded(3))
+  await cook.make(id, 'pour')
+  await page.setViewportSize({ width: 1280, height: 800 })
+  const keys = page.locator('.keys-row.bar')
+  await keys.getByRole('button', { name: 'Pour', exact: true }).click()
+  await cook.wait(1)
+  await page.getByRole('button', { name: 'Rescue', exact: true }).click()
+  await page.getByRole('button', { name: 'split', exact: true }).click()
+  await page.getByText('Cause:').waitFor()
+  await page.screenshot({ path: '/tmp/shots/rescue.png' })
+  await page.getByRole('button', { name: 'salty', exact: true }).click()
+  await page.screenshot({ path: '/tmp/shots/rescue-salty.png' })
+  await page.setViewportSize({ width: 820, height: 1180 })
+  await page.getByRole('button', { name: 'split', exact: true }).click()
+  await page.screenshot({ path: '/tmp/shots/rescue-p.png' })
+})
