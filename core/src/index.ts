@@ -80,6 +80,7 @@ export { PAN_BEFORE, panBefore, type PanBeforeCue } from './techniques/prepare/p
 export { type BrowningPlan } from './techniques/prepare/planBrowning'
 export { type BrownMark, BROWN_MARKS } from './techniques/brown/brownButter'
 export { type BrownPlan } from './techniques/brown/planBrown'
+export { onThePlate, type OnThePlate, type PlateFound } from './techniques/mount/onThePlate'
 export { mountNow, type MountNow } from './techniques/mount/mountNow'
 export { HOLD_FAMILIES, type HoldFamilyId, type HoldMargin } from './techniques/hold/holdRisk'
 export { hazardBand, type HouseHazard } from './techniques/hold/houseHazard'

@@ -1,5 +1,7 @@
 import { Cook, finishStep, putOnStove, seeded } from '../cook'
+import type { Page } from '@playwright/test'
 import { expect, openScreen, runAhead, test } from '../kitchenServer'
+import { SIZES } from '../layout'
 
 /** Seconds on a clock that shows m:ss. */
 const seconds = (clock: string | null) => {
@@ -47,4 +49,124 @@ test('a butter is browned by ear: what is heard moves its clock, and a cold bowl
     'nutty',
     'coldBowl',
   ])
+})
+
+/** Says with the drawer what is seen of the sauce on the bench. */
+async function seen(page: Page, symptom: string): Promise<void> {
+  const drawer = page.getByRole('complementary', { name: /^Rescue/ })
+  if (!(await drawer.isVisible())) await page.getByRole('button', { name: 'Rescue', exact: true }).click()
+  await drawer.getByRole('button', { name: symptom, exact: true }).click()
+  await expect(drawer.getByText('Cause:')).toBeVisible()
+}
+
+test('a béarnaise splits at the pour and is mended by the drawer: what goes in is weighed for this much of it', async ({
+  page,
+  kitchen,
+}) => {
+  await openScreen(page, kitchen, '/service')
+  const id = await putOnStove(page, { sauce: 'Béarnaise', portions: 12, label: 'Table 6' })
+  const cook = new Cook(page, seeded(3))
+  await cook.make(id, 'pour')
+  await page.locator('.keys-row.bar').getByRole('button', { name: 'Pour', exact: true }).click()
+  await cook.wait(1)
+  await seen(page, 'split')
+  for (const size of SIZES) {
+    await page.setViewportSize(size)
+    await expect(page.getByRole('button', { name: 'New yolk' })).toBeInViewport({ ratio: 1 })
+  }
+  await page.getByRole('button', { name: 'New yolk' }).click()
+  await page.getByRole('button', { name: 'It did not hold' }).click()
+  await page.getByRole('button', { name: 'Hot water' }).click()
+  await page.getByRole('button', { name: 'It held' }).click()
+  await expect(page.getByText('did it hold?')).toBeHidden()
+  await page.keyboard.press('Escape')
+  const state = await cook.state(id)
+  expect(state.rescues.map((r) => [r.remedy, r.isHeld])).toEqual([
+    ['newYolk', false],
+    ['hotWater', true],
+  ])
+  const went = state.stageFacts.flatMap((f) => (f.kind === 'addition.made' ? [f.payload.ingredientId] : []))
+  expect(went).toEqual(['yolk', 'water', 'water'])
+})
+
+test('a hollandaise breaks in its well: nothing of it is served, it is thrown away, and the next one knows', async ({
+  page,
+  kitchen,
+}) => {
+  await openScreen(page, kitchen, '/service')
+  const held = async (label: string) => {
+    const id = await putOnStove(page, { sauce: 'Hollandaise', portions: 8, label })
+    const cook = new Cook(page, seeded(9))
+    await cook.make(id, 'hold')
+    await page
+      .getByRole('button', { name: /^[A-D]\b.*free/ })
+      .first()
+      .click()
+    await expect(page.getByText('it may stand')).toBeVisible()
+    await cook.enter(/^Temperature/, 60)
+    return cook
+  }
+  const cook = await held('Table 208')
+  await expect(page.getByText(/by the table/)).toBeVisible()
+  await cook.wait(25)
+  await page.getByRole('button', { name: 'It broke' }).click()
+  await expect(page.getByRole('button', { name: /^Serve/ })).toHaveCount(0)
+  await expect(page.getByText('Broken: mend it, or discard it.')).toBeVisible()
+  await page.getByRole('button', { name: 'Hot water' }).click()
+  await page.getByRole('button', { name: 'It did not hold' }).click()
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Discard', exact: true }).click()
+  await page.getByLabel(/Why/).fill('broke in the well')
+  await page.getByRole('button', { name: 'Hold to discard' }).click({ delay: 900 })
+  await page.waitForURL(/\/log\//)
+  await page.getByRole('link', { name: 'Log' }).click()
+  const learned = page.getByRole('region', { name: 'How soon held sauces break here' })
+  await expect(learned.getByRole('row', { name: /egg and butter/ })).toContainText(/1 of \d+ broke/)
+  await held('Table 209')
+  await expect(page.getByText(/by this house’s own batches/)).toBeVisible()
+})
+
+test('a beurre blanc is put by, read, and mended: warm water in grams, and its margin grows', async ({
+  page,
+  kitchen,
+}) => {
+  await openScreen(page, kitchen, '/service')
+  const id = await putOnStove(page, { sauce: 'Beurre blanc', portions: 10, label: 'Table 8' })
+  const cook = new Cook(page, seeded(9))
+  await cook.make(id, 'serve')
+  await page.getByRole('button', { name: 'Keep it hot' }).click()
+  await page
+    .getByRole('button', { name: /^[A-D]\b.*free/ })
+    .first()
+    .click()
+  await cook.enter(/^Temperature/, 52)
+  await cook.wait(10)
+  const whisk = page.getByRole('button', { name: /^Whisk in \d+ g warm water: \+ \d+ min/ })
+  const minutes = async () => {
+    const text = (await page.locator('aside .glance').textContent()) ?? ''
+    return text.includes(':') ? seconds(text) / 60 : Number.parseFloat(text)
+  }
+  const before = await minutes()
+  await whisk.click()
+  await expect.poll(minutes).toBeGreaterThan(before)
+  const state = await cook.state(id)
+  expect(state.stageFacts.filter((f) => f.kind === 'addition.made').length).toBeGreaterThan(0)
+})
+
+test('a beurre rouge whose plate is too hot: what it would come to there, and how long the plate stands first', async ({
+  page,
+  kitchen,
+}) => {
+  await openScreen(page, kitchen, '/service')
+  const id = await putOnStove(page, { sauce: 'Beurre rouge', portions: 8, label: 'Table 8' })
+  const cook = new Cook(page, seeded(9))
+  await cook.make(id, 'serve')
+  await cook.enter(/^Plate/, 80)
+  await expect(
+    page.getByText(/would come to \d+° there and break. Let the plate stand \d+ min/),
+  ).toBeVisible()
+  await cook.enter(/^Plate/, 45)
+  await expect(page.getByText('On it: it stays whole.')).toBeVisible()
+  await cook.enter(/^Meat/, 95)
+  await expect(page.getByText(/Beside it, not on/)).toBeVisible()
 })

@@ -22,8 +22,10 @@ const rescueOf = (view: BatchView, symptom: Symptom, nowMs: number): RescueNow =
   if (!now) throw new Error('nothing is in it')
   return now
 }
-const numbersIn = (x: unknown): number[] =>
-  typeof x === 'number' ? [x] : typeof x === 'object' && x ? Object.values(x).flatMap(numbersIn) : []
+const numbersIn = (x: unknown): number[] => {
+  if (typeof x === 'number') return [x]
+  return typeof x === 'object' && x ? Object.values(x).flatMap(numbersIn) : []
+}
 
 describe('every sauce of the book, at every step that has something in its vessel', () => {
   it.each(larchwaterTest.formulas.map((f) => [f.id, f] as const))(

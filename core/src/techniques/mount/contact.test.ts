@@ -1,6 +1,9 @@
 import { describe, expect, it } from 'vitest'
+import { larchwaterTest } from '../../demoKitchen.test-helper'
 import { BUTTERS } from '../../mixture/butterFat'
+import { rehearse } from '../../rehearse.test-helper'
 import { expectWithin } from '../../testing.test-helper'
+import { techniqueOf } from '../registry'
 import {
   contactC,
   effusivity,
@@ -11,6 +14,7 @@ import {
   sauceThermal,
   SURFACES,
 } from './contact'
+import { onThePlate, type PlateFound } from './onThePlate'
 import { mountedOffHeatC, mountHeatJ } from './mountHeat'
 
 describe('emulsion:M mounted sauces', () => {
@@ -48,5 +52,39 @@ describe('emulsion:M mounted sauces', () => {
     expect(at(0)).toBeCloseTo(54, 0)
     expect(at(600)).toBeCloseTo(76, 6)
     expect(at(5)).toBeLessThan(at(10))
+  })
+})
+
+describe('where a mounted sauce goes', () => {
+  const mounted = larchwaterTest.formulas.filter((f) => f.steps.some((s) => techniqueOf(s).id === 'mount'))
+  const at = (id: string, found: PlateFound) => {
+    const formula = larchwaterTest.formulas.find((f) => f.id === id)!
+    const { endsAtMs, viewAt } = rehearse(id, { untilStepId: formula.steps.at(-1)!.id })
+    return onThePlate(viewAt(endsAtMs).state, found, { roomC: 22 })
+  }
+  it.each(mounted.map((f) => [f.id]))(
+    '%s: a cool plate and a rested steak leave it whole, an oven’s plate and a seared face do not',
+    (id) => {
+      const cool = at(id, { on: 'plate', tempC: 45 })!
+      const hot = at(id, { on: 'plate', tempC: cool.hottestC + 12 })!
+      expect(cool).toMatchObject({ isWhole: true, waitMin: 0 })
+      expect(hot.isWhole).toBe(false)
+      expect(hot.waitMin).toBeGreaterThan(0.5)
+      expect(hot.waitMin).toBeLessThan(12)
+      expect(hot.meetC).toBeGreaterThan(cool.meetC)
+      // after the wait that is told it is whole, just
+      const tauMin = (2400 * 850 * 0.005) / 22 / 60
+      const after = 22 + (cool.hottestC + 12 - 22) * Math.exp(-hot.waitMin! / tauMin)
+      expect(after).toBeCloseTo(cool.hottestC, 6)
+      const face = at(id, { on: 'meat', tempC: 120 })!
+      expect(face.isWhole).toBe(false)
+      expect(face.waitMin).toBeUndefined()
+    },
+  )
+  it('no plate breaks a sauce without drops', () => {
+    expect(at('redWineShallot', { on: 'plate', tempC: 90 }) === undefined).toBe(
+      !mounted.some((f) => f.id === 'redWineShallot'),
+    )
+    expect(at('hollandaise', { on: 'plate', tempC: 90 })).toBeUndefined()
   })
 })

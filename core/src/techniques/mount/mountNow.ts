@@ -7,12 +7,10 @@ import { actualWalk } from '../../pan/actualWalk'
 import { contentsPhases } from '../../pan/contents'
 import { hottestPlateC, hottestSurfaceC, sauceThermal, SURFACES } from './contact'
 import { mountedOffHeatC } from './mountHeat'
+import { LAYER_MM, PLATE_MM } from './onThePlate'
 
 /** Butter out of the refrigerator, and a reduction that has just left its flame, °C. */
 const [COLD_BUTTER_C, OFF_THE_FLAME_C] = [5, 92]
-/** A plate and the layer of sauce on it, mm (typical). */
-const [PLATE_MM, LAYER_MM] = [5, 4]
-
 /** So much less fat in it than was planned is a thinner sauce, φ. */
 const TOO_WET = 0.03
 

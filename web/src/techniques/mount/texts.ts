@@ -12,4 +12,10 @@ export const mountTexts = {
   plate: (temp: string) => `Whole on a plate of up to ${temp}; a hotter one breaks it.`,
   meat: (temp: string) =>
     `On meat only under ${temp} at its face: let it rest first, or pour beside it, not on.`,
+  check: { plate: 'Plate', meat: 'Meat' },
+  checkLabel: { plate: 'Temperature of the plate', meat: 'Temperature of the meat’s face' },
+  whole: { plate: 'On it: it stays whole.', meat: 'On it: it stays whole.' },
+  breaks: (temp: string) => `It would come to ${temp} there and break.`,
+  wait: (min: string, most: string) => `Let the plate stand ${min} min, to ${most}.`,
+  beside: (most: string) => `Beside it, not on; or rest it to ${most} at its face.`,
 } as const

@@ -7,6 +7,7 @@ import { useBench } from '../../bench/useBench'
 import { useServing } from '../../bench/useServing'
 import ServeKeys from '../../bench/ServeKeys.vue'
 import { texts } from '../../ui/texts'
+import PlateCheck from '../mount/PlateCheck.vue'
 import WellChoice from '../hold/WellChoice.vue'
 
 /** Onto the plates, order by order; or put by, with its clock. */
@@ -30,6 +31,7 @@ async function finish(): Promise<void> {
         <p class="label">{{ texts.bench.served(state.servedPortions, state.plan?.portions ?? 0) }}</p>
         <p v-if="isBlocked" class="wine label" role="alert">✕ {{ texts.emulsion.blocked }}</p>
         <div class="keys-row"><ServeKeys :view="view" :bench="bench" :left="toGo" /></div>
+        <PlateCheck :view="view" />
         <WellChoice v-if="isKeeping" :view="view" :bench="bench" has-aside />
       </div>
     </template>
