@@ -86,6 +86,8 @@ export { HOLD_FAMILIES, type HoldFamilyId, type HoldMargin } from './techniques/
 export { hazardBand, type HouseHazard } from './techniques/hold/houseHazard'
 export { holdFamily } from './techniques/hold/heldNow'
 export { isBroken } from './batch/batchState'
+export { INHERITED_KINDS, type InheritedFact, type InheritedKind } from './batch/inherit'
+export { type Child, childrenOf, type Part, splitBatch } from './batch/splitBatch'
 export { type HeldNow, type HoldMend } from './techniques/hold/heldNow'
 export { leastJuiceG, quench, QUENCH_MOST_C } from './techniques/brown/quench'
 export { nuttyAtFlameMs } from './techniques/brown/watchBrown'

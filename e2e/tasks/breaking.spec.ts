@@ -1,7 +1,7 @@
 import { Cook, finishStep, putOnStove, seeded } from '../cook'
 import type { Page } from '@playwright/test'
 import { expect, openScreen, runAhead, test } from '../kitchenServer'
-import { SIZES } from '../layout'
+import { expectWhole, SIZES } from '../layout'
 
 /** Seconds on a clock that shows m:ss. */
 const seconds = (clock: string | null) => {
@@ -169,4 +169,48 @@ test('a beurre rouge whose plate is too hot: what it would come to there, and ho
   await expect(page.getByText('On it: it stays whole.')).toBeVisible()
   await cook.enter(/^Meat/, 95)
   await expect(page.getByText(/Beside it, not on/)).toBeVisible()
+})
+
+test('a mother batch is split: some goes on as béarnaise, some becomes choron, in a bowl of its own, with its clock and its salt', async ({
+  page,
+  kitchen,
+}) => {
+  await openScreen(page, kitchen, '/service')
+  const id = await putOnStove(page, { sauce: 'Béarnaise', portions: 12, label: 'Table 206' })
+  const cook = new Cook(page, seeded(3))
+  await cook.make(id, 'herbs')
+  await page.getByRole('button', { name: 'Split', exact: true }).click()
+  const panel = page.getByRole('form', { name: 'Split this batch' })
+  await expect(panel.getByText('Choron')).toBeVisible() // the first of what it may become
+  await panel.getByLabel('Portions of it').fill('50')
+  await expect(panel.getByText(/some of them must stay/)).toBeVisible()
+  await expect(panel.getByRole('button', { name: 'Split it' })).toBeDisabled()
+  await panel.getByLabel('Portions of it').fill('5')
+  await expectWhole(page, 'a batch that is split')
+  await panel.getByRole('button', { name: 'Split it' }).click()
+  await expect.poll(() => page.url().includes(id)).toBe(false)
+  const mother = await cook.state(id)
+  expect(mother.status).toBe('split')
+  const { batches } = await page.evaluate(
+    async () =>
+      (await (await fetch('/api/batches')).json()) as {
+        batches: { id: string; sauceName: string; status: string }[]
+      },
+  )
+  const children = []
+  for (const b of batches.filter((x) => x.status === 'underWay' && /Béarnaise|Choron/.test(x.sauceName)))
+    children.push(await cook.state(b.id))
+  expect(children.map((c) => c.planned!.sauceName).sort()).toEqual(['Béarnaise', 'Choron'])
+  for (const child of children) {
+    expect(child.clockStartedAtMs).toBe(mother.clockStartedAtMs)
+    expect(child.steps.pour!.finishedAtMs).toBe(mother.steps.pour!.finishedAtMs)
+  }
+  const bowls = children.map((c) => c.planned!.vessels.bowl)
+  expect(new Set(bowls).size).toBe(2)
+  // each is finished in its own way
+  const choron = children.find((c) => c.planned!.sauceName === 'Choron')!
+  await page.goto(`${kitchen.url}/bench/${choron.id}`)
+  await expect(page.locator('[aria-current="step"]')).toBeVisible()
+  await expectWhole(page, 'a child')
+  await expect(page.getByRole('alert').filter({ hasText: 'problem' })).toHaveCount(0)
 })

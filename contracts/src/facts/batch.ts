@@ -17,6 +17,8 @@ import {
   type CoolingPlace,
   type FoodCodeId,
   type Payloads,
+  INHERITED_KINDS,
+  type InheritedFact,
   REMEDIES,
   SYMPTOMS,
   type SaltKind,
@@ -31,6 +33,16 @@ const stamp = { channelId: uuid, name: text(60), isSimulated: z.boolean() }
 const probe = z.strictObject(stamp).optional()
 const readMass = { massG: grams, sigmaG: grams, modelVersion: version }
 const atMsOrNull = moment.nullable()
+
+/** What a child has from its mother: each checked as the fact that it was. */
+const inheritedSchema: z.ZodType<InheritedFact> = z
+  .strictObject({ id: uuid, kind: z.enum(INHERITED_KINDS), atMs: moment, payload: z.unknown() })
+  .superRefine(({ kind, payload }, context) => {
+    const read = BATCH_SCHEMAS[kind].safeParse(payload)
+    if (!read.success)
+      for (const issue of read.error.issues)
+        context.addIssue({ code: 'custom', message: issue.message, path: ['payload', ...issue.path] })
+  })
 
 /** Payloads of a batch's facts, checked against the core's types. */
 export const BATCH_SCHEMAS: { readonly [K in BatchKind]: z.ZodType<Payloads[K]> } = {
@@ -59,9 +71,16 @@ export const BATCH_SCHEMAS: { readonly [K in BatchKind]: z.ZodType<Payloads[K]> 
       settings: settingsSchema,
     }),
     plan: batchPlanSchema,
+    inherits: z
+      .strictObject({
+        batchId: uuid,
+        share: share,
+        facts: z.array(inheritedSchema).max(2000),
+      })
+      .optional(),
   }),
   'batch.finished': z.strictObject({
-    result: z.enum(['served', 'stored', 'discarded', 'merged']),
+    result: z.enum(['served', 'stored', 'discarded', 'merged', 'split']),
     reason: text(300),
   }),
   'ingredient.weighed': z.strictObject({ itemId: slug, ingredientId: slug, massG: inRange(LIMITS.massG) }),

@@ -66,7 +66,7 @@ export type Rescue = Payloads['rescue.tried'] & {
 export interface BatchState {
   readonly id: string
   readonly status:
-    'planned' | 'takenOff' | 'underWay' | 'finished' | 'stored' | 'discarded' | 'merged' | 'unknown'
+    'planned' | 'takenOff' | 'underWay' | 'finished' | 'stored' | 'discarded' | 'merged' | 'split' | 'unknown'
   readonly planned?: Payloads['batch.planned']
   readonly plan?: BatchPlan
   readonly frozen?: Frozen

@@ -6,6 +6,7 @@ import { houseRules } from '../kitchen/kitchen'
 import { foodCode } from '../safety/codes'
 import { stillIn } from '../techniques/prepare/takeOut'
 import { techniqueOf } from '../techniques/registry'
+import { inherits, withInherited } from './inherit'
 import { clockStart, mayStartClock } from '../techniques/hold/clockStart'
 import { emptyBatch, type BatchState, type Binding, type StageFact, type StepState } from './batchState'
 import { stepTemps } from './stepTemps'
@@ -32,6 +33,7 @@ const RESULT_STATUS = {
   stored: 'stored',
   discarded: 'discarded',
   merged: 'merged',
+  split: 'split',
 } as const
 const OVERSHOOT = 0.95 // under this share of the target's mass a reduction has gone too far
 const UNFINISHED_BUSINESS: readonly Fact['kind'][] = [
@@ -295,7 +297,8 @@ function take(fold: BatchFold, fact: Fact): void {
 
 /** Begins a fold with the facts that there are. @param sorted - in fold order */
 export function openFold(id: string, sorted: readonly Fact[]): BatchFold {
-  const effective = effectiveFacts(sorted)
+  const all = withInherited(sorted)
+  const effective = effectiveFacts(all)
   const corrected = new Set([...effective.changed].flatMap(([id, how]) => (how === 'corrected' ? [id] : [])))
   const fold: BatchFold = {
     draft: emptyBatch(id),
@@ -312,7 +315,7 @@ export function openFold(id: string, sorted: readonly Fact[]): BatchFold {
       : [],
     crew: new Set(),
   }
-  fold.draft.clockStartedAtMs = clockStart(sorted) // from every fact, taken back or not: a safety clock never moves later
+  fold.draft.clockStartedAtMs = clockStart(all) // from every fact, taken back or not: a safety clock never moves later
   for (const fact of effective.facts) take(fold, fact)
   return fold
 }
@@ -323,7 +326,8 @@ export function openFold(id: string, sorted: readonly Fact[]): BatchFold {
  * @returns false where it changes what is already folded (the safety clock moves): the fold must be opened anew
  */
 export function takeNext(fold: BatchFold, fact: Fact, sorted: readonly Fact[]): boolean {
-  if (mayStartClock(fact) && clockStart(sorted) !== fold.draft.clockStartedAtMs) return false
+  if (inherits(fact)) return false
+  if (mayStartClock(fact) && clockStart(withInherited(sorted)) !== fold.draft.clockStartedAtMs) return false
   take(fold, fact)
   return true
 }

@@ -69,7 +69,14 @@ export interface BatchView {
   readonly deadlines: readonly Deadline[]
 }
 
-const OVER: readonly BatchState['status'][] = ['finished', 'stored', 'discarded', 'merged', 'takenOff']
+const OVER: readonly BatchState['status'][] = [
+  'finished',
+  'stored',
+  'discarded',
+  'merged',
+  'split',
+  'takenOff',
+]
 
 /** The step a batch stands at: the one started, else the first that is not finished. */
 export function currentStep(state: BatchState, formula: Formula): FormulaStep | undefined {

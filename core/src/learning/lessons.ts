@@ -75,7 +75,8 @@ const NO_OWN_MINUTES = ['reduce', 'hold', 'cool', 'serve'] as const
 
 const took = (state: BatchState, stepId: string): number | undefined => {
   const { startedAtMs, finishedAtMs } = state.steps[stepId] ?? {}
-  return startedAtMs !== undefined && finishedAtMs !== undefined && finishedAtMs > startedAtMs
+  const isInherited = startedAtMs !== undefined && startedAtMs < (state.startedAtMs ?? 0) // it taught its mother
+  return !isInherited && startedAtMs !== undefined && finishedAtMs !== undefined && finishedAtMs > startedAtMs
     ? (finishedAtMs - startedAtMs) / MINUTE_MS
     : undefined
 }

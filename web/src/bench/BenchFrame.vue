@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { GRADE_NAMES, lateReadyAtMs, SPOON_GRADES, type BatchView, type Formula } from '@liquamen/core'
+import {
+  childrenOf,
+  GRADE_NAMES,
+  lateReadyAtMs,
+  SPOON_GRADES,
+  type BatchView,
+  type Formula,
+} from '@liquamen/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { choiceWords } from '../book/choiceWords'
@@ -10,6 +17,8 @@ import { clockText, spanText } from '../ui/format'
 import { texts } from '../ui/texts'
 import { askedOnce } from './askedOnce'
 import CautionLines from './CautionLines.vue'
+import SplitPanel from './SplitPanel.vue'
+import { splitTexts } from './splitTexts'
 import TasteHere from './TasteHere.vue'
 import type { useBench } from './useBench'
 
@@ -24,7 +33,14 @@ const router = useRouter()
 const kitchen = useKitchen()
 const reason = ref('')
 const isDiscarding = ref(false)
+const isSplitting = ref(false)
 const state = computed(() => props.view.state)
+/** Some of it may become another sauce here: nothing went into this step yet. */
+const canSplit = computed(
+  () =>
+    (state.value.plan?.yieldPortions ?? 0) > 1 &&
+    childrenOf(state.value, (kitchen.catalog?.formulas ?? []) as readonly Formula[]).length > 0,
+)
 const plan = computed(() => state.value.plan)
 const steps = computed(() =>
   props.view.formula.steps.map((s) => ({
@@ -146,6 +162,7 @@ async function discard(): Promise<void> {
         >
       </AskedRow>
       <slot name="entry" />
+      <SplitPanel v-if="isSplitting && canSplit" :view="view" :bench="bench" @close="isSplitting = false" />
       <div v-if="isDiscarding" class="choice-row">
         <v-text-field v-model="reason" :label="texts.bench.discardReason" maxlength="300" /><HoldButton
           :disabled="!reason.trim()"
@@ -159,6 +176,8 @@ async function discard(): Promise<void> {
         ><span class="ends"
           ><button v-if="bench.undo.value" class="text-key discard undo" @click="bench.takeBack()">
             {{ texts.app.undo }} <small>{{ bench.undo.value.says }}</small></button
+          ><button v-if="canSplit && !isSplitting" class="text-key discard" @click="isSplitting = true">
+            {{ splitTexts.key }}</button
           ><button
             v-if="state.status === 'underWay' && !isDiscarding"
             class="text-key discard"

@@ -381,6 +381,7 @@ export const texts = {
       takenOff: 'taken off',
       discarded: 'discarded',
       merged: 'put onto a fresh one',
+      split: 'parted',
       unknown: 'not known',
     },
     hold: 'In the well',

@@ -1,4 +1,5 @@
 import type { BatchPlan, StagePlan } from '../../batch/batchPlan'
+import type { Inheritance } from '../../batch/inherit'
 import type { Choices } from '../../formula/applyChoices'
 import type { Formula } from '../../formula/formula'
 import type { CoolingPlace } from '../../cooling/container'
@@ -56,9 +57,14 @@ const MEASURED = { isCorrectable: true } as const
 export const BATCH_KINDS = {
   'batch.planned': kind<Planned>({ v: 2, ...SEEN }),
   'batch.takenOff': kind<{ readonly reason: string }>(),
-  'batch.started': kind<{ readonly frozen: Frozen; readonly plan: BatchPlan }>({ v: 2 }),
+  'batch.started': kind<{
+    readonly frozen: Frozen
+    readonly plan: BatchPlan
+    /** Of a child: what it has from its mother. */
+    readonly inherits?: Inheritance | undefined
+  }>({ v: 2 }),
   'batch.finished': kind<{
-    readonly result: 'served' | 'stored' | 'discarded' | 'merged'
+    readonly result: 'served' | 'stored' | 'discarded' | 'merged' | 'split'
     readonly reason: string
   }>({ v: 2, ...MEASURED }),
   'ingredient.weighed': kind<{
