@@ -14,21 +14,9 @@ import {
 } from '@liquamen/core'
 import { levenbergMarquardt } from 'ml-levenberg-marquardt'
 import ode45 from 'ode45-cash-karp'
-import { median } from './interleave'
+import { inTurns } from './inTurns'
 import type { Line } from './line'
 
-/** Times of two ways of the same work, taken in turns so that a warming machine favours neither, ms. */
-function inTurns(ours: () => unknown, theirs: () => unknown, rounds = 9): [number, number] {
-  const of = (work: () => unknown) => {
-    const start = performance.now()
-    work()
-    return performance.now() - start
-  }
-  ours()
-  theirs()
-  const pairs = Array.from({ length: rounds }, () => [of(ours), of(theirs)] as const)
-  return [median(pairs.map(([a]) => a)), median(pairs.map(([, b]) => b))]
-}
 const rms = (errors: readonly number[]) =>
   Math.sqrt(errors.reduce((sum, e) => sum + e * e, 0) / errors.length)
 

@@ -1,4 +1,5 @@
-// npm run bench [-- core peers intake fanOut firstView thickenSlider steady growth]: ratios against a named peer or bound in the same run; nothing here is a test
+// npm run bench [-- core peers bowl intake fanOut firstView thickenSlider steady growth]: ratios against a named peer or bound in the same run; nothing here is a test
+import { bowl } from './bowl'
 import { core } from './core'
 import { fanOut } from './fanOut'
 import { firstView } from './firstView'
@@ -12,6 +13,7 @@ import { thickenSlider } from './thickenSlider'
 const BENCHES: Record<string, () => Line[] | Promise<Line[]>> = {
   core,
   peers,
+  bowl,
   intake,
   fanOut,
   firstView,

@@ -169,6 +169,9 @@ export { liveEmulsion, pourLeftS, type LiveEmulsion } from './techniques/eggEmul
 export { EMULSION_MODEL_VERSION } from './techniques/eggEmulsion/planEmulsion'
 export { GRAINS_FROM_C } from './techniques/eggEmulsion/replayEmulsion'
 export {
+  startYolkBath,
+  stepYolkBath,
+  yolkBathSlope,
   type BathHeat,
   BATHS,
   type BowlMaterial,

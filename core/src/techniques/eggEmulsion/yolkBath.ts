@@ -87,11 +87,16 @@ export function startYolkBath(setup: YolkBathSetup, aqueousG: number, tempC = 20
   }
 }
 
+const CLOSE_M = 1e-12
 /** Height of a volume in the sphere, m: π h² (R − h/3) = V. */
 function heightM(volumeMl: number): number {
   const target = (volumeMl * 1e-6) / Math.PI
   let h = Math.sqrt(target / SPHERE_M)
-  for (let i = 0; i < 12; i++) h -= (h * h * (SPHERE_M - h / 3) - target) / (2 * h * SPHERE_M - h * h)
+  for (let i = 0; i < 12; i++) {
+    const by = (h * h * (SPHERE_M - h / 3) - target) / (2 * h * SPHERE_M - h * h)
+    h -= by
+    if (Math.abs(by) < CLOSE_M) break
+  }
   return h
 }
 
@@ -167,13 +172,17 @@ interface StepFrame {
   readonly setup: YolkBathSetup
   readonly control: YolkBathControl
   readonly areas: Areas
+  readonly walls: ReturnType<typeof films>
   readonly fatG: number
 }
 
-function slope({ setup, control, areas, fatG }: StepFrame, [t, wall, rim, x, o, water]: Vector): Vector {
+function slope(
+  { setup, control, areas, walls, fatG }: StepFrame,
+  [t, wall, rim, x, o, water]: Vector,
+): Vector {
   const whisk = WHISKS[control.whisk]
   const bathC = BATHS[control.bath].tempC
-  const { halfWall, outer, inner, wallJPerM2K } = films(setup, control)
+  const { halfWall, outer, inner, wallJPerM2K } = walls
   const { wettedM2, topM2, rimM2 } = areas
   const q = inner * wettedM2 * (wall - t)
   const qRim = whisk.rim * inner * rimM2 * (rim - t)
@@ -196,8 +205,33 @@ function slope({ setup, control, areas, fatG }: StepFrame, [t, wall, rim, x, o, 
   ]
 }
 
-const along = (from: Vector, by: Vector, dt: number): Vector =>
-  from.map((v, i) => v + (by[i] ?? 0) * dt) as unknown as Vector
+/** Written out: it runs thousands of times for a look ahead. */
+const along = (v: Vector, by: Vector, dt: number): Vector => [
+  v[0] + by[0] * dt,
+  v[1] + by[1] * dt,
+  v[2] + by[2] * dt,
+  v[3] + by[3] * dt,
+  v[4] + by[4] * dt,
+  v[5] + by[5] * dt,
+]
+const ruled = (i: 0 | 1 | 2 | 3 | 4 | 5, [a, b, c, d]: readonly [Vector, Vector, Vector, Vector]): number =>
+  (a[i] + 2 * b[i] + 2 * c[i] + d[i]) / 6
+
+const vectorOf = (s: YolkBathState): Vector => [s.tempC, s.wallC, s.rimC, s.cookedFrac, s.overrun, s.waterG]
+/** How fast a bowl changes, per second, from a moment on: of its temperature, wall and rim °C, yolk set and overrun 0..1, water g, in this order. */
+export function yolkBathSlope(
+  setup: YolkBathSetup,
+  state: YolkBathState,
+  control: YolkBathControl,
+): (of: Vector) => Vector {
+  const areas = areasOf(
+    state.fatG > 0
+      ? Math.max(state.spreadMl, liquidMl(setup, state.waterG, state.fatG) * (1 + state.overrun))
+      : state.spreadMl,
+  )
+  const frame: StepFrame = { setup, control, areas, walls: films(setup, control), fatG: state.fatG }
+  return (of) => slope(frame, of)
+}
 
 /** One step of the bowl, at most 1 s (fourth-order Runge–Kutta). */
 export function stepYolkBath(
@@ -206,21 +240,22 @@ export function stepYolkBath(
   control: YolkBathControl,
   dtS: number,
 ): YolkBathState {
-  const areas = areasOf(
-    state.fatG > 0
-      ? Math.max(state.spreadMl, liquidMl(setup, state.waterG, state.fatG) * (1 + state.overrun))
-      : state.spreadMl,
-  )
-  const frame: StepFrame = { setup, control, areas, fatG: state.fatG }
-  const f = (v: Vector) => slope(frame, v)
-  const y: Vector = [state.tempC, state.wallC, state.rimC, state.cookedFrac, state.overrun, state.waterG]
+  const f = yolkBathSlope(setup, state, control)
+  const y = vectorOf(state)
   const k1 = f(y)
   const k2 = f(along(y, k1, dtS / 2))
   const k3 = f(along(y, k2, dtS / 2))
   const k4 = f(along(y, k3, dtS))
-  const [tempC, wallC, rimC, cooked, overrun, waterG] = y.map(
-    (v, i) => v + (dtS / 6) * ((k1[i] ?? 0) + 2 * (k2[i] ?? 0) + 2 * (k3[i] ?? 0) + (k4[i] ?? 0)),
-  ) as unknown as Vector
+  const all = [k1, k2, k3, k4] as const
+  const mean: Vector = [
+    ruled(0, all),
+    ruled(1, all),
+    ruled(2, all),
+    ruled(3, all),
+    ruled(4, all),
+    ruled(5, all),
+  ]
+  const [tempC, wallC, rimC, cooked, overrun, waterG] = along(y, mean, dtS)
   return {
     tempC,
     wallC,
