@@ -376,3 +376,7 @@ export {
 export { type Cause, type RemedyId, REMEDIES } from './rescue/remedies'
 export { rescueFamily, type RescueFamily, type Symptom, SYMPTOMS, SYMPTOMS_OF } from './rescue/symptoms'
 export { AFRESH_HOLDS, oddsOf, type Odds, type Tries } from './rescue/odds'
+// demand
+export { type Cadence, type CadenceRequest, cadences } from './demand/cadence'
+export { COVERS_CV, type Sitting } from './demand/demand'
+export { plannedHold, type PlannedHold } from './demand/plannedHold'

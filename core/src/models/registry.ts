@@ -3,6 +3,7 @@ import { BROWNING_MODELS } from './browningModels'
 import { BUTTER_MODELS } from './butterModels'
 import { CALIBRATION_MODELS } from './calibrationModels'
 import { COOLING_MODELS } from './coolingModels'
+import { DEMAND_MODELS } from './demandModels'
 import { EMULSION_MODELS } from './emulsionModels'
 import { ESTIMATOR_MODELS } from './estimatorModels'
 import { EVAPORATION_MODELS } from './evaporationModels'
@@ -43,6 +44,7 @@ export const MODELS: readonly Model[] = [
   ...THICKEN_MODELS,
   ...SEASON_MODELS,
   ...PORTION_MODELS,
+  ...DEMAND_MODELS,
   ...FADING_MODELS,
 ]
 

@@ -5,6 +5,7 @@ import { useRoute } from 'vue-router'
 import { tapped } from '../port/tapped'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { choicesFromQuery } from '../ui/choicesInAddress'
+import { cadenceTexts } from '../cadence/texts'
 import { texts } from '../ui/texts'
 import { nearOrders } from './nearOrders'
 import OrderForm from './OrderForm.vue'
@@ -106,6 +107,7 @@ function rest(order: OrderState): OrderState {
       </h1>
       <div class="keys-row">
         <v-btn v-if="cancelled" @click="undoCancel">{{ texts.service.undoCancel }}</v-btn>
+        <v-btn v-if="catalog?.formulas.length && !isTaking" to="/cadence">{{ cadenceTexts.key }}</v-btn>
         <v-btn v-if="catalog?.formulas.length && !isTaking" class="is-first" @click="isTaking = true">{{
           texts.service.newOrder
         }}</v-btn>

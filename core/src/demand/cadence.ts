@@ -1,0 +1,69 @@
+import { DomainError } from '../errors'
+import { batchOutcome, expectedPortions, newsvendor, type Sitting, type Taking } from './demand'
+
+/** A service as its batches are planned for it; minutes of the service. */
+export interface CadenceRequest extends Taking {
+  readonly sittings: readonly Sitting[]
+  readonly fromMin: number
+  readonly toMin: number
+  /** How far the covers may be off, a share. */ readonly cv: number
+  /** Running out costs so much, a portion thrown away so much. */ readonly under: number
+  readonly over: number
+  /** A batch may be no older than this when its last portion goes. */ readonly mostAgeMin: number
+  /** Making one takes so long; it is ready when its stretch begins. */ readonly makingMin: number
+  /** What a vessel makes well: no less, no more. */ readonly least?: number | undefined
+  readonly most?: number | undefined
+}
+/** One batch of a cadence. */
+export interface CadenceBatch {
+  readonly fromMin: number
+  readonly toMin: number
+  readonly startMin: number
+  readonly mean: number
+  readonly portions: number
+  readonly shortProb: number
+}
+/** So many batches, and what that comes to. */
+export interface Cadence {
+  readonly batches: readonly CadenceBatch[]
+  readonly made: number
+  readonly wasted: number
+  readonly short: number
+  /** Chance that any of them is not enough. */ readonly shortProb: number
+  /** One of them is more than its vessel makes. */ readonly isTooBig: boolean
+}
+const MORE_TO_SHOW = 4
+const MOST_BATCHES = 40
+
+/** The ways to make a sauce for a service: as few batches as its age allows, and some more; each as big as is worth it. Nothing is carried over, new never goes onto old. `kitchen:§12` @throws DomainError `tooShortAge` where it cannot stand long enough to be served at all */
+export function cadences(of: CadenceRequest): Cadence[] {
+  const lengthMin = of.toMin - of.fromMin
+  const fewest = Math.ceil(lengthMin / of.mostAgeMin - 1e-9)
+  if (!(of.mostAgeMin > 0) || !(lengthMin > 0) || fewest > MOST_BATCHES)
+    throw new DomainError('tooShortAge', 'mostAgeMin', of.mostAgeMin)
+  return Array.from({ length: MORE_TO_SHOW }, (_, i) => cadenceOf(of, fewest + i))
+}
+
+function cadenceOf(of: CadenceRequest, n: number): Cadence {
+  const eachMin = (of.toMin - of.fromMin) / n
+  let [made, wasted, short, enough] = [0, 0, 0, 1]
+  const batches = Array.from({ length: n }, (_, i): CadenceBatch => {
+    const [fromMin, toMin] = [of.fromMin + i * eachMin, of.fromMin + (i + 1) * eachMin]
+    const mean = expectedPortions(of.sittings, of, fromMin, toMin)
+    const portions = Math.max(of.least ?? 0, newsvendor(mean, of.cv, of))
+    const outcome = batchOutcome(portions, mean, of.cv)
+    made += portions
+    wasted += outcome.wasted
+    short += outcome.short
+    enough *= 1 - outcome.shortProb
+    return { fromMin, toMin, startMin: fromMin - of.makingMin, mean, portions, shortProb: outcome.shortProb }
+  })
+  return {
+    batches,
+    made,
+    wasted,
+    short,
+    shortProb: 1 - enough,
+    isTooBig: batches.some((b) => b.portions > (of.most ?? Infinity)),
+  }
+}

@@ -1,0 +1,63 @@
+import { createPinia, setActivePinia } from 'pinia'
+import { describe, expect, it } from 'vitest'
+import { memoryKitchen } from '../testing/memoryKitchen'
+import { address, catalog, mountScreen } from '../testing/mountScreen'
+import { onScreen, settle } from '../testing/onScreen'
+import CadencePage from './CadencePage.vue'
+
+const FIVE_PM = Date.UTC(2026, 10, 28, 17)
+async function page() {
+  setActivePinia(createPinia())
+  const kitchen = memoryKitchen(FIVE_PM)
+  const w = mountScreen(CadencePage, {}, { port: kitchen.port })
+  await settle()
+  const field = (label: string) => w.findAll('.v-text-field').find((f) => f.text().includes(label))!
+  return {
+    ...onScreen(w),
+    kitchen,
+    type: async (label: string, value: string) => {
+      await field(label).find('input').setValue(value)
+      await settle()
+    },
+    chooses: async (id: string) => {
+      w.findAllComponents({ name: 'VSelect' })[0]!.vm.$emit('update:modelValue', id)
+      await settle()
+    },
+  }
+}
+
+describe('batches for a service', () => {
+  it.each(catalog.formulas.filter((f) => !f.makes).map((f) => [f.id]))(
+    '%s: how long it stands as planned sets how many batches there are; none is older, nothing is no number',
+    async (id) => {
+      const at = await page()
+      await at.chooses(id)
+      expect(at.says()).not.toMatch(/NaN|undefined|Infinity/)
+      const age = Number(/none older than (\d+) min/.exec(at.says())![1])
+      const may = Number(/may stand (\d+) min/.exec(at.says())![1])
+      expect(age).toBeLessThanOrEqual(may - 4)
+    },
+  )
+  it('what is picked becomes orders, each wanted when its stretch begins, and as big as is worth it', async () => {
+    const at = await page()
+    await at.type('A batch may be so old', '105')
+    expect(at.says()).toContain('2 batches')
+    await at.press(/^Take 2 batches/)
+    const taken = at.kitchen.made.flatMap((f) => (f.kind === 'order.taken' ? [f.payload] : []))
+    expect(taken.map((t) => t.label)).toEqual(['Batch 1 of 2', 'Batch 2 of 2'])
+    expect(taken.map((t) => new Date(t.pickupAtMs).toISOString().slice(11, 16))).toEqual(['19:00', '20:45'])
+    expect(taken[0]!.portions).toBeGreaterThanOrEqual(taken[1]!.portions)
+    expect(address).toBe('/service')
+  })
+  it('what cannot be is said in words: no number, a service that ends before it begins, a sauce that cannot stand', async () => {
+    const at = await page()
+    await at.type('Take it, of a hundred', 'some')
+    expect(at.says()).toContain('A number or a clock time is missing')
+    await at.type('Take it, of a hundred', '35')
+    await at.type('until', '18:00')
+    expect(at.says()).toContain('the service ends before it begins')
+    await at.type('until', '22:30')
+    await at.type('A batch may be so old', '0')
+    expect(at.says()).toContain('make it to order')
+  })
+})
