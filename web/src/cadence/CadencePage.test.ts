@@ -33,8 +33,9 @@ describe('batches for a service', () => {
       const at = await page()
       await at.chooses(id)
       expect(at.says()).not.toMatch(/NaN|undefined|Infinity/)
-      const age = Number(/none older than (\d+) min/.exec(at.says())![1])
       const may = Number(/may stand (\d+) min/.exec(at.says())![1])
+      if (may < 11) return expect(at.says()).toContain('make it to order') // a mounted butter in this well's water
+      const age = Number(/none older than (\d+) min/.exec(at.says())![1])
       expect(age).toBeLessThanOrEqual(may - 4)
     },
   )
