@@ -5,6 +5,7 @@ import { expect, openScreen, test } from '../kitchenServer'
 /** Each screen with what is there once it stands. */
 const SCREENS = {
   '/service': 'h1',
+  '/cadence': 'td',
   '/stove': 'h1',
   '/bench': 'svg.bench',
   '/log': 'a.line',
@@ -125,6 +126,11 @@ test(`every screen by day and night: no serious axe finding, no overflow at eith
   for (let i = 0; i < 5; i++) await page.keyboard.press('Space') // as fast as a hand can: none is lost, none counts twice
   await page.getByText('pour on').waitFor()
   await check('pour')
+  await page.getByRole('button', { name: 'Rescue', exact: true }).click()
+  await page.getByRole('button', { name: 'split', exact: true }).click()
+  await page.getByText('Cause:').waitFor()
+  await check('the rescue of a pour')
+  await page.keyboard.press('Escape')
   await openScreen(page, kitchen, '/service')
   await page.getByRole('button', { name: 'Take an order' }).click()
   await expect(page.locator('.v-checkbox svg').first()).toBeVisible() // a box that cannot be seen is none

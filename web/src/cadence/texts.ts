@@ -2,8 +2,8 @@ import type { HoldMargin } from '@liquamen/core'
 
 /** Words of the batches for a service. */
 export const cadenceTexts = {
-  key: 'Batches for a service',
-  title: 'Batches for a service',
+  key: 'An evening’s batches',
+  title: 'An evening’s batches',
   back: 'Back to the orders',
   sauce: 'Sauce',
   covers: (i: number) => `Guests, sitting ${i}`,
