@@ -1,6 +1,6 @@
 import { techniqueOf, type Formula, type TechniqueId } from '@liquamen/core'
 import demo from '../../demo/larchwater-house.json' with { type: 'json' }
-import { finishStep, takeOrder } from '../cook'
+import { finishStep, putOnStove, takeOrder } from '../cook'
 import { expect, openScreen, runAhead, test } from '../kitchenServer'
 
 const OUT = new URL('../../docs/screenshots/', import.meta.url).pathname
@@ -8,7 +8,7 @@ const VIEWS = [
   ['service', '/service', 1280, 800, 'day'],
   ['stove', '/stove', 1280, 800, 'day'],
   ['bench', '/bench', 1280, 800, 'day'],
-  ['bench-night-portrait', '/bench', 820, 1180, 'night'],
+  ['cadence', '/cadence', 1280, 800, 'day'],
   ['log', '/log', 1280, 800, 'day'],
   ['book', '/book', 1280, 800, 'day'],
   ['larder', '/larder', 1280, 800, 'day'],
@@ -26,6 +26,7 @@ test('pictures of the main views', async ({ page, kitchen }) => {
       .locator(
         {
           '/bench': 'svg.bench',
+          '/cadence': 'td',
           '/log': 'a.line',
           '/book': 'a.node',
           '/larder': 'li',
@@ -90,6 +91,10 @@ test('pictures of the main views', async ({ page, kitchen }) => {
     .poll(async () => page.locator('.temp.glance').textContent(), { timeout: 30_000 })
     .toMatch(/^[56]\d/)
   await page.screenshot({ path: `${OUT}emulsion.png` })
+  await page.getByRole('button', { name: 'Rescue', exact: true }).click()
+  await page.getByRole('button', { name: 'split', exact: true }).click()
+  await page.getByText('Cause:').waitFor()
+  await page.screenshot({ path: `${OUT}rescue.png` })
 })
 
 /** A sauce and its step for each technique whose bench has no picture above. */
@@ -97,8 +102,6 @@ const BENCHES: readonly (readonly [technique: TechniqueId, sauce: string, stepId
   ['prepare', 'lyonnaise'],
   ['simmer', 'brownStockMade'],
   ['thicken', 'supreme', 'liaison'],
-  ['season', 'bordelaise'],
-  ['cool', 'fishStockMade'],
 ]
 const formulas = demo.catalog.formulas as unknown as Formula[]
 
@@ -127,3 +130,17 @@ for (const [technique, id, stepId] of BENCHES)
     if (technique === 'thicken') await page.getByLabel('Coat that is wanted').scrollIntoViewIfNeeded()
     await page.screenshot({ path: `${OUT}bench-${technique}.png` })
   })
+
+test('picture of a butter that is browned by ear, upright and by night', async ({ page, kitchen }) => {
+  await page.addInitScript(() => localStorage.setItem('liquamen.theme', 'night'))
+  await page.setViewportSize({ width: 820, height: 1180 })
+  await openScreen(page, kitchen, '/service')
+  await putOnStove(page, { sauce: 'Hazelnut butter with capers', portions: 6, label: 'Table 6' })
+  await page.getByRole('button', { name: /^Light it/ }).click()
+  await runAhead(page, 2)
+  await page.getByRole('button', { name: 'It sings' }).click()
+  await runAhead(page, 4.5)
+  await page.getByRole('button', { name: 'Gone quiet' }).click()
+  await expect(page.getByText('dry: now it browns')).toBeVisible()
+  await page.screenshot({ path: `${OUT}bench-night-portrait.png` })
+})

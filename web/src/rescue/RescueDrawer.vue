@@ -106,6 +106,7 @@ async function afresh(): Promise<void> {
       <template v-if="now">
         <p class="cause" role="status">
           <strong>{{ says.cause }}</strong> {{ cause }}
+          <span v-if="now.offers.length" class="ten">{{ says.works }}</span>
         </p>
         <p v-if="now.isPastClock" class="wine label" role="alert">✕ {{ says.pastClock }}</p>
         <p v-else-if="!now.offers.length" class="wine label">✕ {{ says.lost }}</p>
@@ -128,7 +129,6 @@ async function afresh(): Promise<void> {
                 <span class="name">{{ says.remedies[o.id].name }}</span>
               </p>
               <div class="odds">
-                <p v-if="o === now.offers[0]" class="ten">{{ says.ofTen }}</p>
                 <OddsRule :odds="o.odds" :says="oddsSay(o.odds)" />
               </div>
             </div>
@@ -259,8 +259,7 @@ async function afresh(): Promise<void> {
   margin-left: auto;
 }
 .ten {
-  font-size: 15px;
-  line-height: 1;
+  float: right;
   color: var(--ink-soft);
 }
 .how {

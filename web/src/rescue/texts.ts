@@ -27,7 +27,6 @@ export const rescueTexts = {
     burnt: 'burnt',
   } satisfies Record<Symptom, string>,
   works: 'works, of ten tries',
-  ofTen: 'of ten tries',
   tried: (n: number, held: number) => `here: ${held} of ${n} held`,
   minutes: (low: string, high: string) => (low === high ? `${low} min` : `${low}–${high} min`),
   done: (clock: string) => `done ${clock}`,

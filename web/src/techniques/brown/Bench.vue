@@ -64,7 +64,8 @@ const juice = computed(() => {
 })
 const hot = computed(() => {
   if (!brown.value || !work.value?.browns || brown.value.waterG > 0) return undefined
-  const { massG, tempC } = brown.value
+  const { massG, tempC: nowC, offAt } = brown.value
+  const tempC = isStopped.value ? nowC : Math.max(nowC, offAt?.tempC ?? nowC) // as hot as it will be when it is hazelnut
   const butter = { massG, tempC, panJPerK: work.value.browns.panJPerK }
   return { ...quench(butter, juice.value), leastG: leastJuiceG(butter), isTooHot: tempC > QUENCH_MOST_C }
 })
