@@ -373,7 +373,8 @@ export {
   type RescueNow,
   type RescueOffer,
 } from './rescue/rescueNow'
-export { type Cause, type RemedyId, REMEDIES } from './rescue/remedies'
+export { type Cause } from './rescue/cause'
+export { type RemedyId, REMEDIES } from './rescue/remedies'
 export { rescueFamily, type RescueFamily, type Symptom, SYMPTOMS, SYMPTOMS_OF } from './rescue/symptoms'
 export { AFRESH_HOLDS, oddsOf, type Odds, type Tries } from './rescue/odds'
 // demand

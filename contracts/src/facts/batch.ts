@@ -158,7 +158,7 @@ export const BATCH_SCHEMAS: { readonly [K in BatchKind]: z.ZodType<Payloads[K]> 
   }),
   'sauce.broke': z.strictObject({ stepId }),
   'rescue.tried': z.strictObject({ stepId, symptom: z.enum(SYMPTOMS), remedy: z.enum(REMEDIES) }),
-  'rescue.ended': z.strictObject({ triedId: uuid, isHeld: z.boolean() }),
+  'rescue.ended': z.strictObject({ stepId, triedId: uuid, isHeld: z.boolean() }),
   'hold.stirred': z.strictObject({ stepId }),
   'hold.goneOn': z.strictObject({ reason: text(300) }),
   'insert.takenOut': z.strictObject({ stepId, what: text(40).min(1) }),

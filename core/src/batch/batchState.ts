@@ -24,6 +24,8 @@ export type StageFact = Extract<
       | 'pour.stopped'
       | 'cooling.placed'
       | 'cooling.reheated'
+      | 'sauce.broke'
+      | 'rescue.ended'
   }
 >
 

@@ -240,6 +240,7 @@ function apply(fold: BatchFold, fact: FactOf<BatchKind>): void {
       return goOn(fold, fact)
     case 'sauce.broke':
       draft.brokeAtMs = [...draft.brokeAtMs, fact.atMs]
+      fold.stageFacts.push(fact)
       return
     case 'rescue.tried':
       draft.rescues = [...draft.rescues, { ...fact.payload, id: fact.id, atMs: fact.atMs }]
@@ -247,6 +248,7 @@ function apply(fold: BatchFold, fact: FactOf<BatchKind>): void {
     case 'rescue.ended': {
       const { triedId, isHeld } = fact.payload
       draft.rescues = draft.rescues.map((r) => (r.id === triedId ? { ...r, isHeld } : r))
+      fold.stageFacts.push(fact)
       return
     }
     case 'cooling.placed':

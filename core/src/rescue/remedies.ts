@@ -1,7 +1,7 @@
 import type { Ingredient } from '../ingredients/ingredient'
 import type { MinutesBand } from '../formula/formula'
 import { butterPartsOf } from '../mixture/butterPartsOf'
-import { butterRoomG, phaseFraction, waterNeededG, type Phases } from '../mixture/phases'
+import { butterRoomG, waterNeededG, type Phases } from '../mixture/phases'
 import type { Tool } from '../techniques/eggEmulsion/butterPour'
 import { CREAM_PHI } from '../techniques/reduce/creamEdge'
 import type { TasteRemedy } from '../techniques/season/remedies'
@@ -73,7 +73,8 @@ const ONE_YOLK_G = 17
 const SET_UP_S = 60
 const WARM_C = 50
 const HOT_C = 75
-const COOKED_FROM = 0.1
+/** Yolk set less than this is raw: no butter thickens it. */
+export const COOKED_FROM = 0.1
 const LEAST_G = 1
 
 const band = (value: number, low = value, high = value): MinutesBand => ({ low, value, high })
@@ -275,68 +276,4 @@ const OWN: Readonly<Partial<Record<RescueFamily, (symptom: Symptom, of: Ailing) 
 export function remediesFor(symptom: Symptom, of: Ailing): Remedy[] {
   const own = OWN[of.family]?.(symptom, of) ?? []
   return own.length ? own : anyOf(symptom, of)
-}
-
-/** Why it went wrong, by what is known of the batch. */
-export type Cause =
-  | { readonly because: 'tooFast'; readonly freeOilFrac: number }
-  | { readonly because: 'tooLittleWater'; readonly phaseFrac: number }
-  | { readonly because: 'tooLittleButter'; readonly phaseFrac: number }
-  | { readonly because: 'undercooked'; readonly setFrac: number }
-  | { readonly because: 'overheated' | 'tooHot' | 'tooCold'; readonly tempC: number }
-  | { readonly because: 'stoodLong'; readonly minutes: number }
-  | { readonly because: 'dried'; readonly lostG: number }
-  | { readonly because: 'unknown' }
-
-/** What the record of a batch says beside its sauce. */
-export interface Known extends Ailing {
-  readonly tempC: number | undefined
-  readonly hottestC: number | undefined
-  readonly freeOilFrac: number | undefined
-  readonly heldMin: number | undefined
-}
-const LIMITS = {
-  scrambleC: 68,
-  freeOil: 0.04,
-  phase: 0.7,
-  setsC: 40,
-  mountedC: 58,
-  coldC: 35,
-  dried: 3,
-  longMin: 60,
-}
-
-/** The likeliest cause of what a cook sees, from the batch's own facts. `emulsion:§10` */
-export function causeOf(symptom: Symptom, of: Known): Cause {
-  const phaseFrac = phaseFraction(of.phases)
-  const isButtery = of.family === 'egg' || of.family.startsWith('mounted') || of.family === 'cream'
-  const hotC = Math.max(of.tempC ?? -Infinity, of.hottestC ?? -Infinity)
-  const tooHotC = of.family === 'egg' ? LIMITS.scrambleC : LIMITS.mountedC
-  const tooColdC = of.family === 'egg' ? LIMITS.setsC : LIMITS.coldC
-  const all: readonly (Cause | undefined | false)[] = [
-    (symptom === 'fineGrain' || symptom === 'curds') &&
-      hotC > -Infinity && { because: 'overheated', tempC: hotC },
-    symptom === 'coldSplit' && of.tempC !== undefined && { because: 'tooCold', tempC: of.tempC },
-    ['beads', 'split'].includes(symptom) &&
-      (of.freeOilFrac ?? 0) > LIMITS.freeOil && { because: 'tooFast', freeOilFrac: of.freeOilFrac ?? 0 },
-    ['beads', 'split'].includes(symptom) &&
-      isButtery &&
-      of.family !== 'cream' &&
-      hotC > tooHotC && { because: 'tooHot', tempC: hotC },
-    ['beads', 'split'].includes(symptom) &&
-      of.tempC !== undefined &&
-      of.tempC < tooColdC && { because: 'tooCold', tempC: of.tempC },
-    ['beads', 'split', 'thick'].includes(symptom) &&
-      isButtery &&
-      phaseFrac > LIMITS.phase && { because: 'tooLittleWater', phaseFrac },
-    ['skin', 'thick', 'beads', 'salty'].includes(symptom) &&
-      of.lostG >= LIMITS.dried && { because: 'dried', lostG: of.lostG },
-    ['split', 'coldSplit', 'skin'].includes(symptom) &&
-      (of.heldMin ?? 0) >= LIMITS.longMin && { because: 'stoodLong', minutes: of.heldMin ?? 0 },
-    symptom === 'thin' &&
-      of.family === 'egg' &&
-      (of.setFrac ?? 1) < COOKED_FROM && { because: 'undercooked', setFrac: of.setFrac ?? 0 },
-    symptom === 'thin' && of.family === 'egg' && { because: 'tooLittleButter', phaseFrac },
-  ]
-  return all.find((c) => c !== false && c !== undefined) || { because: 'unknown' }
 }

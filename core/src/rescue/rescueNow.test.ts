@@ -105,6 +105,27 @@ describe('amounts', () => {
   })
 })
 
+describe('a bowl that split', () => {
+  it('takes no more butter until it is whole again, and then goes on', () => {
+    const { put, endsAtMs, viewAt } = rehearse('hollandaise', { untilStepId: 'pour' })
+    const bowlAt = (min: number) => {
+      const { live } = viewAt(endsAtMs + min * MIN)
+      if (live?.kind !== 'eggEmulsion') throw new Error('no bowl')
+      return live.bowl
+    }
+    put('sauce.broke', endsAtMs + MIN, { stepId: 'pour' })
+    expect(bowlAt(2).isBroken).toBe(true)
+    const tried = put('rescue.tried', endsAtMs + 2 * MIN, {
+      stepId: 'pour',
+      symptom: 'split',
+      remedy: 'hotWater',
+    })
+    put('rescue.ended', endsAtMs + 4 * MIN, { stepId: 'pour', triedId: tried.id, isHeld: true })
+    expect(bowlAt(5).isBroken).toBe(false)
+    expect(bowlAt(5).safePourGPerS).toBeGreaterThan(bowlAt(3).safePourGPerS)
+  })
+})
+
 describe('what it is worth', () => {
   it('the house’s own tries move the odds, and narrow them', () => {
     const [few, many] = [oddsOf(0.85), oddsOf(0.85, { wins: 4, tries: 20 })]
@@ -114,6 +135,12 @@ describe('what it is worth', () => {
   })
   it('with no time for anything it is said to be hopeless', () => {
     expect(chooseRescue({ prob: 0.85, fixMin: 6, afreshMin: 12, leftMin: 3 }).isHopeless).toBe(true)
+  })
+  it('how hot its vinegar boiled is not the cause of a split', () => {
+    const { put, endsAtMs, viewAt } = rehearsed('bearnaise', 'season')
+    put('reading.taken', endsAtMs - 20 * MIN, { stepId: 'reduce', how: 'temperature', tempC: 97 })
+    const view = viewAt(endsAtMs + MIN)
+    expect(rescueOf(view, 'split', endsAtMs + MIN).cause.because).not.toBe('tooHot')
   })
   it('the cause is read from the record: too hot, stood long, dried out', () => {
     const { view, put, endsAtMs, viewAt } = rehearsed('hollandaise', 'season')

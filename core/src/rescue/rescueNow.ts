@@ -9,16 +9,20 @@ import { contentsPhases, contentsShare, sauceOf, type Contents } from '../pan/co
 import { acidBandOf, tasteOf } from '../techniques/season/taste'
 import { tasteRemedies } from '../techniques/season/remedies'
 import { stockOf } from '../techniques/season/stockOf'
+import { techniqueOf } from '../techniques/registry'
 import { TEXTURE_STOPS } from '../techniques/reduce/textureStop'
 import { wantedCoatPaS } from '../techniques/thicken/endsOnSpoon'
 import { letDown } from '../techniques/thicken/letDown'
 import { thickenerDoses } from '../techniques/thicken/thickenerDose'
 import { chooseRescue, oddsOf, type Odds, type RescueChoice, type Tries } from './odds'
-import { causeOf, remediesFor, type Cause, type Known, type Remedy, type RemedyId } from './remedies'
+import { causeOf, type Cause, type Known } from './cause'
+import { remediesFor, type Remedy, type RemedyId } from './remedies'
 import { rescueFamily, type RescueFamily, type Symptom } from './symptoms'
 
 const MINUTE_MS = 60_000
 const NAPPE_PA_S = TEXTURE_STOPS.nappe.paS[1]
+/** Rooms in which a sauce has its butter, or may lose it. */
+const BUTTER_IN = ['eggEmulsion', 'mount', 'season', 'hold', 'serve'] as const
 const DRAWN_OUT_G = 1
 
 /** A new one instead: how long, until when it may be begun, and what must be to hand for it. */
@@ -86,7 +90,11 @@ function knownOf(view: BatchView, left: Contents, nowMs: number): Known {
   const wantedPaS = formula.steps.flatMap((s) => wantedCoatPaS(s) ?? []).at(-1) ?? NAPPE_PA_S
   const step = view.step ?? formula.steps.at(-1)
   const thinner = goods.get(wanted.stock?.id ?? '') ?? goods.get('water')
-  const temps = tempsRead(state.stageFacts)
+  // how hot its wine boiled says nothing of its butter
+  const temps = tempsRead(state.stageFacts).filter((t) => {
+    const at = formula.steps.find((s) => s.id === t.stepId)
+    return at && BUTTER_IN.some((id) => id === techniqueOf(at).id)
+  })
   const butterId = state.plan?.weighOut.find((l) => goods.get(l.ingredientId)?.emulsionRole === 'butter')
   return {
     family: rescueFamily(state),

@@ -3,6 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { createPinia, setActivePinia } from 'pinia'
 import { computed, effectScope, nextTick, ref } from 'vue'
 import { kitchenNowMs, setClockOffset } from '../port/clock'
+import { createPourTick } from './pourTick'
 import { useAlarms } from './useAlarms'
 
 /** An audio clock that moves by hand, and what lies on it. */
@@ -114,5 +115,29 @@ describe('alarms lie on the audio clock', () => {
     expect(Math.min(...heard())).toBeLessThan(1)
     expect(alarms.calling(kitchenNowMs()).map((d) => d.sauce)).toEqual(['Hollandaise', 'Jus', 'Velouté'])
     expect(alarms.isFlashing(kitchenNowMs())).toBe(true)
+  })
+})
+
+describe('a pour that is heard', () => {
+  const heard = (gPerS: number | undefined, seconds: number) => {
+    audio.tones = []
+    const follow = createPourTick(() => new Context() as unknown as AudioContext)
+    for (let s = 0; s < seconds; s++) {
+      follow(gPerS)
+      audio.now += 1
+    }
+    return { ticks: audio.tones.filter((t) => t.at <= audio.now).length, follow }
+  }
+  it('ticks once for each two grams, quicker as it may, and is still without a pour', () => {
+    expect(heard(0.5, 20).ticks).toBeGreaterThanOrEqual(5)
+    expect(heard(0.5, 20).ticks).toBeLessThanOrEqual(6)
+    expect(heard(2, 20).ticks).toBeGreaterThanOrEqual(20)
+    expect(heard(2, 20).ticks).toBeLessThanOrEqual(22)
+    expect(heard(undefined, 20).ticks).toBe(0)
+  })
+  it('stopped, what was to come is taken back', () => {
+    const { follow } = heard(2, 3)
+    follow(undefined)
+    expect(audio.tones.filter((t) => t.at > audio.now).every((t) => t.isStopped)).toBe(true)
   })
 })

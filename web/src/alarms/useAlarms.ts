@@ -4,6 +4,7 @@ import { useKitchen } from '../port/useKitchen'
 import type { Deadline, DeadlineKind } from '@liquamen/core'
 import { deadlineVerb } from '../ui/deadlineVerb'
 import { texts } from '../ui/texts'
+import { createPourTick } from './pourTick'
 import { actNowNotes, lookSoonNotes, pastLimitNotes, scheduleNotes, stepNotes, type Note } from './sounds'
 
 const AHEAD_MS = 90 * 60_000
@@ -83,5 +84,7 @@ export function useAlarms(deadlines: ComputedRef<readonly Deadline[]>) {
         new SpeechSynthesisUtterance(texts.alarm.spoken(d.well, d.ring, d.sauce, deadlineVerb(d))),
       )
   }
-  return { canBeHeard, openService, calling, isFlashing, say }
+  /** Ticks while butter is poured, as fast as the sauce takes it; still again with no pace. */
+  const tickPour = createPourTick(() => (canBeHeard.value ? audio.value : undefined))
+  return { canBeHeard, openService, calling, isFlashing, say, tickPour }
 }

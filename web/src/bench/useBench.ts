@@ -121,7 +121,7 @@ export function useBench(view: Ref<BatchView>) {
     },
     /** Whether it held. */
     endRescue: (triedId: string, isHeld: boolean, says: string) =>
-      keep('rescue.ended', { triedId, isHeld }, says),
+      keep('rescue.ended', { stepId: stepId.value, triedId, isHeld }, says),
     /** It is found broken. */
     broke: (says: string) => keep('sauce.broke', { stepId: stepId.value }, says),
     /** What is seen or heard of the step, in one tap. */

@@ -148,7 +148,7 @@ export const BATCH_KINDS = {
   /** A remedy that was begun; what went in for it is on record beside it. */
   'rescue.tried': kind<{ readonly stepId: string; readonly symptom: Symptom; readonly remedy: RemedyId }>(),
   /** Whether it held. */
-  'rescue.ended': kind<{ readonly triedId: string; readonly isHeld: boolean }>(),
+  'rescue.ended': kind<{ readonly stepId: string; readonly triedId: string; readonly isHeld: boolean }>(),
   /** Where a base stands to cool, and in what. */
   'cooling.placed': kind<{ readonly stepId: string; readonly place: CoolingPlace }>(),
   /** A missed stage put right, once: brought to the boil and cooled anew. */

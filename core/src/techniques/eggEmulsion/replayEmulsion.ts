@@ -108,6 +108,13 @@ function applyFact(r: Replay, frame: ReplayFrame, fact: StageFact): void {
       r.bowl = { ...r.bowl, cookedFrac: Math.max(r.bowl.cookedFrac, SEEN[fact.payload.cue] ?? 0) }
       if (fact.payload.cue === 'split') r.pour = { ...r.pour, isBroken: true }
       return
+    case 'sauce.broke':
+      r.pour = { ...r.pour, isBroken: true }
+      return
+    case 'rescue.ended': // brought back, its oil is in it again: it may be poured on
+      if (fact.payload.isHeld)
+        r.pour = { ...r.pour, isBroken: false, freeG: 0, emulsifiedG: r.pour.emulsifiedG + r.pour.freeG }
+      return
     case 'pour.started':
       r.pouring = fact.payload
       r.stretchG = 0

@@ -9,7 +9,7 @@ import {
   pourLeftS,
   type LiveEmulsion,
 } from '@liquamen/core'
-import { computed, ref, toRef } from 'vue'
+import { computed, inject, onScopeDispose, ref, toRef, watch } from 'vue'
 import { useKitchenNow } from '../../port/useKitchen'
 import { clockText, numberText, spanText } from '../../ui/format'
 import AskedRow from '../../ui/AskedRow.vue'
@@ -24,6 +24,7 @@ import TempEntry from '../../bench/TempEntry.vue'
 import LoadScale from './LoadScale.vue'
 import ProbeLine from '../../bench/ProbeLine.vue'
 import { useBenchKeys } from '../../bench/useBenchKeys'
+import { alarmsKey } from '../../alarms/alarmsKey'
 import { useBench } from '../../bench/useBench'
 import StepBench from '../../bench/StepBench.vue'
 import BlendBench from './BlendBench.vue'
@@ -53,6 +54,14 @@ const liftSpan = computed(() =>
 const isLiftDue = computed(
   () => bowl.value.isOnBath && bowl.value.liftAtMs !== undefined && bowl.value.liftAtMs <= nowMs.value,
 )
+/** The pace is heard: eyes stay on the sauce. */
+const alarms = inject(alarmsKey, undefined)
+watch(
+  [nowMs, () => bowl.value?.isPouring],
+  () => alarms?.tickPour(bowl.value?.isPouring ? bowl.value.safePourGPerS : undefined),
+  { immediate: true },
+)
+onScopeDispose(() => alarms?.tickPour(undefined))
 const pace = computed(() => {
   const g = bowl.value.safePourGPerS
   if (g < DROPS_UNDER_G_PER_S) return 'drops'
