@@ -1,5 +1,5 @@
 import { defineConfig } from 'vitest/config'
-import { web, webMocked } from './web/vitest.projects'
+import { web, webApart } from './web/vitest.projects'
 
 const SEED = `${import.meta.dirname}/vitest.seed.ts`
 const isolate = false // pure functions leave nothing behind: what is imported once serves every file of a worker
@@ -32,7 +32,7 @@ export default defineConfig({
       { test: { name: 'devices', root: 'devices', include: ['src/**/*.test.ts'], testTimeout, isolate } },
       './server/vitest.config.ts',
       web,
-      webMocked,
+      webApart,
     ],
   },
 })

@@ -78,8 +78,8 @@ export async function finishStep(page: Page): Promise<void> {
 const soon = <T>(ask: () => T | Promise<T>, message?: string) =>
   expect.poll(ask, { intervals: [20, 40, 80, 160], ...(message ? { message } : {}) })
 
-/** How far the evening of this worker's kitchen has run, minutes. */
-let aheadMin = 0
+/** How far the evening of each kitchen has run, minutes, by its address. */
+const aheadMin = new Map<string, number>()
 
 /** The cook's hands: what is tapped and typed, and a clock that is moved ahead. */
 export class Cook {
@@ -95,8 +95,10 @@ export class Cook {
     await this.page.getByRole('button', { name }).first().click()
   }
   async wait(minutes: number): Promise<void> {
-    aheadMin += minutes
-    await runAhead(this.page, aheadMin)
+    const kitchen = new URL(this.page.url()).origin
+    const ahead = (aheadMin.get(kitchen) ?? 0) + minutes
+    aheadMin.set(kitchen, ahead)
+    await runAhead(this.page, ahead)
   }
   /** Opens an entry by its key, types a number and keeps it. */
   async enter(key: RegExp, value: number): Promise<void> {

@@ -5,13 +5,10 @@ import { cpSync, mkdtempSync, rmSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { withClient } from '../server/src/db/prepare'
 
 import { TABLET } from './tablet'
 
 const ACTION_TIMEOUT_MS = 30_000
-/** The database that holds the demo kitchen as it is when first opened. */
-const LOADED = 'e2e_loaded'
 const ROOT = new URL('..', import.meta.url).pathname
 
 function freePort(): Promise<number> {
@@ -27,33 +24,21 @@ function freePort(): Promise<number> {
 export class KitchenServer {
   private child: ChildProcess | undefined
   private readonly standIns: ChildProcess[] = []
+  private readonly database = `e2e_${randomBytes(6).toString('hex')}`
   readonly pageFolder = mkdtempSync(join(tmpdir(), 'liquamen-page-'))
   /** Code to enrol a device, where the kitchen asks for one. */
   code = ''
   private constructor(
     private readonly port: number,
     private readonly isEmpty: boolean,
-    private readonly database = `e2e_${randomBytes(6).toString('hex')}`,
   ) {
     cpSync(join(ROOT, 'web/dist'), this.pageFolder, { recursive: true })
   }
 
-  /** Opens a kitchen of its own: the demo's, copied from the one that `prepareDemo` loaded, or an empty one. */
   static async create(isEmpty = false): Promise<KitchenServer> {
     const server = new KitchenServer(await freePort(), isEmpty)
-    if (!isEmpty)
-      await withClient(process.env.LIQUAMEN_SUPERUSER_URL!, (client) =>
-        client.query(`CREATE DATABASE ${server.database} TEMPLATE ${LOADED} OWNER liquamen_owner`),
-      )
     await server.start()
     return server
-  }
-  /** Loads the demo kitchen once, through the server's own start, for all to copy. */
-  static async prepareDemo(): Promise<void> {
-    const server = new KitchenServer(await freePort(), false, LOADED)
-    await server.start()
-    await server.stop()
-    await server.dispose()
   }
   get url(): string {
     return `http://127.0.0.1:${this.port}`

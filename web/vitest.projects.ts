@@ -1,8 +1,8 @@
 import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vitest/config'
 
-/** A module that is put in place of another stays so for every file of a worker: such tests are run apart. */
-const MOCKED = 'src/**/*.mocked.test.ts'
+/** Tests that put a module in place of another, or leave a line open that tries again: for these a worker of their own. */
+const APART = 'src/**/*.apart.test.ts'
 
 const of = (name: string, files: { include: string[]; exclude?: string[]; isolate: boolean }) =>
   defineConfig({
@@ -23,5 +23,5 @@ const of = (name: string, files: { include: string[]; exclude?: string[]; isolat
     },
   })
 /** What a screen needs is imported once for all of them. */
-export const web = of('web', { include: ['src/**/*.test.ts'], exclude: [MOCKED], isolate: false })
-export const webMocked = of('webMocked', { include: [MOCKED], isolate: true })
+export const web = of('web', { include: ['src/**/*.test.ts'], exclude: [APART], isolate: false })
+export const webApart = of('webApart', { include: [APART], isolate: true })
