@@ -122,16 +122,11 @@ function onKey(event: KeyboardEvent): void {
         <StatusLine />
         <AlarmBar />
       </div>
-      <main
-        class="page"
-        :class="{ withRule: isService || isSomethingOn }"
-        :style="{ '--news': `${newsPx}px` }"
-      >
+      <main class="page" :class="{ withRule: isService }" :style="{ '--news': `${newsPx}px` }">
         <RouterView v-slot="{ Component }"><component :is="Component" :key="route.path" /></RouterView>
       </main>
-      <RescueRoom v-if="rescueOpen" />
+      <RescueRoom v-if="isService && rescueOpen" />
       <footer v-if="isService" class="foot"><TimeRule v-if="isRestDue" /><RescueKey /></footer>
-      <footer v-else-if="isSomethingOn" class="foot alone"><RescueKey /></footer>
     </template>
   </div>
 </template>
@@ -217,15 +212,6 @@ function onKey(event: KeyboardEvent): void {
   background: var(--bone);
   display: flex;
   z-index: 5;
-}
-.alone {
-  left: auto;
-  background: none;
-  pointer-events: none;
-}
-.alone > * {
-  pointer-events: auto;
-  background: var(--bone);
 }
 .again {
   min-height: 52px;

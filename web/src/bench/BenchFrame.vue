@@ -16,6 +16,7 @@ import HoldButton from '../ui/HoldButton.vue'
 import { clockText, spanText } from '../ui/format'
 import { texts } from '../ui/texts'
 import { askedOnce } from './askedOnce'
+import BarredAsk from './BarredAsk.vue'
 import CautionLines from './CautionLines.vue'
 import SplitPanel from './SplitPanel.vue'
 import { splitTexts } from './splitTexts'
@@ -142,13 +143,7 @@ async function discard(): Promise<void> {
           >{{ texts.bench.startBatch }} {{ bench.ringTaken.value.elsewhere.number }}</v-btn
         ><span v-else>{{ texts.bench.noRing }}</span>
       </AskedRow>
-      <AskedRow v-if="bench.barred.value" :asks="askedOnce.barred(bench.barred.value)" is-grave>
-        <v-btn @click="bench.barred.value?.answer(true)">{{ askedOnce.barredIn }}</v-btn><v-btn
-          class="is-first"
-          @click="bench.barred.value?.answer(false)"
-          >{{ askedOnce.barredOut }}</v-btn
-        >
-      </AskedRow>
+      <BarredAsk :bench="bench" />
       <AskedRow v-if="bench.doubt.value" :asks="doubt">
         <template v-if="bench.doubt.value.saw"
           ><v-btn v-for="g in SPOON_GRADES" :key="g" @click="bench.doubt.value?.saw?.(g)">{{

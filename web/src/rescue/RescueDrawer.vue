@@ -10,7 +10,7 @@ import {
 } from '@liquamen/core'
 import { computed, ref, toRef, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { askedOnce } from '../bench/askedOnce'
+import BarredAsk from '../bench/BarredAsk.vue'
 import { useKitchen, useKitchenNow } from '../port/useKitchen'
 import AskedRow from '../ui/AskedRow.vue'
 import { clockText, degreesText, numberText, spanText } from '../ui/format'
@@ -83,13 +83,7 @@ async function afresh(): Promise<void> {
     <p v-if="state.status !== 'underWay'" class="label">{{ says.notLit }}</p>
     <template v-else>
       <p v-if="bench.problem.value" class="wine label" role="alert">✕ {{ bench.problem.value }}</p>
-      <AskedRow v-if="bench.barred.value" :asks="askedOnce.barred(bench.barred.value)" is-grave>
-        <v-btn @click="bench.barred.value?.answer(true)">{{ askedOnce.barredIn }}</v-btn><v-btn
-          class="is-first"
-          @click="bench.barred.value?.answer(false)"
-          >{{ askedOnce.barredOut }}</v-btn
-        >
-      </AskedRow>
+      <BarredAsk :bench="bench" />
       <AskedRow v-if="underWay" :asks="says.underWay(says.remedies[underWay.remedy].name)">
         <v-btn @click="rescue.end(false)">{{ says.notHeld }}</v-btn><v-btn
           class="is-first"
