@@ -84,7 +84,6 @@ export { onThePlate, type OnThePlate, type PlateFound } from './techniques/mount
 export { mountNow, type MountNow } from './techniques/mount/mountNow'
 export { HOLD_FAMILIES, type HoldFamilyId, type HoldMargin } from './techniques/hold/holdRisk'
 export { hazardBand, type HouseHazard } from './techniques/hold/houseHazard'
-export { holdFamily } from './techniques/hold/heldNow'
 export { isBroken } from './batch/batchState'
 export { INHERITED_KINDS, type InheritedFact, type InheritedKind } from './batch/inherit'
 export { type Child, childrenOf, type Part, splitBatch } from './batch/splitBatch'
@@ -336,6 +335,7 @@ export {
   OFFERED_FROM,
   spoonLastTime,
   HAZARD_SAYS_FROM,
+  hazardFor,
   houseHolds,
   type HouseHold,
   houseTries,
@@ -365,17 +365,17 @@ export { followPlan, type Put, type Truth } from './practice/followPlan'
 export { readyBatch } from './practice/readyBatch'
 export { rehearsalRecord } from './practice/rehearsalRecord'
 // rescue
-export {
-  afreshOf,
-  rescueNow,
-  type Afresh,
-  type HouseTries,
-  type RescueNow,
-  type RescueOffer,
-} from './rescue/rescueNow'
+export { rescueNow, type HouseTries, type RescueNow, type RescueOffer } from './rescue/rescueNow'
 export { type Cause } from './rescue/cause'
 export { type RemedyId, REMEDIES } from './rescue/remedies'
-export { rescueFamily, type RescueFamily, type Symptom, SYMPTOMS, SYMPTOMS_OF } from './rescue/symptoms'
+export {
+  BROKEN,
+  rescueFamily,
+  type RescueFamily,
+  type Symptom,
+  SYMPTOMS,
+  SYMPTOMS_OF,
+} from './rescue/symptoms'
 export { AFRESH_HOLDS, oddsOf, type Odds, type Tries } from './rescue/odds'
 // demand
 export { type Cadence, type CadenceRequest, cadences } from './demand/cadence'

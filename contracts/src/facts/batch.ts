@@ -20,6 +20,7 @@ import {
   INHERITED_KINDS,
   type InheritedFact,
   REMEDIES,
+  upcast,
   SYMPTOMS,
   type SaltKind,
 } from '@liquamen/core'
@@ -36,9 +37,15 @@ const atMsOrNull = moment.nullable()
 
 /** What a child has from its mother: each checked as the fact that it was. */
 const inheritedSchema: z.ZodType<InheritedFact> = z
-  .strictObject({ id: uuid, kind: z.enum(INHERITED_KINDS), atMs: moment, payload: z.unknown() })
-  .superRefine(({ kind, payload }, context) => {
-    const read = BATCH_SCHEMAS[kind].safeParse(payload)
+  .strictObject({
+    id: uuid,
+    kind: z.enum(INHERITED_KINDS),
+    v: z.number().int().min(1),
+    atMs: moment,
+    payload: z.unknown(),
+  })
+  .superRefine(({ kind, v, payload }, context) => {
+    const read = BATCH_SCHEMAS[kind].safeParse(upcast(kind, v, payload))
     if (!read.success)
       for (const issue of read.error.issues)
         context.addIssue({ code: 'custom', message: issue.message, path: ['payload', ...issue.path] })

@@ -1,5 +1,7 @@
 import { effectiveFacts } from '../facts/effectiveFacts'
 import type { Fact, FactOf } from '../facts/fact'
+import { KINDS } from '../facts/kinds/kinds'
+import { liftFact } from '../facts/upcast'
 import type { BatchKind } from '../facts/kinds/kinds'
 import type { BatchState } from './batchState'
 
@@ -33,6 +35,7 @@ export type InheritedKind = (typeof INHERITED_KINDS)[number]
 export interface InheritedFact {
   readonly id: string
   readonly kind: InheritedKind
+  readonly v: number
   readonly atMs: number
   readonly payload: unknown
 }
@@ -49,7 +52,7 @@ export function withInherited(sorted: readonly Fact[]): readonly Fact[] {
   if (!sorted.some(inherits)) return sorted
   return sorted.flatMap((fact): Fact[] =>
     inherits(fact)
-      ? [fact, ...(fact.payload.inherits?.facts ?? []).map((f) => ({ ...fact, v: 1, ...f }) as Fact)]
+      ? [fact, ...(fact.payload.inherits?.facts ?? []).map((f) => liftFact({ ...fact, ...f } as Fact))]
       : [fact],
   )
 }
@@ -57,11 +60,11 @@ export function withInherited(sorted: readonly Fact[]): readonly Fact[] {
 export const inherits = (fact: Fact): fact is FactOf<'batch.started'> =>
   fact.kind === 'batch.started' && fact.payload.inherits !== undefined
 
-const MASSES = ['massG', 'gPerS'] as const
+const AMOUNTS = ['massG', 'sdG', 'gPerS'] as const
 /** A payload of a share of the sauce. */
 function shared(payload: object, share: number): object {
   const scaled = Object.fromEntries(
-    MASSES.flatMap((k) => {
+    AMOUNTS.flatMap((k) => {
       const value = (payload as Record<string, unknown>)[k]
       return typeof value === 'number' ? [[k, value * share]] : []
     }),
@@ -83,18 +86,19 @@ export function inheritedFacts(
     // a level says what the mother's vessel held: only what was felt and heard of the sauce goes with it
     if (f.kind === 'reading.taken' && f.payload.how !== 'temperature') return []
     if ('stepId' in f.payload && !isDone(f.payload.stepId)) return []
-    return [{ id: f.id, kind: f.kind as InheritedKind, atMs: f.atMs, payload: shared(f.payload, share) }]
+    const { id, v, atMs } = f
+    return [{ id, kind: f.kind as InheritedKind, v, atMs, payload: shared(f.payload, share) }]
   })
   // weighed or not, what went into the steps that are done is what the mother took of it
+  const begun = facts.find((f) => f.kind === 'batch.started')
   const went = (plan?.weighOut ?? []).flatMap((line): InheritedFact[] => {
     const itemId = isDone(line.stepId) ? itemOf(line) : undefined
-    const of = facts.find((f) => f.kind === 'ingredient.weighed' && f.payload.itemId === line.itemId)
-    const begun = facts.find((f) => f.kind === 'batch.started')
-    const { id = '', atMs = 0 } = of ?? begun ?? {}
-    if (!itemId) return []
+    const of = facts.find((f) => f.kind === 'ingredient.weighed' && f.payload.itemId === line.itemId) ?? begun
+    if (!itemId || !of) return []
     const massG = (weighed[line.itemId] ?? line.shownG) * share
+    const payload = { itemId, ingredientId: line.ingredientId, massG }
     return [
-      { id, kind: 'ingredient.weighed', atMs, payload: { itemId, ingredientId: line.ingredientId, massG } },
+      { id: of.id, kind: 'ingredient.weighed', v: KINDS['ingredient.weighed'].v, atMs: of.atMs, payload },
     ]
   })
   return [...went, ...kept].sort((a, b) => a.atMs - b.atMs)

@@ -9,6 +9,8 @@ import { rehearsalRecord } from '../practice/rehearsalRecord'
 import { LIT_AT_MS, rehearse } from '../rehearse.test-helper'
 import { foldBatch } from './foldBatch'
 import { lessonsOf } from '../learning/lessons'
+import { KINDS } from '../facts/kinds/kinds'
+import { withInherited } from './inherit'
 import { childrenOf, splitBatch, type Part } from './splitBatch'
 
 const { formulas } = larchwaterTest
@@ -113,7 +115,18 @@ describe('a mother and her children', () => {
   it('the mother’s steps teach once: her children do not say them again', () => {
     const { children } = parted('bearnaise', 'herbs', [part('choron', 3)])
     const done = { ...children[0]!.state, finishedAtMs: LIT_AT_MS + 1e8 }
-    expect(lessonsOf(done)!.steps).toEqual([])
+    const { steps, sieves, spoons, rescues } = lessonsOf(done)!
+    expect({ steps, sieves, spoons, rescues }).toEqual({ steps: [], sieves: [], spoons: [], rescues: [] })
+  })
+  it('what was inherited is lifted from the version it was written in, as any fact is', () => {
+    const { children } = parted('bearnaise', 'herbs', [part('choron', 3)])
+    const { facts } = children[0]!
+    const versions = facts.flatMap((f) =>
+      f.kind === 'batch.started' ? (f.payload.inherits?.facts ?? []) : [],
+    )
+    expect(versions.length).toBeGreaterThan(5)
+    for (const f of versions) expect(f.v).toBe(KINDS[f.kind].v)
+    expect(withInherited(facts).every((f) => f.v === KINDS[f.kind].v)).toBe(true)
   })
 })
 

@@ -74,7 +74,7 @@ export function splitBatch(
   const { plan, planned, frozen } = state
   const hasPortions = plan?.yieldPortions ?? 0
   const asked = parts.reduce((sum, p) => sum + p.portions, 0)
-  if (!plan || !planned || !frozen || asked > hasPortions)
+  if (!plan || !planned || !frozen || asked > hasPortions || parts.some((p) => p.portions < 1))
     throw new DomainError('splitTooMuch', 'portions', asked, { min: 1, max: hasPortions, unit: 'portions' })
   const possible = childrenOf(state, kitchen.catalog.formulas)
   const done = doneSteps(state)

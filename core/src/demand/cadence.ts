@@ -11,8 +11,6 @@ export interface CadenceRequest extends Taking {
   readonly over: number
   /** A batch may be no older than this when its last portion goes. */ readonly mostAgeMin: number
   /** Making one takes so long; it is ready when its stretch begins. */ readonly makingMin: number
-  /** What a vessel makes well: no less, no more. */ readonly least?: number | undefined
-  readonly most?: number | undefined
 }
 /** One batch of a cadence. */
 export interface CadenceBatch {
@@ -30,7 +28,6 @@ export interface Cadence {
   readonly wasted: number
   readonly short: number
   /** Chance that any of them is not enough. */ readonly shortProb: number
-  /** One of them is more than its vessel makes. */ readonly isTooBig: boolean
 }
 const MORE_TO_SHOW = 4
 const MOST_BATCHES = 40
@@ -50,7 +47,7 @@ function cadenceOf(of: CadenceRequest, n: number): Cadence {
   const batches = Array.from({ length: n }, (_, i): CadenceBatch => {
     const [fromMin, toMin] = [of.fromMin + i * eachMin, of.fromMin + (i + 1) * eachMin]
     const mean = expectedPortions(of.sittings, of, fromMin, toMin)
-    const portions = Math.max(of.least ?? 0, newsvendor(mean, of.cv, of))
+    const portions = newsvendor(mean, of.cv, of)
     const outcome = batchOutcome(portions, mean, of.cv)
     made += portions
     wasted += outcome.wasted
@@ -58,12 +55,5 @@ function cadenceOf(of: CadenceRequest, n: number): Cadence {
     enough *= 1 - outcome.shortProb
     return { fromMin, toMin, startMin: fromMin - of.makingMin, mean, portions, shortProb: outcome.shortProb }
   })
-  return {
-    batches,
-    made,
-    wasted,
-    short,
-    shortProb: 1 - enough,
-    isTooBig: batches.some((b) => b.portions > (of.most ?? Infinity)),
-  }
+  return { batches, made, wasted, short, shortProb: 1 - enough }
 }

@@ -3,6 +3,7 @@ import type { Formula } from '../formula/formula'
 import type { Ingredient } from '../ingredients/ingredient'
 import { houseRules, type KitchenCatalog } from '../kitchen/kitchen'
 import { holdLimits } from '../safety/codes'
+import { hazardFor, type HouseHold } from '../learning/house'
 import { foldBatch } from '../batch/foldBatch'
 import { viewBatch } from '../batch/viewBatch'
 import { followPlan } from '../practice/followPlan'
@@ -10,7 +11,6 @@ import { readyBatch } from '../practice/readyBatch'
 import { rehearsalRecord } from '../practice/rehearsalRecord'
 import { techniqueOf } from '../techniques/registry'
 import type { HoldMargin } from '../techniques/hold/holdRisk'
-import type { HouseHazard } from '../techniques/hold/houseHazard'
 
 /** A day of the rehearsal, for no guest. */
 const [LIT_AT_MS, PICKUP_AFTER_MS] = [Date.UTC(2026, 0, 5, 16), 36e6]
@@ -25,7 +25,7 @@ export function plannedHold(
   formula: Formula,
   catalog: KitchenCatalog,
   goods: ReadonlyMap<string, Ingredient>,
-  hazard?: HouseHazard,
+  holds: readonly HouseHold[] = [],
 ): PlannedHold | undefined {
   const well = catalog.wells[0]
   const when = { nowMs: LIT_AT_MS, pickupAtMs: LIT_AT_MS + PICKUP_AFTER_MS }
@@ -33,7 +33,7 @@ export function plannedHold(
   const { facts, put } = rehearsalRecord('planned')
   const step = formula.steps.find((s) => techniqueOf(s).id === 'hold') ?? formula.steps.at(-1)
   if (!step || !well) return undefined
-  const where = { id: well.id, letter: well.letter }
+  const hazard = hazardFor(holds, planned)
   const endMs = followPlan({
     batchId: 'planned',
     planned,
@@ -41,7 +41,7 @@ export function plannedHold(
     startAtMs: LIT_AT_MS,
     put,
     untilStepId: step.id,
-    well: where,
+    well: { id: well.id, letter: well.letter },
   })
   put('hold.started', endMs, {
     wellId: well.id,

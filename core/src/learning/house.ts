@@ -1,5 +1,7 @@
 import type { MinutesBand } from '../formula/formula'
 import type { LearnedPair } from '../kitchen/kitchen'
+import type { BatchState } from '../batch/batchState'
+import { holdFamily } from '../techniques/hold/heldNow'
 import type { Tries } from '../rescue/odds'
 import type { RemedyId } from '../rescue/remedies'
 import type { HouseTries } from '../rescue/rescueNow'
@@ -186,6 +188,12 @@ export function houseHolds(rows: readonly LessonRow[]): HouseHold[] {
     return [{ family, batches: seen.length, broken, exposure, prior: HAZARD_PRIOR, now }]
   })
 }
+
+/** What the house knows of how soon a batch like this breaks; the table's where it knows nothing. */
+export const hazardFor = (
+  holds: readonly HouseHold[],
+  batch: Pick<BatchState, 'plan'>,
+): HouseHazard | undefined => holds.find((h) => h.family === holdFamily(batch))?.now
 
 /** How often each remedy was tried in this house, and how often it held. `emulsion:§10` */
 export function houseTries(rows: readonly LessonRow[]): HouseTries {

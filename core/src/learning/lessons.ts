@@ -75,8 +75,7 @@ const NO_OWN_MINUTES = ['reduce', 'hold', 'cool', 'serve'] as const
 
 const took = (state: BatchState, stepId: string): number | undefined => {
   const { startedAtMs, finishedAtMs } = state.steps[stepId] ?? {}
-  const isInherited = startedAtMs !== undefined && startedAtMs < (state.startedAtMs ?? 0) // it taught its mother
-  return !isInherited && startedAtMs !== undefined && finishedAtMs !== undefined && finishedAtMs > startedAtMs
+  return startedAtMs !== undefined && finishedAtMs !== undefined && finishedAtMs > startedAtMs
     ? (finishedAtMs - startedAtMs) / MINUTE_MS
     : undefined
 }
@@ -195,15 +194,17 @@ function holdLesson(state: BatchState): HoldLesson[] {
 export function lessonsOf(state: BatchState): Lessons | undefined {
   const { frozen, finishedAtMs } = state
   if (!frozen || finishedAtMs === undefined) return undefined
-  const { steps } = frozen.formula
+  // what a child inherited has taught its mother
+  const isOwn = (atMs = 0) => atMs >= (state.startedAtMs ?? 0)
+  const steps = frozen.formula.steps.filter((s) => isOwn(state.steps[s.id]?.startedAtMs))
   return {
     steps: steps.flatMap((s) => stepLesson(state, s)),
     reductions: steps.flatMap((s) => (techniqueOf(s).id === 'reduce' ? reductionLesson(state, s) : [])),
     sieves: sieveLessons(state, steps),
     spoons: steps.flatMap((s) => spoonLesson(state, s)),
     holds: holdLesson(state),
-    rescues: state.rescues.flatMap(({ remedy, isHeld }) =>
-      isHeld === undefined ? [] : [{ remedy, isHeld }],
+    rescues: state.rescues.flatMap(({ remedy, isHeld, atMs }) =>
+      isHeld === undefined || !isOwn(atMs) ? [] : [{ remedy, isHeld }],
     ),
   }
 }

@@ -65,7 +65,12 @@ export interface Ailing {
 
 /** Phase fractions that a mended egg sauce is brought to (emulsion.md §10). */
 const MENDED = { loose: 0.62, full: 0.63, safe: 0.66 } as const
+/** Amounts of the table are for so much sauce, g. */
 const PER = { egg: 350, mounted: 300 } as const
+const MOUNTED_G = { coldWater: 5, coldButter: 10, hotWater: 15, cream: 30 } as const
+/** Poured too fast, its water would carry its fat: so much of it loosens it all the same (judgement). */
+const LOOSENS = 0.02
+const COLD_C = 5
 const NEW_YOLK = { yolkG: 17, waterG: 15 } as const
 const HOT_WATER_G = 20
 const COLD_WATER_PER_YOLK_G = 10
@@ -120,22 +125,25 @@ function moreButter({ phases, butter }: Ailing): Remedy | undefined {
     : undefined
 }
 
+const thinned = (of: Ailing, prior: number): Remedy[] =>
+  worth({
+    id: 'thinWithWater',
+    adds: [water(waterTo(of, MENDED.loose), WARM_C)],
+    minutes: band(1),
+    prior,
+  })
+
 function egg(symptom: Symptom, of: Ailing): Remedy[] {
   switch (symptom) {
     case 'beads':
       return worth({
         id: 'warmWater',
-        adds: [water(Math.max(waterTo(of, MENDED.safe), of.massG * 0.02), WARM_C)],
+        adds: [water(Math.max(waterTo(of, MENDED.safe), of.massG * LOOSENS), WARM_C)],
         minutes: band(1),
         prior: 0.95,
       })
     case 'thick':
-      return worth({
-        id: 'thinWithWater',
-        adds: [water(waterTo(of, MENDED.loose), WARM_C)],
-        minutes: band(1),
-        prior: 0.98,
-      })
+      return thinned(of, 0.98)
     case 'thin':
       return (of.setFrac ?? 1) < COOKED_FROM
         ? [{ id: 'backOverBath', adds: [], minutes: band(2, 1, 3), prior: 0.9 }]
@@ -150,7 +158,7 @@ function egg(symptom: Symptom, of: Ailing): Remedy[] {
     case 'fineGrain':
       return worth({
         id: 'blendAndSieve',
-        adds: [water((COLD_WATER_PER_YOLK_G * of.yolkG) / ONE_YOLK_G, 5)],
+        adds: [water((COLD_WATER_PER_YOLK_G * of.yolkG) / ONE_YOLK_G, COLD_C)],
         minutes: band(2.5, 2, 3),
         prior: 0.65,
       })
@@ -164,27 +172,27 @@ function mounted(symptom: Symptom, of: Ailing): Remedy[] {
   switch (symptom) {
     case 'beads':
       return [
-        { id: 'coldWater', adds: [water(5 * per, 5)], minutes: band(1), prior: 0.8 },
+        { id: 'coldWater', adds: [water(MOUNTED_G.coldWater * per, COLD_C)], minutes: band(1), prior: 0.8 },
         {
           id: 'coldButter',
-          adds: [{ ingredientId: butter, massG: 10 * per, tempC: 5 }],
+          adds: [{ ingredientId: butter, massG: MOUNTED_G.coldButter * per, tempC: COLD_C }],
           minutes: band(1),
           prior: 0.8,
         },
       ]
     case 'thick':
-      return worth({
-        id: 'thinWithWater',
-        adds: [water(waterTo(of, MENDED.loose), WARM_C)],
-        minutes: band(1),
-        prior: 0.95,
-      })
+      return thinned(of, 0.95)
     case 'split':
       return [
-        { id: 'blendHotWater', adds: [water(15 * per, HOT_C)], minutes: band(2), prior: 0.85 },
+        {
+          id: 'blendHotWater',
+          adds: [water(MOUNTED_G.hotWater * per, HOT_C)],
+          minutes: band(2),
+          prior: 0.85,
+        },
         {
           id: 'blendCream',
-          adds: [{ ingredientId: 'cream35', massG: 30 * per }],
+          adds: [{ ingredientId: 'cream35', massG: MOUNTED_G.cream * per }],
           minutes: band(2),
           prior: 0.85,
         },
@@ -193,7 +201,7 @@ function mounted(symptom: Symptom, of: Ailing): Remedy[] {
       return [
         {
           id: 'reducedCream',
-          adds: [{ ingredientId: 'cream35', massG: 30 * per }],
+          adds: [{ ingredientId: 'cream35', massG: MOUNTED_G.cream * per }],
           minutes: band(4),
           prior: 0.8,
         },

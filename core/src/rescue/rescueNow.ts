@@ -17,13 +17,14 @@ import { thickenerDoses } from '../techniques/thicken/thickenerDose'
 import { chooseRescue, oddsOf, type Odds, type RescueChoice, type Tries } from './odds'
 import { causeOf, type Cause, type Known } from './cause'
 import { remediesFor, type Remedy, type RemedyId } from './remedies'
-import { rescueFamily, type RescueFamily, type Symptom } from './symptoms'
+import { rescueFamily, type Symptom } from './symptoms'
 
 const MINUTE_MS = 60_000
 const NAPPE_PA_S = TEXTURE_STOPS.nappe.paS[1]
 /** Rooms in which a sauce has its butter, or may lose it. */
 const BUTTER_IN = ['eggEmulsion', 'mount', 'season', 'hold', 'serve'] as const
-const DRAWN_OUT_G = 1
+/** Less of a good than this is a pinch: it is there. */
+const PINCH_G = 1
 
 /** A new one instead: how long, until when it may be begun, and what must be to hand for it. */
 export interface Afresh {
@@ -41,11 +42,9 @@ export interface RescueOffer extends Remedy {
 }
 /** What a cook is told of a sauce that went wrong. */
 export interface RescueNow {
-  readonly family: RescueFamily
   readonly cause: Cause
   /** The likeliest first. None where it cannot be brought back. */ readonly offers: readonly RescueOffer[]
   readonly afresh: Afresh
-  /** Minutes until it is wanted; below 0 it is late. */ readonly leftMin: number
   /** Its clock is over: nothing brings it back. */ readonly isPastClock: boolean
 }
 /** What a house has tried, and how often it held. */
@@ -54,13 +53,13 @@ export type HouseTries = Readonly<Partial<Record<RemedyId, Tries>>>
 /** What is left of it in its vessel; nothing before anything is in. */
 function contentsLeft({ state, hold }: BatchView): Contents | undefined {
   const end = actualEnd(state)
-  return end && hold && state.hold
-    ? contentsShare(end, hold.portionsLeft / Math.max(1, state.hold.portions))
-    : end
+  const made = state.plan?.yieldPortions ?? 0
+  const left = hold?.portionsLeft ?? Math.max(0, made - state.servedPortions)
+  return end && contentsShare(end, left / Math.max(1, state.hold?.portions ?? made))
 }
 
 /** A new batch of the same, from the plan that this one was made by. */
-export function afreshOf({ state }: Pick<BatchView, 'state'>, nowMs: number): Afresh | undefined {
+function afreshOf({ state }: Pick<BatchView, 'state'>, nowMs: number): Afresh | undefined {
   const { plan } = state
   if (!plan) return undefined
   const needs = new Map<string, number>()
@@ -70,7 +69,7 @@ export function afreshOf({ state }: Pick<BatchView, 'state'>, nowMs: number): Af
     latestAtMs: plan.latestStartAtMs,
     isInTime: plan.latestStartAtMs >= nowMs,
     needs: [...needs]
-      .filter(([, g]) => g >= DRAWN_OUT_G)
+      .filter(([, g]) => g >= PINCH_G)
       .map(([name, g]) => ({ name, massG: g }))
       .sort((a, b) => b.massG - a.massG),
   }
@@ -150,11 +149,9 @@ export function rescueNow(
     }
   })
   return {
-    family: known.family,
     cause: causeOf(symptom, known),
     offers: offers.sort((a, b) => b.odds.value - a.odds.value),
     afresh,
-    leftMin,
     isPastClock,
   }
 }

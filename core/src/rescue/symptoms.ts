@@ -19,6 +19,9 @@ export const SYMPTOMS = [
 ] as const
 export type Symptom = (typeof SYMPTOMS)[number]
 
+/** What says that an emulsion is broken, not only on its way there. */
+export const BROKEN: readonly Symptom[] = ['split', 'coldSplit']
+
 /** Sauces that go wrong alike and are mended alike. */
 export type RescueFamily =
   'egg' | 'mounted' | 'mountedWithCream' | 'mountedJus' | 'cream' | 'bound' | 'plain' | 'brownButter'
@@ -43,9 +46,9 @@ export function rescueFamily(state: Pick<BatchState, 'plan' | 'frozen'>): Rescue
   if (held) return held
   const works = (state.plan?.steps ?? []).map((s) => s.work.kind)
   if (works.includes('brown')) return 'brownButter'
-  const { items = [], steps = [] } = state.frozen?.formula ?? {}
-  if (items.some((i) => /cream|Fraiche/.test(i.ingredientId))) return 'cream'
-  const isBound =
-    items.some((i) => i.ingredientId === 'flour') || steps.some((s) => techniqueOf(s).id === 'thicken')
+  const { formula, ingredients = [] } = state.frozen ?? {}
+  const goods = ingredients.filter((good) => formula?.items.some((i) => i.ingredientId === good.id))
+  if (goods.some((g) => g.group === 'dairy' && g.emulsionRole !== 'butter')) return 'cream'
+  const isBound = goods.some((g) => g.thickens) || formula?.steps.some((s) => techniqueOf(s).id === 'thicken')
   return isBound ? 'bound' : 'plain'
 }

@@ -45,6 +45,8 @@ const isService = computed(() => !/^\/(log|book|larder|kitchen)(\/|$)/.test(rout
 const news = ref<HTMLElement>()
 const newsPx = useHeight(news)
 const isSomethingOn = computed(() => current.value.length > 0)
+/** What is due and the way to a rescue are in sight wherever a cook is, while something is on. */
+const hasFoot = computed(() => isService.value || isSomethingOn.value)
 const isFlashing = computed(() => alarms.isFlashing(nowMs.value))
 const isNight = computed(() => themeName.value === 'night')
 const crewName = computed(() => kitchen.catalog?.crew.find((c) => c.id === kitchen.crewId)?.name ?? '')
@@ -122,11 +124,15 @@ function onKey(event: KeyboardEvent): void {
         <StatusLine />
         <AlarmBar />
       </div>
-      <main class="page" :class="{ withRule: isService }" :style="{ '--news': `${newsPx}px` }">
+      <main
+        class="page"
+        :class="{ withRule: hasFoot }"
+        :style="{ '--news': `${newsPx}px`, '--foot': hasFoot ? '102px' : '0px' }"
+      >
         <RouterView v-slot="{ Component }"><component :is="Component" :key="route.path" /></RouterView>
       </main>
-      <RescueRoom v-if="isService && rescueOpen" />
-      <footer v-if="isService" class="foot"><TimeRule v-if="isRestDue" /><RescueKey /></footer>
+      <RescueRoom v-if="hasFoot && rescueOpen" />
+      <footer v-if="hasFoot" class="foot"><TimeRule v-if="isRestDue" /><RescueKey /></footer>
     </template>
   </div>
 </template>

@@ -249,7 +249,7 @@ h1 {
 .low {
   margin-top: auto;
   position: sticky;
-  bottom: 102px;
+  bottom: var(--foot);
   background: var(--bone);
   z-index: 3;
   padding-top: 2px;

@@ -20,10 +20,10 @@ const items = computed(() =>
     title: f.id === props.view.formula.id ? says.asItIs(f.name) : f.name,
   })),
 )
-const stays = computed(() => has.value - Math.round(Number(portions.value) || 0))
-const isTooMuch = computed(() => stays.value < 1 || Number(portions.value) < 1)
+const asked = computed(() => Number(portions.value))
+const isWrong = computed(() => !Number.isInteger(asked.value) || asked.value < 1 || asked.value >= has.value)
 async function go(): Promise<void> {
-  const id = await part(becomes.value, Math.round(Number(portions.value)))
+  const id = await part(becomes.value, asked.value)
   if (!id) return
   emit('close')
   await router.push(`/bench/${id}`)
@@ -33,11 +33,11 @@ async function go(): Promise<void> {
 <template>
   <form class="choice-row" :aria-label="says.title" @submit.prevent="go">
     <v-select v-model="becomes" :items="items" :label="says.becomes" />
-    <v-text-field v-model="portions" type="number" min="1" :max="has - 1" :label="says.portions" />
-    <p class="label" :class="{ wine: isTooMuch }" role="status">
-      {{ isTooMuch ? says.tooMuch(numberText(has)) : says.stays(numberText(stays), view.formula.name) }}
+    <v-text-field v-model="portions" :label="says.portions" inputmode="numeric" />
+    <p class="label" :class="{ wine: isWrong }" role="status">
+      {{ isWrong ? says.tooMuch(numberText(has)) : says.stays(numberText(has - asked), view.formula.name) }}
     </p>
     <v-btn @click="emit('close')">{{ says.cancel }}</v-btn>
-    <v-btn type="submit" class="is-first" :disabled="isTooMuch">{{ says.go }}</v-btn>
+    <v-btn type="submit" class="is-first" :disabled="isWrong">{{ says.go }}</v-btn>
   </form>
 </template>

@@ -6,7 +6,7 @@ export const splitTexts = {
   asItIs: (name: string) => `${name}, in a vessel of its own`,
   portions: 'Portions of it',
   stays: (n: string, name: string) => `${n} stay ${name}`,
-  tooMuch: (has: string) => `It has ${has}: some of them must stay.`,
+  tooMuch: (has: string) => `It has ${has}, in whole portions: some of them must stay.`,
   cancel: 'Cancel',
   go: 'Split it',
 } as const

@@ -1,6 +1,7 @@
 import {
   actualEnd,
   actualSalt,
+  BROKEN,
   isBroken,
   massG as massOf,
   saltOnPlateFrac,
@@ -39,7 +40,6 @@ interface Putting {
   readonly besides?: readonly Entry[]
   readonly says?: string
 }
-const BREAKS: readonly Symptom[] = ['split', 'coldSplit']
 const ROOM_C = 20
 const NEAR_BOIL_C = 96
 
@@ -111,7 +111,7 @@ export function useBench(view: Ref<BatchView>) {
     /** A remedy is begun: what goes in for it, and that it was tried; a sauce that is found broken by it is on record as that. */
     tryRescue: (symptom: Symptom, remedy: RemedyId, goods: Goods, says: string) => {
       const tried = { stepId: stepId.value, symptom, remedy }
-      const isNew = BREAKS.includes(symptom) && !isBroken(state.value)
+      const isNew = BROKEN.includes(symptom) && !isBroken(state.value)
       const broke: Entry = { kind: 'sauce.broke', streamId: id, payload: { stepId: stepId.value } }
       const besides: Entry[] = [
         ...(isNew ? [broke] : []),

@@ -1,6 +1,5 @@
 import {
   childrenOf,
-  DomainError,
   splitBatch,
   takenBy,
   type BatchView,
@@ -17,21 +16,21 @@ import type { Acts } from './useActs'
 /** A batch parted in two: some of it goes on as it is, some becomes another sauce, or the same in a vessel of its own. */
 export function useSplit(view: Ref<BatchView>, acts: Pick<Acts, 'attempt'>) {
   const kitchen = useKitchen()
-  const { catalog, current, nowMs } = useKitchenViews()
+  const { catalog, current, nowMs, batchesOfOrder } = useKitchenViews()
   const state = computed(() => view.value.state)
   const possible = computed(() => childrenOf(state.value, catalog.value?.formulas ?? []))
   const has = computed(() => state.value.plan?.yieldPortions ?? 0)
 
   /** Orders for that sauce that no batch is for yet, as many as it will do for. */
   function sharesFor(formulaId: string, portions: number): OrderShare[] {
-    const planned = new Set(
-      [...kitchen.batches.values()]
-        .filter((s) => s.status !== 'takenOff' && s.status !== 'discarded')
-        .flatMap((s) => s.planned?.shares.map((share) => share.orderId) ?? []),
-    )
     let left = portions
     return [...kitchen.orders.values()].flatMap(({ id, status, taken }): OrderShare[] => {
-      if (status !== 'open' || taken?.formulaId !== formulaId || planned.has(id) || taken.portions > left)
+      if (
+        status !== 'open' ||
+        taken?.formulaId !== formulaId ||
+        batchesOfOrder(id).length > 0 ||
+        taken.portions > left
+      )
         return []
       left -= taken.portions
       return [{ orderId: id, portions: taken.portions }]
@@ -53,12 +52,7 @@ export function useSplit(view: Ref<BatchView>, acts: Pick<Acts, 'attempt'>) {
     const stays = has.value - portions
     const ids = [uuidv7(), uuidv7()]
     const isKept = await acts.attempt(async () => {
-      if (!was || stays < 1 || portions < 1)
-        throw new DomainError('splitTooMuch', 'portions', portions, {
-          min: 1,
-          max: has.value - 1,
-          unit: 'portions',
-        })
+      if (!was) return
       const children = splitBatch(
         state.value,
         kitchen.factsOf(state.value.id),

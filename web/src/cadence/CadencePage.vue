@@ -2,12 +2,13 @@
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import { clockText, numberText } from '../ui/format'
+import { holdTexts } from '../techniques/hold/texts'
 import { cadenceTexts as says } from './texts'
 import { useCadence } from './useCadence'
 
 /** How many batches of a sauce an evening takes: a curve to pick from, and what is picked on a line of time. */
 const router = useRouter()
-const { draft, sauces, stands, found, picked, chosen, problem, takeAsOrders } = useCadence()
+const { draft, sauces, stands, found, picked, chosen, vessels, problem, takeAsOrders } = useCadence()
 const items = computed(() => sauces.value.map((f) => ({ value: f.id, title: f.name })))
 const sureness = (['booked', 'guessed'] as const).map((value) => ({ value, title: says.sure[value] }))
 const MS_PER_MIN = 60_000
@@ -43,7 +44,7 @@ async function take(): Promise<void> {
       <form class="asked" :aria-label="says.title" @submit.prevent="take">
         <v-select v-model="draft.formulaId" class="all" :items="items" :label="says.sauce" />
         <p v-if="stands" class="caption all">
-          {{ says.stands(numberText(stands.margin.min), says.binds[stands.margin.binds]) }}
+          {{ says.stands(numberText(stands.margin.min), holdTexts.binds[stands.margin.binds]) }}
         </p>
         <template v-for="(s, i) in draft.sittings" :key="i">
           <v-text-field v-model="s.covers" :label="says.covers(i + 1)" inputmode="numeric" />
@@ -118,6 +119,9 @@ async function take(): Promise<void> {
                 </tr>
               </tbody>
             </table>
+            <p v-if="vessels > 1" class="label roux" role="status">
+              ▽ {{ says.tooBig(numberText(vessels)) }}
+            </p>
             <p class="caption">{{ says.noCarry }}</p>
             <p v-if="problem" class="wine label" role="alert">✕ {{ problem }}</p>
             <div class="keys-row">

@@ -1,5 +1,3 @@
-import type { HoldMargin } from '@liquamen/core'
-
 /** Words of the batches for a service. */
 export const cadenceTexts = {
   key: 'An evening’s batches',
@@ -18,11 +16,6 @@ export const cadenceTexts = {
   mostAge: 'A batch may be so old, min',
   making: 'Making takes, min',
   stands: (min: string, binds: string) => `As planned it may stand ${min} min: ${binds}.`,
-  binds: {
-    breaks: 'then one in twenty has broken',
-    curdles: 'then its yolk is in grains',
-    clock: 'then its clock is over',
-  } satisfies Record<HoldMargin['binds'], string>,
   wrong: 'A number or a clock time is missing, or the service ends before it begins.',
   tooShort: 'It cannot stand long enough to be served in batches: make it to order.',
   none: 'Nobody is expected to take it.',
@@ -35,8 +28,8 @@ export const cadenceTexts = {
   ready: (from: string, to: string) => `${from}–${to}`,
   oldest: (min: string) => `none older than ${min} min`,
   portions: (n: string, mean: string) => `${n} portions, ${mean} expected`,
+  tooBig: (n: string) => `The biggest is more than a vessel holds: it takes ${n} at once.`,
   noCarry: 'Nothing is carried over: new never goes onto old.',
   take: (n: string) => `Take ${n} as orders`,
   label: (i: number, n: number) => `Batch ${i} of ${n}`,
-  taken: 'They stand among the orders.',
 } as const

@@ -3,6 +3,7 @@ import {
   COVERS_CV,
   DomainError,
   houseHolds,
+  placeBatch,
   plannedHold,
   type Cadence,
   type Formula,
@@ -47,12 +48,11 @@ export function useCadence() {
   /** How long it stands as it would be made: worked out once a sauce. */
   const stands = computed(() => {
     const all = catalog.value
-    if (!formula.value || !all) return undefined
-    const holds = houseHolds(rows.value)
-    const plain = plannedHold(formula.value, all as KitchenCatalog, kitchen.ingredients)
-    const family = formula.value.emulsion ? 'egg' : undefined
-    const hazard = holds.find((h) => h.family === family)?.now
-    return hazard ? plannedHold(formula.value, all as KitchenCatalog, kitchen.ingredients, hazard) : plain
+    return (
+      formula.value &&
+      all &&
+      plannedHold(formula.value, all as KitchenCatalog, kitchen.ingredients, houseHolds(rows.value))
+    )
   })
   watch(
     stands,
@@ -99,6 +99,21 @@ export function useCadence() {
   const picked = ref(0)
   watch(found, ({ options }) => (picked.value = Math.min(picked.value, Math.max(0, options.length - 1))))
   const chosen = computed(() => found.value.options[picked.value])
+  /** Equal batches that the largest suitable vessel makes of the biggest of them. */
+  const vessels = computed(() => {
+    const all = catalog.value
+    const portions = Math.max(0, ...(chosen.value?.batches ?? []).map((b) => b.portions))
+    if (!formula.value || !all || portions === 0) return 1
+    const { nowMs } = kitchen
+    const request = {
+      formula: formula.value,
+      ingredients: kitchen.ingredients,
+      portions,
+      nowMs,
+      pickupAtMs: nowMs,
+    }
+    return placeBatch(request, all as KitchenCatalog, []).choice.batches
+  })
   const problem = ref('')
   /** Each batch becomes an order of its own, wanted when its stretch begins. @returns whether they were taken */
   const takeAsOrders = () =>
@@ -118,5 +133,5 @@ export function useCadence() {
         })),
       )
     }, problem)
-  return { draft, sauces, formula, stands, found, picked, chosen, problem, takeAsOrders }
+  return { draft, sauces, formula, stands, found, picked, chosen, vessels, problem, takeAsOrders }
 }

@@ -223,7 +223,7 @@ function closePan(): void {
 }
 .told {
   position: sticky;
-  bottom: 0;
+  bottom: var(--foot);
   display: flex;
   gap: 16px;
   align-items: center;

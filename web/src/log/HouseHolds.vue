@@ -1,13 +1,15 @@
 <script setup lang="ts">
 import { HAZARD_SAYS_FROM, hazardBand, houseHolds, type LessonRow } from '@liquamen/core'
 import { computed } from 'vue'
-import { rescueTexts } from '../rescue/texts'
+import { holdTexts } from '../techniques/hold/texts'
 import { numberText } from '../ui/format'
 import { logTexts as says } from './texts'
 
 /** How soon this house's held sauces break: where it began, what was seen, what that comes to. */
 const props = defineProps<{ rows: readonly LessonRow[] }>()
-const holds = computed(() => houseHolds(props.rows))
+const holds = computed(() =>
+  houseHolds(props.rows).map((h) => ({ ...h, before: hazardBand(h.prior), after: hazardBand(h.now) })),
+)
 const times = (n: number) => numberText(n, 2)
 const band = (of: { low: number; high: number }) => `${times(of.low)}–${times(of.high)}`
 const X = (factor: number) => 2 + 156 * Math.min(1, factor / 3)
@@ -25,27 +27,27 @@ const X = (factor: number) => 2 + 156 * Math.min(1, factor / 3)
       </thead>
       <tbody>
         <tr v-for="h in holds" :key="h.family">
-          <th scope="row">{{ rescueTexts.family[h.family] }}</th>
+          <th scope="row">{{ holdTexts.family[h.family] }}</th>
           <td>
-            × {{ times(hazardBand(h.prior).value) }} <span class="soft">{{ band(hazardBand(h.prior)) }}</span>
+            × {{ times(h.before.value) }} <span class="soft">{{ band(h.before) }}</span>
           </td>
           <td>{{ says.holds.seen(numberText(h.broken), numberText(h.batches), times(h.exposure)) }}</td>
           <td>
-            <strong>× {{ times(hazardBand(h.now).value) }}</strong>
-            <span class="soft">{{ band(hazardBand(h.now)) }}</span>
+            <strong>× {{ times(h.after.value) }}</strong>
+            <span class="soft">{{ band(h.after) }}</span>
             <svg viewBox="0 0 160 14" width="160" height="14" aria-hidden="true">
               <path d="M2 12H158M54 12v-3M106 12v-3" class="rule" />
               <rect
-                :x="X(hazardBand(h.prior).low)"
+                :x="X(h.before.low)"
                 y="1"
-                :width="X(hazardBand(h.prior).high) - X(hazardBand(h.prior).low)"
+                :width="X(h.before.high) - X(h.before.low)"
                 height="3"
                 class="was"
               />
               <rect
-                :x="X(hazardBand(h.now).low)"
+                :x="X(h.after.low)"
                 y="5"
-                :width="X(hazardBand(h.now).high) - X(hazardBand(h.now).low)"
+                :width="X(h.after.high) - X(h.after.low)"
                 height="5"
                 class="now"
               />

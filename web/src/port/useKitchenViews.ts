@@ -13,7 +13,7 @@ import { computed, effectScope } from 'vue'
 import { useChannels } from './channels.store'
 import { useKitchen, type KitchenPort } from './useKitchen'
 
-const GONE: readonly BatchState['status'][] = ['discarded', 'takenOff']
+const GONE: readonly BatchState['status'][] = ['discarded', 'takenOff', 'split'] // its children have its orders
 
 const viewsOf = new WeakMap<KitchenPort, ReturnType<typeof createViews>>()
 

@@ -64,7 +64,7 @@ describe('a béarnaise that split', () => {
     expect(at.says()).not.toContain('did it hold?')
     expect(at.view.value.state.rescues[0]!.isHeld).toBe(true)
   })
-  it('begun anew it is discarded, and another planned for the same order', async () => {
+  it('begun anew it is discarded, and what of its orders is not made is planned', async () => {
     const at = await drawer('bearnaise', 'pour', 'curds')
     expect(at.says()).toContain('It does not come back')
     const again = at.w.findAll('button').find((b) => b.text() === 'Start again')!
@@ -77,10 +77,7 @@ describe('a béarnaise that split', () => {
       result: 'discarded',
       reason: 'Started again: curds',
     })
-    const planned = at.kitchen.last('batch.planned')
-    expect(planned.payload.shares).toEqual(at.view.value.state.planned!.shares)
-    expect(planned.streamId).not.toBe(BATCH_ID)
-    expect(address).toBe(`/bench/${planned.streamId}`)
+    expect(address).toBe(`/service?restart=${BATCH_ID}`)
   })
   it('a remedy with what a guest must not have is asked about first', async () => {
     const at = await drawer('beurreBlanc', undefined, 'split')

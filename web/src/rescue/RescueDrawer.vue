@@ -64,10 +64,9 @@ const needs = computed(() =>
 const canFollow = (offer: RescueOffer) =>
   now.value !== undefined && offer.doneAtMs <= now.value.afresh.latestAtMs
 async function afresh(): Promise<void> {
-  const id = await rescue.startAgain()
-  if (!id) return
+  if (!(await rescue.discard())) return
   emit('close')
-  await router.push(`/bench/${id}`)
+  await router.push(`/service?restart=${state.value.id}`)
 }
 </script>
 

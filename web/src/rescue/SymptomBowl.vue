@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import type { Symptom } from '@liquamen/core'
 import { computed } from 'vue'
+import { fillOf } from '../app/tokens'
+import { themeName } from '../ui/theme'
 
 /** A bowl of the sauce as it looks when this is wrong with it. */
 const props = defineProps<{ symptom: Symptom; fill: string }>()
@@ -8,8 +10,8 @@ const WALL = 'M10 6 C16 34 34 44 56 44 C78 44 96 34 102 6'
 /** What is in the bowl below a level. */
 const below = (y: number) =>
   `M${10 + (y - 6) * 0.55} ${y} C22 40 38 44 56 44 C74 44 90 40 ${102 - (y - 6) * 0.55} ${y} Z`
-const LEVEL = { thin: 34, thick: 22, default: 22 }
-const level = computed(() => (props.symptom === 'thin' ? LEVEL.thin : LEVEL.default))
+const level = computed(() => (props.symptom === 'thin' ? 34 : 22))
+const colour = computed(() => fillOf(props.fill, themeName.value).fill)
 /** Fixed places: the same picture every time. */
 const BEADS = [24, 32, 40, 48, 56, 64, 72, 80, 88]
 const DROPS = [
@@ -46,21 +48,21 @@ const isSplit = computed(() => props.symptom === 'split' || props.symptom === 'c
 
 <template>
   <svg viewBox="0 0 112 50" class="symptom" aria-hidden="true">
-    <path v-if="!isSplit" :d="below(level)" :style="{ fill: `var(--fill-${fill}, var(--butter))` }" />
+    <path v-if="!isSplit" :d="below(level)" :fill="colour" />
     <template v-else>
       <path :d="below(22)" class="pale" />
-      <path d="M19 22 H93 L88 31 H24 Z" :style="{ fill: `var(--fill-${fill}, var(--butter))` }" />
+      <path d="M19 22 H93 L88 31 H24 Z" :fill="colour" />
       <path d="M24 31 H88" class="dash" />
-      <circle v-for="[x, y, r] in DROPS" :key="x" :cx="x" :cy="y" :r="r" class="drop" />
+      <circle v-for="[x, y, r] in DROPS" :key="x" :cx="x" :cy="y" :r="r" class="drop" :fill="colour" />
     </template>
     <template v-if="symptom === 'beads'">
-      <circle v-for="x in BEADS" :key="x" :cx="x" cy="24" r="2.6" class="drop" />
+      <circle v-for="x in BEADS" :key="x" :cx="x" cy="24" r="2.6" class="drop" :fill="colour" />
     </template>
     <path
       v-if="symptom === 'thick'"
       d="M19 22 C36 22 44 10 56 10 C68 10 76 22 93 22"
       class="mound"
-      :style="{ fill: `var(--fill-${fill}, var(--butter))` }"
+      :fill="colour"
     />
     <path v-if="symptom === 'thin'" d="M56 6v2M56 13v2M56 20v2M56 27v2" class="fall" />
     <text v-if="symptom === 'coldSplit'" x="56" y="16" class="word">&lt; 40°</text>
@@ -77,6 +79,7 @@ const isSplit = computed(() => props.symptom === 'split' || props.symptom === 'c
         height="6"
         :rx="symptom === 'lumps' ? 3 : 0"
         class="curd"
+        :fill="colour"
         :transform="`rotate(${(x * 7) % 40} ${x} ${y})`"
       />
     </template>
@@ -108,7 +111,6 @@ const isSplit = computed(() => props.symptom === 'split' || props.symptom === 'c
   fill: var(--bone);
 }
 .drop {
-  fill: var(--butter);
   stroke: var(--ink);
   stroke-width: 0.9;
 }
@@ -121,9 +123,6 @@ const isSplit = computed(() => props.symptom === 'split' || props.symptom === 'c
 .curd {
   stroke: var(--ink);
   stroke-width: 1.4;
-}
-.curd {
-  fill: var(--butter);
 }
 .grain {
   fill: var(--ink);

@@ -1,4 +1,4 @@
-import type { Cause, HoldFamilyId, RemedyId, Symptom } from '@liquamen/core'
+import type { Cause, RemedyId, Symptom } from '@liquamen/core'
 
 /** Words of the rescue drawer. */
 export const rescueTexts = {
@@ -48,12 +48,6 @@ export const rescueTexts = {
   notHeldSays: 'not mended',
   clockRuns: 'No rescue sets its clock back.',
   afreshReason: (symptom: string) => `Started again: ${symptom}`,
-  family: {
-    egg: 'egg and butter',
-    mounted: 'mounted butter',
-    mountedWithCream: 'mounted, with cream',
-    mountedJus: 'mounted jus',
-  } satisfies Record<HoldFamilyId, string>,
   remedies: {
     warmWater: { name: 'Warm water', how: 'Stop pouring. Whisk it in from one edge.' },
     thinWithWater: {

@@ -40,7 +40,7 @@ const asked = query.sauce
 const askedFormula = computed(() => catalog.value?.formulas.find((f) => f.id === asked))
 const askedChoices = computed(() => choicesFromQuery(query, askedFormula.value))
 const isTaking = ref(typeof asked === 'string')
-const MADE: readonly BatchState['status'][] = ['finished', 'stored', 'merged', 'split']
+const MADE: readonly BatchState['status'][] = ['finished', 'stored', 'merged']
 /** Served once every batch that was made for it is. */
 const isServed = (o: OrderState) => {
   const batches = batchesOfOrder(o.id)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { holdFamily, holdLimits, houseHolds, houseRules, type BatchView, type Well } from '@liquamen/core'
+import { hazardFor, holdLimits, houseHolds, houseRules, type BatchView, type Well } from '@liquamen/core'
 import { computed } from 'vue'
 import type { Bench } from '../../bench/useBench'
 import type { Entry } from '../../port/makeFact'
@@ -28,9 +28,7 @@ const wells = computed(() =>
 )
 /** What the house's own batches say of how soon such a sauce breaks; the table where there are none. */
 const { rows } = useLessons()
-const hazard = computed(
-  () => houseHolds(rows.value).find((h) => h.family === holdFamily(props.view.state))?.now,
-)
+const hazard = computed(() => hazardFor(houseHolds(rows.value), props.view.state))
 const rules = computed(() => {
   const settings = props.view.state.frozen?.settings
   return settings ? houseRules(settings) : undefined

@@ -1,8 +1,14 @@
-import type { HoldMargin } from '@liquamen/core'
+import type { HoldFamilyId, HoldMargin } from '@liquamen/core'
 
 /** What the bench of a held sauce says. */
 export const holdTexts = {
   title: 'How it stands',
+  family: {
+    egg: 'egg and butter',
+    mounted: 'mounted butter',
+    mountedWithCream: 'mounted, with cream',
+    mountedJus: 'mounted jus',
+  } satisfies Record<HoldFamilyId, string>,
   left: 'it may stand',
   binds: {
     breaks: 'then one in twenty has broken',
