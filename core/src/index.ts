@@ -370,6 +370,7 @@ export { type Cause } from './rescue/cause'
 export { type RemedyId, REMEDIES } from './rescue/remedies'
 export {
   BROKEN,
+  LOST,
   rescueFamily,
   type RescueFamily,
   type Symptom,

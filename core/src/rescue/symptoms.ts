@@ -19,6 +19,8 @@ export const SYMPTOMS = [
 ] as const
 export type Symptom = (typeof SYMPTOMS)[number]
 
+/** What nothing brings back but a new one. */
+export const LOST: readonly Symptom[] = ['curds', 'burnt']
 /** What says that an emulsion is broken, not only on its way there. */
 export const BROKEN: readonly Symptom[] = ['split', 'coldSplit']
 

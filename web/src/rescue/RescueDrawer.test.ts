@@ -49,6 +49,12 @@ describe('every sauce of the book', () => {
   )
 })
 
+it('a wine sauce that looks thin on its way is not lost: by the sum it thickens', async () => {
+  const at = await drawer('redWineShallot', 'reduceWine', 'thin')
+  expect(at.says()).toContain('go on, and look again')
+  expect(at.says()).not.toContain('does not come back')
+})
+
 describe('a béarnaise that split', () => {
   it('is mended by one tap, which goes on record with what went in, and asks whether it held', async () => {
     const at = await drawer('bearnaise', 'pour', 'split')

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import {
   AFRESH_HOLDS,
+  LOST,
   oddsOf,
   rescueFamily,
   SYMPTOMS_OF,
@@ -43,6 +44,7 @@ const cause = computed(() =>
 )
 /** A batch begun anew comes out nearly always (the table's). */
 const AFRESH_ODDS = oddsOf(AFRESH_HOLDS)
+const isLost = computed(() => seen.value !== undefined && LOST.includes(seen.value))
 const goodName = (id: string) => kitchen.ingredients.get(id)?.name.toLowerCase() ?? id
 const grams = (g: number) => numberText(g, g < 10 ? 1 : 0)
 const minutes = ({ low, value, high }: RescueOffer['minutes']) =>
@@ -102,7 +104,8 @@ async function afresh(): Promise<void> {
           <span v-if="now.offers.length" class="ten">{{ says.works }}</span>
         </p>
         <p v-if="now.isPastClock" class="wine label" role="alert">✕ {{ says.pastClock }}</p>
-        <p v-else-if="!now.offers.length" class="wine label">✕ {{ says.lost }}</p>
+        <p v-else-if="!now.offers.length && isLost" class="wine label">✕ {{ says.lost }}</p>
+        <p v-else-if="!now.offers.length" class="label roux">▽ {{ says.notBySum }}</p>
         <p v-else-if="now.offers.every((o) => o.choice.isHopeless)" class="roux label">
           ▽ {{ says.hopeless }}
         </p>

@@ -35,6 +35,7 @@ export const rescueTexts = {
   afreshFirst: 'A new one first: there is time for one, not for both.',
   hopeless: 'Neither is likely in time: another sauce, and tell the pass.',
   lost: 'It does not come back.',
+  notBySum: 'By the sum it is right when its steps are done: go on, and look again.',
   pastClock: 'Its clock is over. Nothing brings it back: discard it.',
   startAgain: 'Start again',
   needs: (list: string) => `${list}: are they there?`,
