@@ -185,39 +185,41 @@ const print = () => window.print()
         <p v-if="bench.cheaper.value.length === 0" class="caption">{{ texts.book.bench.noCheaper }}</p>
       </div>
       <aside class="figures">
-        <div class="compare">
-          <v-select v-model="besideId" :items="besides" :label="texts.workbench.beside" />
-          <v-btn @click="bench.keepBeside(texts.workbench.variant(kept.length + 1))">{{
-            texts.workbench.keepBeside
-          }}</v-btn>
+        <div class="held">
+          <div class="compare">
+            <v-select v-model="besideId" :items="besides" :label="texts.workbench.beside" />
+            <v-btn @click="bench.keepBeside(texts.workbench.variant(kept.length + 1))">{{
+              texts.workbench.keepBeside
+            }}</v-btn>
+          </div>
+          <p v-if="selected && selected.stepId !== chosen.steps.at(-1)?.id" class="label">
+            {{ texts.book.bench.after(selected.verb) }}
+          </p>
+          <NumbersTable
+            :beside="besideSelected"
+            :beside-name="besideName"
+            :chosen="selected"
+            :factor="factor"
+            :currency="currency"
+            :bench="bench"
+          />
+          <h2 class="label">{{ texts.book.bench.changes }}</h2>
+          <ul>
+            <li v-for="(d, i) in differences" :key="i" class="change">{{ sayDifference(d, ingredients) }}</li>
+          </ul>
+          <p v-if="differences.length === 0" class="caption">{{ texts.book.bench.nothingChanged }}</p>
+          <button v-if="hasChoices" class="text-key start" @click="bench.choose(NO_CHOICES)">
+            {{ texts.book.bench.asIs }}
+          </button>
+          <AtThisSize :bench="bench" />
+          <FormulaVersions
+            v-if="formula.version > 1"
+            :formula-id="formula.id"
+            :ingredients="ingredients"
+            @beside="(v) => bench.keepBeside(texts.book.bench.version(v.version), v)"
+          />
+          <p class="caption source">{{ formula.source }}</p>
         </div>
-        <p v-if="selected && selected.stepId !== chosen.steps.at(-1)?.id" class="label">
-          {{ texts.book.bench.after(selected.verb) }}
-        </p>
-        <NumbersTable
-          :beside="besideSelected"
-          :beside-name="besideName"
-          :chosen="selected"
-          :factor="factor"
-          :currency="currency"
-          :bench="bench"
-        />
-        <h2 class="label">{{ texts.book.bench.changes }}</h2>
-        <ul>
-          <li v-for="(d, i) in differences" :key="i" class="change">{{ sayDifference(d, ingredients) }}</li>
-        </ul>
-        <p v-if="differences.length === 0" class="caption">{{ texts.book.bench.nothingChanged }}</p>
-        <button v-if="hasChoices" class="text-key start" @click="bench.choose(NO_CHOICES)">
-          {{ texts.book.bench.asIs }}
-        </button>
-        <AtThisSize :bench="bench" />
-        <FormulaVersions
-          v-if="formula.version > 1"
-          :formula-id="formula.id"
-          :ingredients="ingredients"
-          @beside="(v) => bench.keepBeside(texts.book.bench.version(v.version), v)"
-        />
-        <p class="caption source">{{ formula.source }}</p>
       </aside>
     </div>
   </section>
@@ -278,11 +280,10 @@ h2 {
 .source {
   padding-top: 14px;
 }
-/* the numbers stay in sight while a switch further down moves them */
-.figures {
+/* the numbers stay in sight while a switch further down moves them: within their column, not over what is below it */
+.held {
   position: sticky;
   top: 8px;
-  align-self: start;
 }
 @media (max-width: 900px) {
   .columns {

@@ -18,6 +18,7 @@ import { useKitchen } from '../port/useKitchen'
 import { storeAmountText, useLarder } from '../port/useLarder'
 import { dayText, useByMs } from '../ui/format'
 import HoldButton from '../ui/HoldButton.vue'
+import { useEntry } from '../ui/useEntry'
 import { texts } from '../ui/texts'
 import AmountField from '../book/AmountField.vue'
 import LotKeys from './LotKeys.vue'
@@ -34,7 +35,7 @@ const { codeDays } = useLots()
 const DAY_MS = 86_400_000
 const MOST_MADE = 3
 const isPutting = ref(false)
-const countingId = ref<string>()
+const { entry: countingId, toggle: countIt, closeAfter } = useEntry()
 const openId = ref(props.markedId) // a label that was scanned opens its lot
 const made = computed(() => props.catalog.formulas.filter((f) => f.makes))
 const goods = computed(() =>
@@ -86,7 +87,7 @@ async function put(): Promise<void> {
   draft.said = ''
 }
 async function count(lot: LotState, massG: number): Promise<void> {
-  if (await tapped(() => kitchen.record('lot.counted', lot.id, { massG }))) countingId.value = undefined
+  await closeAfter(tapped(() => kitchen.record('lot.counted', lot.id, { massG })))
 }
 const empty = (lot: LotState, reason: 'used' | 'past') =>
   tapped(() => kitchen.record('lot.emptied', lot.id, { reason: texts.workbench.store.reasons[reason] }))
@@ -142,7 +143,7 @@ const empty = (lot: LotState, reason: 'used' | 'past') =>
               >
               <v-btn
                 :aria-label="`${texts.workbench.store.count}: ${goodOf(lot)!.name}`"
-                @click="countingId = countingId === lot.id ? undefined : lot.id"
+                @click="countIt(lot.id)"
                 >{{ texts.workbench.store.count }}</v-btn
               >
               <v-btn

@@ -22,6 +22,7 @@ import type { Entry } from '../../port/makeFact'
 import { useKitchenNow } from '../../port/useKitchen'
 import { clockText, degreesText, numberText } from '../../ui/format'
 import AskedRow from '../../ui/AskedRow.vue'
+import { useEntry } from '../../ui/useEntry'
 import { texts } from '../../ui/texts'
 import VesselShape from '../../vessel/VesselShape.vue'
 import CoolingCourse from './CoolingCourse.vue'
@@ -33,7 +34,7 @@ const bench = useBench(toRef(props, 'view'))
 const probe = useProbe(toRef(props, 'view'), bench)
 const nowMs = useKitchenNow()
 const vessel = useVesselNow(toRef(props, 'view'))
-const entry = ref<'temp' | 'reheat'>()
+const { entry, close, toggle, closeAfter } = useEntry<'temp' | 'reheat'>()
 const isAsking = ref(false)
 const live = computed<CoolLive | undefined>(() =>
   props.view.live?.kind === 'cool' ? props.view.live : undefined,
@@ -97,20 +98,19 @@ const stand = (place: CoolingPlace) =>
     { stepId: bench.stepId.value, place },
     coolTexts.moved(coolTexts.places[place]),
   )
-async function keepTemp(tempC: number): Promise<void> {
-  if (await bench.heatOf(tempC)) entry.value = undefined
-}
+const keepTemp = (tempC: number) => closeAfter(bench.heatOf(tempC))
 const reheatProblem = ref('')
 async function keepReheat(tempC: number): Promise<void> {
   const need = code.value.reheat.tempC
   reheatProblem.value = tempC < need ? coolTexts.tooCool(degreesText(need)) : ''
   if (reheatProblem.value) return
-  const isKept = await bench.keep(
-    'cooling.reheated',
-    { stepId: bench.stepId.value, tempC },
-    coolTexts.reheated(degreesText(tempC)),
+  await closeAfter(
+    bench.keep(
+      'cooling.reheated',
+      { stepId: bench.stepId.value, tempC },
+      coolTexts.reheated(degreesText(tempC)),
+    ),
   )
-  if (isKept) entry.value = undefined
 }
 /** What the probe shows at the end stands on the record, where it follows. */
 function probed(): Entry[] {
@@ -143,7 +143,7 @@ const asks = computed(() =>
       )
     : coolTexts.unreadAsk(degreesText(live.value?.coldC ?? 5)),
 )
-useBenchKeys({ t: () => (entry.value = entry.value === 'temp' ? undefined : 'temp') })
+useBenchKeys({ t: () => toggle('temp') })
 </script>
 
 <template>
@@ -230,7 +230,7 @@ useBenchKeys({ t: () => (entry.value = entry.value === 'temp' ? undefined : 'tem
         :start-c="entry === 'temp' ? (last?.tempC ?? 57) : code.reheat.tempC"
         :reach-k="40"
         @keep="(c) => (entry === 'temp' ? keepTemp(c) : keepReheat(c))"
-        @cancel="entry = undefined"
+        @cancel="close"
       />
       <AskedRow v-if="isAsking" :asks="asks">
         <v-btn @click="end(true)">{{ coolTexts.awayAnyway }}</v-btn>
@@ -238,16 +238,8 @@ useBenchKeys({ t: () => (entry.value = entry.value === 'temp' ? undefined : 'tem
       </AskedRow>
     </template>
     <template #keys>
-      <v-btn
-        v-if="view.stepStartedAtMs !== undefined"
-        @click="entry = entry === 'temp' ? undefined : 'temp'"
-        >{{ texts.bench.temp }}</v-btn
-      >
-      <v-btn
-        v-if="live?.remedy === 'reheatOnce'"
-        @click="entry = entry === 'reheat' ? undefined : 'reheat'"
-        >{{ coolTexts.reheatKey }}</v-btn
-      >
+      <v-btn v-if="view.stepStartedAtMs !== undefined" @click="toggle('temp')">{{ texts.bench.temp }}</v-btn>
+      <v-btn v-if="live?.remedy === 'reheatOnce'" @click="toggle('reheat')">{{ coolTexts.reheatKey }}</v-btn>
       <v-btn
         v-if="view.stepStartedAtMs === undefined"
         class="is-first"

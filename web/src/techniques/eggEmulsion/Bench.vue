@@ -19,6 +19,7 @@ import BenchFrame from '../../bench/BenchFrame.vue'
 import CautionLines from '../../bench/CautionLines.vue'
 import EmulsionDrawing from './BowlDrawing.vue'
 import EntryRuler from '../../ui/EntryRuler.vue'
+import { useEntry } from '../../ui/useEntry'
 import type { RulerEntry } from '../../ui/rulerEntry'
 import TempEntry from '../../bench/TempEntry.vue'
 import LoadScale from './LoadScale.vue'
@@ -40,7 +41,7 @@ const bench = useBench(view)
 const work = useEggEmulsion(view, bench)
 const probe = useProbe(view, bench)
 const nowMs = useKitchenNow()
-const entry = ref<'temp' | 'butter' | 'yolks' | 'bath'>()
+const { entry, close, closeAfter } = useEntry<'temp' | 'butter' | 'yolks' | 'bath'>()
 const isExplained = ref(false)
 const live = computed(() => (props.view.live?.kind === 'eggEmulsion' ? props.view.live : undefined))
 const bowl = computed(() => live.value?.bowl as LiveEmulsion)
@@ -104,13 +105,6 @@ const ruler = computed(() => {
   }
   return entry.value && rulers[entry.value]
 })
-const close = () => {
-  entry.value = undefined
-}
-/** The entry goes away once what was entered is kept. */
-async function closeAfter(kept: Promise<boolean>): Promise<void> {
-  if (await kept) close()
-}
 const nextWord = computed(() => {
   if (!isPour.value) return work.nextCue.value ? CUE_WORDS[work.nextCue.value] : texts.emulsion.lift
   if (work.running.value) return texts.emulsion.stop

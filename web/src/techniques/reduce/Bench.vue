@@ -21,6 +21,7 @@ import BenchFrame from '../../bench/BenchFrame.vue'
 import CautionLines from '../../bench/CautionLines.vue'
 import GoodsLines from '../../bench/GoodsLines.vue'
 import EntryRuler from '../../ui/EntryRuler.vue'
+import { useEntry } from '../../ui/useEntry'
 import type { RulerEntry } from '../../ui/rulerEntry'
 import TempEntry from '../../bench/TempEntry.vue'
 import StepBench from '../../bench/StepBench.vue'
@@ -51,7 +52,7 @@ function clouds(level: HeatLevel): string {
   return g === undefined || g < 0.05 ? '' : reduceTexts.beatsIn(numberText(g, 1))
 }
 type Entry = 'dip' | 'weigh' | 'temp' | 'look' | 'add' | 'heat' | 'level' | 'notch'
-const entry = ref<Entry>()
+const { entry, close, toggle, closeAfter } = useEntry<Entry>()
 const draggedMm = ref(0)
 const addId = ref('water')
 
@@ -133,16 +134,6 @@ const addable = computed(() =>
     .filter((i) => i.isLiquid)
     .map((i) => ({ value: i.id, title: i.name })),
 )
-const close = () => {
-  entry.value = undefined
-}
-/** The entry goes away once what was entered is kept; what was not kept stays, and the bench says why. */
-async function closeAfter(kept: Promise<boolean>): Promise<void> {
-  if (await kept) close()
-}
-const toggle = (which: Entry) => {
-  entry.value = entry.value === which ? undefined : which
-}
 function onDragged(mm: number): void {
   draggedMm.value = mm
   entry.value = 'level'
