@@ -8,6 +8,8 @@ import {
   LIMITS,
   MARKS,
   METALS,
+  MOUNT_HEATS,
+  MOUNT_MOVES,
   SPECIES,
   THICKENERS,
   TOOLS,
@@ -216,6 +218,9 @@ const stepFields = {
   pressFrac: share.optional(),
   yieldFrac: share.optional(),
   heat: z.enum(['low', 'mediumLow', 'medium', 'mediumHigh', 'high']).optional(),
+  mountHeat: z.enum(MOUNT_HEATS).optional(),
+  mountBy: z.enum(MOUNT_MOVES).optional(),
+  butterC: inRange(LIMITS.tempC).optional(),
   cautions: z.array(z.enum(CAUTIONS)).max(8),
 }
 const stepSchema = z

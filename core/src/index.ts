@@ -163,6 +163,15 @@ export { type WalkStep } from './pan/walkFormula'
 
 // techniques
 export { ACTS, type TechniqueId } from './techniques/acts'
+export {
+  BUBBLE_S,
+  FAT_SETS_C,
+  MOUNT_HEATS,
+  MOUNT_MOVES,
+  type MountHeat,
+  type MountMove,
+  type MountPace,
+} from './techniques/mount/mountPace'
 export { DROPS_G_PER_S, FREE_OIL, POUR_WARNS_C, type Tool, TOOLS } from './techniques/eggEmulsion/butterPour'
 export { liveEmulsion, pourLeftS, type LiveEmulsion } from './techniques/eggEmulsion/liveEmulsion'
 export { EMULSION_MODEL_VERSION } from './techniques/eggEmulsion/planEmulsion'

@@ -84,8 +84,10 @@ export const season = () =>
     attention: 'constant',
   })
 export const mount = () =>
-  step('mount', 'mount', 'mount butter', 'Off the heat, swirled in piece by piece, glossy', [1, 1.5, 2.5], {
+  step('mount', 'mount', 'mount butter', 'Off the heat, swirled in piece by piece, glossy', undefined, {
     attention: 'constant',
+    mountHeat: 'off',
+    mountBy: 'swirl',
     cautions: ['noBoilAfterButter'],
   })
 export const serve = () =>

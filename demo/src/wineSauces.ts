@@ -1,4 +1,4 @@
-import type { Formula, School } from '@liquamen/core'
+import type { Formula, FormulaStep, School } from '@liquamen/core'
 import { aromaticColourSchool, slurryColdWay, strainOutSchool, wineSchool } from './finishSchools'
 import { creamBody, creamDown } from './sharedSteps'
 import {
@@ -55,6 +55,8 @@ const strainSchool: School = {
     way('leave', 'shallots left in', { op: 'dropStep', stepId: 'strain' }),
   ],
 }
+const mounted = (id: string, says: string, step: Partial<Omit<FormulaStep, 'id'>>) =>
+  way(id, says, { op: 'setStep', stepId: 'mount', step })
 const heatSchool: School = {
   id: 'heat',
   says: 'Heat under the butter',
@@ -62,14 +64,34 @@ const heatSchool: School = {
   reason: 'it stays in its window while the butter goes in',
   options: [
     way('low', 'low, 46–57 °C'),
-    way('off', 'off: only the pan’s own heat, slower and surer', {
-      op: 'setStep',
-      stepId: 'mount',
-      step: {
-        endsWhen: 'Off the heat, cold pieces one by one, back for seconds when it stiffens',
-        minutes: { low: 5, value: 7, high: 10 },
-      },
+    mounted('off', 'off: only the pan’s own heat, back for seconds', {
+      mountHeat: 'off',
+      endsWhen: 'Off the heat, cold pieces one by one, back for seconds when it stiffens',
     }),
+    mounted('bubble', 'low, and one bubble at the end: only where cream carries it', {
+      mountHeat: 'bubble',
+      endsWhen: 'Cold pieces over low heat; all in, one bubble of a second or two, whisking',
+    }),
+  ],
+}
+const moveSchool: School = {
+  id: 'move',
+  says: 'Moved',
+  defaultId: 'whisk',
+  reason: 'finer drops, and the butter goes in sooner',
+  options: [
+    way('whisk', 'with a whisk'),
+    mounted('swirl', 'swirling the pan: no whisk to wash, slower', { mountBy: 'swirl' }),
+  ],
+}
+const coldSchool: School = {
+  id: 'butterC',
+  says: 'Butter',
+  defaultId: 'cold',
+  reason: 'it melts no faster than it is taken up',
+  options: [
+    way('cold', 'cold, from the refrigerator'),
+    mounted('soft', 'soft, 18 °C: less heat to give', { butterC: 18 }),
   ],
 }
 const thickenSchool = (stepId: string): School => ({
@@ -139,8 +161,10 @@ const steps = (target: string, ends: string) => [
     cut: 'fine',
     aheadKeepsH: 48,
   }),
-  step('mount', 'mount', 'mount butter', 'Cold pieces over low heat, 46–57 °C, never boiling', [3, 5, 7], {
+  step('mount', 'mount', 'mount butter', 'Cold pieces over low heat, 46–57 °C, never boiling', undefined, {
     attention: 'constant',
+    mountHeat: 'low',
+    mountBy: 'whisk',
     cautions: ['noBoilAfterButter'],
   }),
   strainStep(0.3),
@@ -166,7 +190,7 @@ const wineButter = (
       salt: 'wineButter',
       dishes,
       keeps: { hotMin: 30, chilledDays: 0, freezes: 'no' },
-      schools: [creamSchool, strainSchool, heatSchool],
+      schools: [creamSchool, strainSchool, heatSchool, moveSchool, coldSchool],
     },
     items,
     steps('to a fifth', 'A fifth is left, syrupy shallots'),

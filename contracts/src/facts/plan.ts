@@ -6,6 +6,8 @@ import {
   COOLING_PLACES,
   HEAT_LEVELS,
   LIMITS,
+  MOUNT_HEATS,
+  MOUNT_MOVES,
   SPECIES,
   TOOLS,
   VESSEL_ROLES,
@@ -172,6 +174,19 @@ const workSchema: z.ZodType<StepWork> = z.discriminatedUnion('kind', [
     phaseFrac: share,
     phaseLimitFrac: share,
     window: z.strictObject({ lowC: finite, highC: finite }),
+    pace: z
+      .strictObject({
+        heat: z.enum(MOUNT_HEATS),
+        by: z.enum(MOUNT_MOVES),
+        butterC: finite,
+        uptakeS: finite,
+        powerW: finite,
+        heatJ: finite,
+        heatS: finite,
+        offHeatC: finite,
+        bearsBubble: z.boolean(),
+      })
+      .optional(),
   }),
   z.strictObject({
     kind: z.literal('thicken'),
@@ -310,6 +325,7 @@ export const batchPlanSchema: z.ZodType<BatchPlan> = z.strictObject({
         z.strictObject({ code: z.literal('thinAtNappe'), stepId, paS: finite, wantedPaS: finite }),
         z.strictObject({ code: z.literal('tooManyForOne'), batches: finite }),
         z.strictObject({ code: z.literal('grainyBath') }),
+        z.strictObject({ code: z.enum(['setsOffHeat', 'bubbleBreaks']), stepId }),
         z.strictObject({ code: z.literal('linedCopper') }),
         z.strictObject({ code: z.literal('neverReached'), stepId }),
         z.strictObject({ code: z.literal('late'), earliestAtMs: moment }),

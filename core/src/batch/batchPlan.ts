@@ -6,6 +6,7 @@ import type { Composition } from '../mixture/composition'
 import type { HeatLevel } from '../heat/heater'
 import type { SimmerPlan } from '../techniques/simmer/planSimmer'
 import type { BrownPlan } from '../techniques/brown/planBrown'
+import type { MountPace } from '../techniques/mount/mountPace'
 import type { BrowningPlan } from '../techniques/prepare/planBrowning'
 import type { BrowningWork } from '../techniques/prepare/planPrepared'
 import type { CoolPlan } from '../techniques/cool/coolPlan'
@@ -114,6 +115,8 @@ export type StepWork =
       readonly phaseFrac: number
       readonly phaseLimitFrac: number
       readonly window: { readonly lowC: number; readonly highC: number }
+      /** How it goes in; none in plans of earlier releases. */
+      readonly pace?: MountPace | undefined
     }
   | {
       readonly kind: 'thicken'
@@ -176,6 +179,7 @@ export type PlanWarning =
       /** As earlier releases counted them. */ readonly batches?: number | undefined
     }
   | { readonly code: 'grainyBath' }
+  | { readonly code: 'setsOffHeat' | 'bubbleBreaks'; readonly stepId: string }
   | { readonly code: 'linedCopper' }
   | { readonly code: 'metalTaints'; readonly metal: string }
   | { readonly code: 'baseTooSmall'; readonly baseMm: number; readonly leastMm: number }

@@ -1,5 +1,6 @@
 import type { Tool } from '../techniques/eggEmulsion/butterPour'
 import type { BathHeat, Whisk } from '../techniques/eggEmulsion/yolkBath'
+import type { MountHeat, MountMove } from '../techniques/mount/mountPace'
 import type { HeatWord } from '../heat/heater'
 import type { Caution } from './cautions'
 import type { Act } from '../techniques/acts'
@@ -52,6 +53,10 @@ export interface FormulaStep {
   readonly pressFrac?: number
   readonly yieldFrac?: number
   readonly heat?: HeatWord
+  /** Mounting: what is under it meanwhile, what moves it, and how warm the butter goes in, °C. */
+  readonly mountHeat?: MountHeat
+  readonly mountBy?: MountMove
+  readonly butterC?: number
   /** Codes of the cautions that bite here; their texts are the catalogue's. */
   readonly cautions: readonly Caution[]
 }

@@ -1,6 +1,7 @@
 import { emulsionOf, spoonFilmMm, tasteOf, type TraceStep } from '@liquamen/core'
 import { degreesText, moneyText, numberText, percentText, tempText } from '../ui/format'
 import { prepareTexts } from '../techniques/prepare/texts'
+import { mountTexts } from '../techniques/mount/texts'
 import { texts } from '../ui/texts'
 import type { VariantOutcome } from './variantOutcome'
 
@@ -14,6 +15,7 @@ const LEAST = {
   minor: 0.5,
   minutes: 0.5,
   seconds: 5,
+  heatJ: 200,
   waterG: 1,
   filmMm: 0.01,
   fatGPerL: 0.1,
@@ -32,6 +34,7 @@ export function sayMoves(now: VariantOutcome, way: VariantOutcome, currency: str
   if (!now.end || !way.end) return []
   return [
     ...bowlMoves(now, way),
+    ...mountMoves(now, way),
     ...sauceMoves(now.end, way.end),
     ...coloursOf(way).filter((c) => !coloursOf(now).includes(c)),
     ...way.spices.filter((s) => !now.spices.includes(s)),
@@ -66,6 +69,21 @@ function bowlMoves(now: VariantOutcome, way: VariantOutcome): string[] {
     isSameEnd && Math.abs(way.peakFrac - now.peakFrac) > LEAST.phase
       ? texts.book.bench.peak(numberText(way.peakFrac, 2))
       : '',
+  ]
+}
+
+const paceIn = ({ plan }: VariantOutcome) =>
+  plan?.steps.flatMap(({ work }) => (work.kind === 'mount' && work.pace ? [work.pace] : []))[0]
+
+/** What mounting otherwise moves: where it comes to without a flame, the heat to give, the seconds until it is taken up. */
+function mountMoves(now: VariantOutcome, way: VariantOutcome): string[] {
+  const [a, b] = [paceIn(now), paceIn(way)]
+  if (!a || !b) return []
+  return [
+    b.heat === 'off' && a.heat !== 'off' ? mountTexts.comesTo(degreesText(b.offHeatC)) : '',
+    b.heat === 'bubble' && a.heat !== 'bubble' ? mountTexts.bears(b.bearsBubble) : '',
+    Math.abs(b.heatJ - a.heatJ) > LEAST.heatJ ? mountTexts.heat(signed((b.heatJ - a.heatJ) / 1000, 1)) : '',
+    Math.abs(b.uptakeS - a.uptakeS) > LEAST.seconds ? mountTexts.takenUp(minutes(b.uptakeS)) : '',
   ]
 }
 

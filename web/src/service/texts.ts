@@ -93,6 +93,9 @@ export const planTexts = {
     noPressureCooker: 'No pressure cooker in the kitchen: cook it open, or enter one under Kitchen.',
     boundUnderPressure: 'Flour, cream or purée burns on the floor under pressure: bind it afterwards.',
     grainyBath: 'This bath burns the layer at the wall before a ribbon stands. Take a gentler one.',
+    setsOffHeat:
+      'Off the flame all of this cold butter brings it to where fat sets: piece by piece, back on for seconds.',
+    bubbleBreaks: 'Nothing in it carries a bubble: over 57 °C it breaks. No boil, or cream in it.',
     linedCopper: 'Lined copper only: bare copper is not for anything sour.',
   } satisfies Partial<Record<PlanWarning['code'], string>>,
   troubles: {

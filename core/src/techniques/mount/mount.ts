@@ -4,6 +4,7 @@ import { HIGHEST_PHASE_FRAC, phaseFraction } from '../../mixture/phases'
 import { contentsPhases, type Contents } from '../../pan/contents'
 import { bindFat } from '../../pan/sieve'
 import type { Technique } from '../technique'
+import { FAT_SETS_C, mountMinutes, planPace } from './mountPace'
 
 const CREAM_SHARE = 0.1 // from a tenth of the butter's mass on, cream steadies a mounted sauce
 /** Where a mounted sauce stays whole, °C (emulsion.md §4): plain, with cream, and a jus with gelatin or starch. */
@@ -25,27 +26,32 @@ function windowOf({ liquid, starchEqG }: Contents, phaseFrac: number, isCreamy: 
 export const mount: Technique = {
   id: 'mount',
   stands: () => 'ring',
+  usualMin: () => 3,
   attention: () => 'constant',
   end: (contents) => ({ contents: bindFat(contents) }),
   phaseLimit: (_step, { butterG, creamG }) =>
     creamG >= CREAM_SHARE * butterG ? HIGHEST_PHASE_FRAC.mountedWithCream : HIGHEST_PHASE_FRAC.mounted,
-  plan({ walked, ingredients, milk }) {
+  plan(context) {
+    const { walked, ingredients, milk } = context
     const phaseFrac = phaseFraction(contentsPhases(walked.end))
     const isCreamy = milk.creamG >= CREAM_SHARE * milk.butterG
     const phaseLimitFrac = isCreamy ? HIGHEST_PHASE_FRAC.mountedWithCream : HIGHEST_PHASE_FRAC.mounted
     const butterG = butterOf(walked.lines, ingredients)?.massG ?? 0
+    const window = windowOf(walked.end, phaseFrac, isCreamy)
+    const pace = planPace(context, { window, phaseLimitFrac, isCreamy })
+    const stepId = walked.step.id
     return {
-      work: {
-        kind: 'mount',
-        butterG,
-        phaseFrac,
-        phaseLimitFrac,
-        window: windowOf(walked.end, phaseFrac, isCreamy),
-      },
-      warnings:
-        phaseFrac > phaseLimitFrac
-          ? [{ code: 'splits' as const, stepId: walked.step.id, phaseFrac, limitFrac: phaseLimitFrac }]
-          : [],
+      work: { kind: 'mount', butterG, phaseFrac, phaseLimitFrac, window, ...(pace && { pace }) },
+      ...(pace && !walked.step.minutes && { minutes: mountMinutes(pace) }), // what the house has learned stands
+      warnings: [
+        ...(phaseFrac > phaseLimitFrac
+          ? [{ code: 'splits' as const, stepId, phaseFrac, limitFrac: phaseLimitFrac }]
+          : []),
+        ...(pace?.heat === 'off' && pace.offHeatC < FAT_SETS_C
+          ? [{ code: 'setsOffHeat' as const, stepId }]
+          : []),
+        ...(pace?.heat === 'bubble' && !pace.bearsBubble ? [{ code: 'bubbleBreaks' as const, stepId }] : []),
+      ],
     }
   },
   models: ['phaseFraction', 'mountHeat', 'sauceContact', 'sauceOnPlate'],

@@ -7,10 +7,9 @@ import { actualWalk } from '../../pan/actualWalk'
 import { contentsPhases } from '../../pan/contents'
 import { hottestPlateC, hottestSurfaceC, sauceThermal, SURFACES } from './contact'
 import { mountedOffHeatC } from './mountHeat'
+import { COLD_BUTTER_C, OFF_THE_FLAME_C, paceOf, type MountPace } from './mountPace'
 import { LAYER_MM, PLATE_MM } from './onThePlate'
 
-/** Butter out of the refrigerator, and a reduction that has just left its flame, °C. */
-const [COLD_BUTTER_C, OFF_THE_FLAME_C] = [5, 92]
 /** So much less fat in it than was planned is a thinner sauce, φ. */
 const TOO_WET = 0.03
 
@@ -27,6 +26,8 @@ export interface MountNow {
   readonly tooWetG: number
   /** Off the flame, cold butter brings it there, °C. */
   readonly offHeatC: number
+  /** How it goes in, by the way the step takes; none in plans of earlier releases. */
+  readonly pace?: MountPace | undefined
   /** The hottest plate, and the hottest face of meat, on which it stays whole, °C. */
   readonly plateC: number
   readonly meatC: number
@@ -63,10 +64,20 @@ export function mountNow(
     offHeatC: mountedOffHeatC({
       butter: butter.parts,
       butterG: butter.massG,
-      butterC: COLD_BUTTER_C,
+      butterC: walked.step.butterC ?? COLD_BUTTER_C,
       reductionG,
       reductionC: OFF_THE_FLAME_C,
     }),
+    pace:
+      work.pace &&
+      paceOf({
+        ...work.pace,
+        before: walked.before,
+        butter,
+        window: work.window,
+        phaseLimitFrac: work.phaseLimitFrac,
+        isCreamy: work.pace.bearsBubble,
+      }),
     plateC: hottestPlateC({ ...sauce, mm: LAYER_MM }, { of: SURFACES.porcelain, mm: PLATE_MM }, highC),
     meatC: hottestSurfaceC(sauce, SURFACES.meat, highC),
   }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { mountNow, stepTemps, type BatchView } from '@liquamen/core'
+import { BUBBLE_S, FAT_SETS_C, mountNow, stepTemps, type BatchView } from '@liquamen/core'
 import { computed, toRef } from 'vue'
 import StepBench from '../../bench/StepBench.vue'
 import { useBench } from '../../bench/useBench'
@@ -17,7 +17,6 @@ const lastTemp = computed(() => stepTemps(props.view.state.stageFacts, props.vie
 const now = computed(() => mountNow(props.view, lastTemp.value?.tempC))
 const phaseFrac = computed(() => now.value?.phaseFrac ?? work.value?.phaseFrac ?? 0)
 const isSplitting = computed(() => work.value !== undefined && phaseFrac.value > work.value.phaseLimitFrac)
-const FAT_SETS_C = 30
 /** Where cold butter brings it off the flame, against the window in which it stays whole. */
 const offHeatSays = computed(() => {
   if (!now.value || !work.value) return ''
@@ -28,6 +27,22 @@ const offHeatSays = computed(() => {
     ? says.staysAt(degreesText(offHeatC), degreesText(highC))
     : says.endsAt(degreesText(offHeatC))
 })
+/** How it goes in by the way the step takes: how long until it is taken up, the flame it wants, whether a bubble does harm. */
+const paceSays = computed(() => {
+  const pace = now.value?.pace
+  if (!pace) return []
+  const min = (s: number) => numberText(s / 60, 1)
+  const { asked, may, never } = says.bubble
+  const carried = pace.heat === 'bubble' ? asked(BUBBLE_S) : may(BUBBLE_S)
+  return [
+    says.pace(min(pace.uptakeS), says.by[pace.by]),
+    ...(pace.heatJ > 0 ? [says.flame(numberText(pace.heatJ / 1000), min(pace.heatS))] : []),
+    pace.bearsBubble ? carried : never(degreesText(work.value?.window.highC ?? 57)),
+    ...(phaseFrac.value > BLENDS_FROM ? [says.blender] : []),
+  ]
+})
+/** Less fat than this shines as it is; a blender has nothing to make finer. */
+const BLENDS_FROM = 0.3
 /** What that is for a cover and for a volume of sauce: by it a cook checks a pan without a scale. */
 const perCover = computed(() => {
   const { plan } = props.view.state
@@ -95,6 +110,7 @@ const isOutside = computed(
             <p class="caption">
               {{ offHeatSays }}
             </p>
+            <p v-for="line in paceSays" :key="line" class="caption">{{ line }}</p>
             <p class="caption">{{ says.plate(degreesText(now.plateC)) }}</p>
             <p class="caption">{{ says.meat(degreesText(now.meatC)) }}</p>
           </template>

@@ -9,6 +9,21 @@ export const mountTexts = {
     `Off the flame all the butter brings it to ${temp} only: under ${most} before it is served or held.`,
   coolsTo: (temp: string, sets: boolean) =>
     `All the butter at once, off the flame, would bring it to ${temp}${sets ? ', where fat sets' : ''}: a low flame under it, never a boil.`,
+  comesTo: (temp: string) => `off the flame to ${temp}`,
+  heat: (kJ: string) => `heat to give ${kJ} kJ`,
+  takenUp: (min: string) => `taken up in ${min} min`,
+  bears: (does: boolean) =>
+    does ? 'a last bubble does no harm' : 'a bubble breaks it: nothing in it carries one',
+  pace: (min: string, by: string) => `Taken up in ${min} min, ${by}; a piece when the last has gone.`,
+  by: { whisk: 'with the whisk', swirl: 'swirling' },
+  flame: (kJ: string, min: string) => `It wants ${kJ} kJ: ${min} min of the lowest flame, not more.`,
+  bubble: {
+    asked: (s: number) => `All in: one bubble, ${s} s at most, whisking, then off.`,
+    may: (s: number) => `One bubble of ${s} s does it no harm: cream, starch or gelatin carries it.`,
+    never: (temp: string) => `Never a bubble: over ${temp} its fat runs out.`,
+  },
+  blender:
+    'Finer still with a stick blender: off the flame, half full at most, the blade under before it runs; what it throws is hot and fat.',
   plate: (temp: string) => `Whole on a plate of up to ${temp}; a hotter one breaks it.`,
   meat: (temp: string) =>
     `On meat only under ${temp} at its face: let it rest first, or pour beside it, not on.`,
