@@ -419,7 +419,7 @@ export class Cook {
   /** Into the first free well, then out of it. */
   private async holdAndServe(): Promise<boolean> {
     await this.page
-      .getByRole('button', { name: /^[A-D]\b.*free|^Aside/ })
+      .getByRole('button', { name: /^[A-D]\b.*free|^On the side/ })
       .first()
       .click()
     await this.page

@@ -5,6 +5,7 @@ import {
   CAUTIONS,
   FOOD_CODES,
   HEATERS,
+  HOLD_PLACES,
   LIMITS,
   MARKS,
   METALS,
@@ -250,6 +251,7 @@ const methodFields = {
 }
 const partial = <S extends z.core.$ZodLooseShape>(fields: S) => z.strictObject(fields).partial()
 const keepsFields = {
+  place: z.enum(HOLD_PLACES).optional(),
   hotMin: finite.min(0).max(1440),
   chilledDays: finite.min(0).max(365),
   freezes: z.enum(['good', 'fair', 'no']),

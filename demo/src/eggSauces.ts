@@ -9,7 +9,7 @@ const method = {
   butterC: 55,
   holdC: { low: 57, high: 60 },
 } as const
-const keeps = { hotMin: 105, chilledDays: 0, freezes: 'no' } as const
+const keeps = { hotMin: 120, chilledDays: 0, freezes: 'no' } as const
 const separate = (says: string) =>
   step('separate', 'add', 'separate', says, [3, 4, 6], {
     attention: 'none',
@@ -122,25 +122,23 @@ const acidSchool = (itemId: string): School => ({
     way('late', 'at the end: brightest, highest load before it', { op: 'move', itemId, stepId: 'season' }),
   ],
 })
-/** Margins of a held egg sauce at 60 and 63 °C from the break-risk model (emulsion.md B1, B3). */
+/** Where it stands; how long is worked out of it (emulsion.md §5). */
 const holdSchool: School = {
   id: 'hold',
   says: 'Held',
   defaultId: 'warm',
   reason: 'whole longest; the local code says what may be kept by temperature',
   options: [
-    way(
-      'warm',
-      'in a well at 57–60 °C',
-      { op: 'setMethod', method: { holdC: { low: 57, high: 60 } } },
-      { op: 'setKeeps', keeps: { hotMin: 105 } },
-    ),
-    way(
-      'hot',
-      'at 62–64 °C, as the stricter codes want: nearer curdling',
-      { op: 'setMethod', method: { holdC: { low: 62, high: 64 } } },
-      { op: 'setKeeps', keeps: { hotMin: 44 } },
-    ),
+    way('warm', 'in a well at 57–60 °C', { op: 'setMethod', method: { holdC: { low: 57, high: 60 } } }),
+    way('hot', 'at 62–64 °C, as the stricter codes want: nearer curdling', {
+      op: 'setMethod',
+      method: { holdC: { low: 62, high: 64 } },
+    }),
+    way('flask', 'in a warmed vacuum flask: no well, no skin, cooling slowly', {
+      op: 'setKeeps',
+      keeps: { place: 'flask' },
+    }),
+    way('shelf', 'on the warm shelf, open: dries at the top', { op: 'setKeeps', keeps: { place: 'shelf' } }),
     way('atOnce', 'not held: served within a quarter of an hour', { op: 'setKeeps', keeps: { hotMin: 15 } }),
   ],
 }

@@ -6,6 +6,8 @@ import {
   CUES,
   EXPLANATIONS,
   FOOD_CODES,
+  HOLD_PLACES,
+  HOLD_WALLS,
   LIMITS,
   LOOKS,
   SALT_KINDS,
@@ -145,6 +147,8 @@ export const BATCH_SCHEMAS: { readonly [K in BatchKind]: z.ZodType<Payloads[K]> 
   'hold.started': z.strictObject({
     wellId: slug.nullable(),
     letter: text(2),
+    place: z.enum(HOLD_PLACES).optional(),
+    wall: z.enum(HOLD_WALLS).optional(),
     limits: z.strictObject({
       houseS: inRange(LIMITS.durationS),
       codeS: inRange(LIMITS.durationS),

@@ -5,6 +5,7 @@ import type { Frozen } from '../facts/kinds/batch'
 import type { Payloads } from '../facts/kinds/kinds'
 import type { BatchPlan, StagePlan } from './batchPlan'
 import type { HouseHazard } from '../techniques/hold/houseHazard'
+import type { HoldPlace, HoldWall } from '../techniques/hold/places'
 import type { HeatLevel } from '../heat/heater'
 
 /** Kinds that move the live estimate of a stage. */
@@ -47,6 +48,8 @@ export interface HoldState {
   /** Null where it stands aside. */
   readonly wellId: string | null
   readonly letter: string
+  readonly place?: HoldPlace | undefined
+  readonly wall?: HoldWall | undefined
   readonly limits: Payloads['hold.started']['limits']
   readonly portions: number
   readonly onto: Payloads['hold.started']['onto']

@@ -1,4 +1,6 @@
 import type { BatchPlan } from '../batch/batchPlan'
+import type { Contents } from '../pan/contents'
+import { plannedStand } from '../techniques/hold/plannedStand'
 import { attentionOf } from '../techniques/registry'
 import type { Attention } from '../techniques/technique'
 import type { Formula } from './formula'
@@ -12,7 +14,11 @@ export interface Effort {
 }
 
 /** The effort of a formula as planned for a pan and a size; minutes are the middle ones. */
-export function effortOf(formula: Formula, plan: Pick<BatchPlan, 'steps' | 'totalMin'>): Effort {
+export function effortOf(
+  formula: Formula,
+  plan: Pick<BatchPlan, 'steps' | 'totalMin' | 'weighOut'>,
+  end: Contents,
+): Effort {
   const minutesOf = new Map(plan.steps.map((s) => [s.stepId, s.minutes.value]))
   const sum = (wanted: Attention) =>
     formula.steps
@@ -22,6 +28,6 @@ export function effortOf(formula: Formula, plan: Pick<BatchPlan, 'steps' | 'tota
     totalMin: plan.totalMin.value,
     constantMin: sum('constant'),
     oftenMin: sum('often'),
-    holdsMin: formula.keeps?.hotMin ?? 0,
+    holdsMin: plannedStand(formula, plan, end).min,
   }
 }

@@ -1,5 +1,6 @@
 import type { Tool } from '../techniques/eggEmulsion/butterPour'
 import type { BathHeat, Whisk } from '../techniques/eggEmulsion/yolkBath'
+import type { HoldPlace } from '../techniques/hold/places'
 import type { MountHeat, MountMove } from '../techniques/mount/mountPace'
 import type { HeatWord } from '../heat/heater'
 import type { Caution } from './cautions'
@@ -83,8 +84,10 @@ export type FormulaChange =
   | { readonly op: 'setMethod'; readonly method: Partial<EmulsionMethod> }
   | { readonly op: 'setKeeps'; readonly keeps: Partial<Keeps> }
 
-/** How long a sauce stays good: hot, min; chilled, days; and how it takes freezing. */
+/** How long a sauce stays good: hot, min at the most by the house; chilled, days; and how it takes freezing. */
 export interface Keeps {
+  /** Where it is kept hot; in a well where it does not say. */
+  readonly place?: HoldPlace
   readonly hotMin: number
   readonly chilledDays: number
   readonly freezes: 'good' | 'fair' | 'no'

@@ -158,20 +158,21 @@ describe('what a sauce asks of a cook', () => {
       pickupAtMs: 0,
       nowMs: -1e8,
     })
+  const effort = (f: Formula, panId: string, portions?: number) =>
+    effortOf(
+      f,
+      plan(f, panId, portions),
+      traceFormula(f, { ingredients, altitudeM: kitchen.settings.altitudeM }).at(-1)!.contents,
+    )
   it('a power whisk needs both hands for less long than a bowl over its bath', () => {
     const h = kitchen.formulas.find((f) => f.id === 'hollandaise')!
     const bowl = kitchen.pans.find((p) => p.kind === 'bowl')!.id
     const [hand, power] = ['hand', 'power'].map((o) => applyChoices(h, { schools: { whisk: o }, swaps: {} }))
-    expect(effortOf(power!, plan(power!, bowl)).constantMin).toBeLessThan(
-      effortOf(hand!, plan(hand!, bowl)).constantMin,
-    )
+    expect(effort(power!, bowl).constantMin).toBeLessThan(effort(hand!, bowl).constantMin)
   })
   it('twice the sauce in one pan takes longer, but its hands do not double', () => {
     const f = of('redWineShallot')
-    const [one, two] = [
-      effortOf(f, plan(f, 'sauteuse24')),
-      effortOf(f, plan(f, 'sauteuse24', f.basisPortions * 2)),
-    ]
+    const [one, two] = [effort(f, 'sauteuse24'), effort(f, 'sauteuse24', f.basisPortions * 2)]
     expect(two.totalMin).toBeGreaterThan(one.totalMin * 1.2)
     expect(two.constantMin).toBeCloseTo(one.constantMin, 6)
     expect(one.totalMin).toBeGreaterThanOrEqual(one.constantMin + one.oftenMin - 1e-9)

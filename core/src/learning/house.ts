@@ -1,7 +1,7 @@
 import type { MinutesBand } from '../formula/formula'
 import type { LearnedPair } from '../kitchen/kitchen'
 import type { BatchState } from '../batch/batchState'
-import { holdFamily } from '../techniques/hold/heldNow'
+import { holdFamily } from '../techniques/hold/holdFamily'
 import type { Tries } from '../rescue/odds'
 import type { RemedyId } from '../rescue/remedies'
 import type { HouseTries } from '../rescue/rescueNow'

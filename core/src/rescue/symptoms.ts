@@ -1,5 +1,5 @@
 import type { BatchState } from '../batch/batchState'
-import { holdFamily } from '../techniques/hold/heldNow'
+import { holdFamily } from '../techniques/hold/holdFamily'
 import { techniqueOf } from '../techniques/registry'
 
 /** What a cook sees or tastes of a sauce that goes wrong. `emulsion:§10` */

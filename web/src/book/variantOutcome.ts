@@ -68,11 +68,12 @@ export function variantOutcome(
     return { end: undefined, peakFrac: 0, plan: undefined, effort: undefined, spices: [], chilledDays }
   const trace = traceFormula(formula, { ingredients, altitudeM: catalog.settings.altitudeM })
   const plan = tryPlan(formula, catalog, ingredients, where)
+  const end = trace.at(-1)
   return {
-    end: trace.at(-1),
+    end,
     peakFrac: Math.max(0, ...trace.map((t) => t.phaseFrac)),
     plan,
-    effort: plan && effortOf(formula, plan),
+    effort: plan && end && effortOf(formula, plan, end.contents),
     spices: spicesOf(formula, ingredients),
     chilledDays,
   }

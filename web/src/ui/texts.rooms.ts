@@ -59,7 +59,6 @@ export const roomTexts = {
   useBy: (day: string) => `Use by ${day}`,
   putAway: 'Put away, labelled',
   keepHot: 'Keep it hot',
-  aside: 'Aside, with its clock',
   endsAt: 'ends near',
   blendEnds: (butter: string, end: string) => `Butter at ${butter} ends near ${end}`,
 } as const

@@ -16,6 +16,7 @@ import type { BathHeat } from '../../techniques/eggEmulsion/yolkBath'
 import type { RemedyId } from '../../rescue/remedies'
 import type { Symptom } from '../../rescue/symptoms'
 import type { HouseHazard } from '../../techniques/hold/houseHazard'
+import type { HoldPlace, HoldWall } from '../../techniques/hold/places'
 import { kind } from './kind'
 import type { ChannelPlace, ChannelStamp, Cue, Explanation, ReadingPayload } from './vocabulary'
 
@@ -138,6 +139,9 @@ export const BATCH_KINDS = {
       readonly clockStartedAtMs: number
       readonly portions: number
     } | null
+    /** Where, and in what, it stands; unknown to earlier releases beyond its well. */
+    readonly place?: HoldPlace | undefined
+    readonly wall?: HoldWall | undefined
     /** What the house knew then of how soon its sauces break; the table's where it knew nothing. */
     readonly hazard?: HouseHazard | undefined
   }>({ v: 2, ...SEEN }),

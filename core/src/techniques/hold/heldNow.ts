@@ -1,23 +1,19 @@
 import type { BatchState } from '../../batch/batchState'
-import { tempsRead } from '../../batch/stepTemps'
 import { surfaceLossGPerMin, type SauceCover } from '../../heat/stillSurface'
 import type { Well } from '../../kitchen/kitchen'
 import { massG } from '../../mixture/composition'
 import { phaseFraction } from '../../mixture/phases'
 import { actualEnd } from '../../pan/actualWalk'
-import { contentsG, contentsPhases } from '../../pan/contents'
+import { contentsG, contentsPhases, liquidShare } from '../../pan/contents'
 import type { TempPoint } from '../../safety/lethality'
 import { surfaceAreaMm2, depthAtVolumeMm, type VesselProfile } from '../../vessel/profile'
-import { MOUNT_WINDOWS } from '../mount/mount'
 import { brokenProb } from './houseHazard'
-import {
-  HOLD_FAMILIES,
-  holdMargin,
-  holdRisk,
-  type HeldSauce,
-  type HoldFamilyId,
-  type HoldMargin,
-} from './holdRisk'
+import { tempOverTime } from './heldTemps'
+import { holdFamily } from './holdFamily'
+import { mendsOf, wornMends, type HoldMend } from './mends'
+import { coverAt } from './places'
+import { wearsAt } from './wears'
+import { holdMargin, holdRisk, type HeldSauce, type HoldFamilyId, type HoldMargin } from './holdRisk'
 
 const MINUTE_MS = 60_000
 /** How often a held sauce is stirred, min. */
@@ -25,18 +21,9 @@ export const STIR_EVERY_MIN = 10
 /** Beyond this nobody asks. */
 const LOOK_AHEAD_MIN = 240
 const MM2_PER_M2 = 1e6
-/** Less than this is not worth a tap, g and min. */
-const LEAST_WATER_G = 3
-const LEAST_GAIN_MIN = 3
-/** A sauce takes no more water than this of itself before it is another sauce. */
-const MOST_WATER_FRAC = 0.1
+/** Uncovered and unstirred so long, it has a skin, min [A]. */
+const SKIN_AFTER_MIN = 10
 
-/** What would make a held sauce last, and for how much longer. */
-export interface HoldMend {
-  readonly waterG?: number
-  readonly toC?: number
-  readonly gainMin: number
-}
 /** How a held sauce stands, and how long it may go on. */
 export interface HeldNow {
   /** None where no drops of fat can break out of it. */
@@ -50,19 +37,10 @@ export interface HeldNow {
   readonly tempC: number | undefined
   /** Nobody read it: the well's water is taken for it. */
   readonly isTempTaken: boolean
+  /** Nothing stirred it under no lid: it has a skin, which is lifted off and sieved before it is served. */
+  readonly hasSkin: boolean
   /** What helps, the best first. */
   readonly mends: readonly HoldMend[]
-}
-
-/** Which sauce it breaks like; none for what has no drops to break out. */
-export function holdFamily({ plan }: Pick<BatchState, 'plan'>): HoldFamilyId | undefined {
-  const works = (plan?.steps ?? []).map((s) => s.work)
-  if (works.some((w) => w.kind === 'eggEmulsion')) return 'egg'
-  const mounts = works.findLast((w) => w.kind === 'mount')
-  if (mounts?.kind !== 'mount') return undefined
-  const is = (w: { readonly highC: number }) => mounts.window.highC === w.highC
-  if (is(MOUNT_WINDOWS.jus)) return 'mountedJus'
-  return is(MOUNT_WINDOWS.cream) ? 'mountedWithCream' : 'mounted'
 }
 
 /** A sauce that is held, where, and what measured it. */
@@ -76,22 +54,6 @@ export interface Held {
   /** Trusted readings of the probes that stood in it. */
   readonly probe: readonly TempPoint[]
   readonly nowMs: number
-}
-
-/** Its temperature by minutes: as it was read, the first reading before it, the last after it; the well's water where nobody has, none where it is in no well either. */
-function tempOverTime({ state, well, probe }: Held, fromMs: number, minutes: number) {
-  const typed = tempsRead(state.stageFacts).filter((t) => t.atMs >= (state.hold?.startedAtMs ?? 0))
-  const read = [...typed, ...probe].sort((a, b) => a.atMs - b.atMs)
-  const startC = read[0]?.tempC ?? well?.waterC
-  if (startC === undefined) return undefined
-  let next = 0
-  let tempC = startC
-  const byMinute = Array.from({ length: minutes + 1 }, (_, min) => {
-    for (; (read[next]?.atMs ?? Infinity) <= fromMs + min * MINUTE_MS; next++)
-      tempC = read[next]?.tempC ?? tempC
-    return tempC
-  })
-  return { isTaken: read.length === 0, at: (min: number) => byMinute[min] ?? tempC }
 }
 
 /** Water that was whisked in while it was held, by its minute. */
@@ -122,8 +84,9 @@ export function heldNow(of: Held): HeldNow | undefined {
   const profile = well?.profile ?? pan.profile
   const volumeMl = left * (phases.fatMl + phases.continuousMl)
   const areaM2 = surfaceAreaMm2(profile, depthAtVolumeMm(profile, volumeMl)) / MM2_PER_M2
-  const cover: SauceCover = hold.wellId === null ? 'skin' : 'lid'
-  const temp = tempOverTime(of, fromMs, minutes)
+  const besideAWell: SauceCover = hold.wellId === null ? 'skin' : 'lid'
+  const cover = hold.place ? coverAt(hold.place) : besideAWell
+  const temp = tempOverTime(of, left * contentsG(contents), volumeMl, fromMs, minutes)
   const tempC = temp?.at(ageMin)
   const family = holdFamily(state)
   const water = waterOverTime(state, fromMs)
@@ -135,80 +98,76 @@ export function heldNow(of: Held): HeldNow | undefined {
     saltFrac: (left * contents.liquid.salt) / Math.max(1, left * contentsG(contents) - lostG),
   })
   const atMs = (min: number) => fromMs + min * MINUTE_MS
-  if (!family || !temp || tempC === undefined) {
-    const isUnderFat = contents.fatG > massG(contents.liquid) // clear fat lies over its water
-    const lostG = tempC === undefined || isUnderFat ? 0 : ageMin * surfaceLossGPerMin(tempC, areaM2, cover)
-    const margin = { min: clockMin, binds: 'clock' as const, atMs: clockEndsAtMs }
-    return { ...standing(lostG), margin, brokenProb: 0, phaseFrac: phaseFraction(phases), mends: [] }
-  }
   const stirs = new Set(hold.stirsAtMs.map((ms) => Math.round((ms - fromMs) / MINUTE_MS)))
   const lastStirMin = Math.max(0, ...stirs)
-  const sauce: HeldSauce = {
-    family,
-    fatMl: left * phases.fatMl,
-    continuousMl: left * Math.max(1, phases.continuousMl - water.allG),
-    yolkG: contents.yolkG > 0 ? left * contents.yolkG : undefined,
-    areaM2,
-    cover,
-    tempC: temp.at,
-    // as it was stirred, and from now on as the house stirs
-    isStirredAt: (min) => (min <= ageMin ? stirs.has(min) : (min - lastStirMin) % STIR_EVERY_MIN === 0),
-    waterMl: (min) => left * water.at(min),
-  }
+  const isUnderFat = contents.fatG > massG(contents.liquid) // clear fat lies over its water
+  const hasSkin = cover === 'skin' && !isUnderFat && ageMin - lastStirMin >= SKIN_AFTER_MIN
+  const sauce: HeldSauce | undefined = family &&
+    temp && {
+      family,
+      fatMl: left * phases.fatMl,
+      continuousMl: left * Math.max(1, phases.continuousMl - water.allG),
+      yolkG: contents.yolkG > 0 ? left * contents.yolkG : undefined,
+      areaM2,
+      cover,
+      tempC: temp.at,
+      // as it was stirred, and from now on as the house stirs
+      isStirredAt: (min) => (min <= ageMin ? stirs.has(min) : (min - lastStirMin) % STIR_EVERY_MIN === 0),
+      waterMl: (min) => left * water.at(min),
+    }
   const { hazard } = hold
   // the house's own batches take the table's place: its risk is what they are measured by
   const risked = (changed: Partial<HeldSauce> = {}) =>
+    sauce &&
     holdRisk({ ...sauce, ...changed }, minutes).map((m) =>
       hazard ? { ...m, brokenProb: brokenProb(hazard, -Math.log1p(-m.brokenProb)) } : m,
     )
   const run = risked()
-  const margin = holdMargin(run, clockMin)
-  const now = run[ageMin]
+  const dries = dryingG(temp && !isUnderFat ? temp.at : undefined, { areaM2, cover, minutes })
+  const lostGAt = (min: number) => (run ?? dries)[min]?.lostG ?? 0
+  const lostG = lostGAt(ageMin)
+  const breaks: HoldMargin = run ? holdMargin(run, clockMin) : { min: clockMin, binds: 'clock' }
+  const worn = wearsAt(
+    {
+      contents: liquidShare(contents, left),
+      isCream: family === undefined,
+      ingredientIds: (state.plan?.weighOut ?? []).map((l) => l.ingredientId),
+      tempAt: temp?.at,
+      lostGAt,
+    },
+    minutes,
+  )
+  const isWorn = worn !== undefined && worn.min < breaks.min
+  const margin: HoldMargin = isWorn ? worn : breaks
   const gainOf = (changed: Partial<HeldSauce>): number =>
-    Math.round(holdMargin(risked(changed), clockMin).min - margin.min)
+    Math.round(holdMargin(risked(changed) ?? [], clockMin).min - margin.min)
   return {
-    ...standing(now?.lostG ?? 0),
-    margin: { ...margin, atMs: atMs(margin.min) },
-    brokenProb: now?.brokenProb ?? 0,
-    phaseFrac: now?.phaseFrac ?? 0,
-    mends: mendsOf({ sauce, tempC, binds: margin.binds, ageMin, lostG: now?.lostG ?? 0, gainOf }),
+    ...standing(lostG),
+    margin: { ...margin, atMs: margin.binds === 'clock' ? clockEndsAtMs : atMs(margin.min) },
+    brokenProb: run?.[ageMin]?.brokenProb ?? 0,
+    phaseFrac: run?.[ageMin]?.phaseFrac ?? phaseFraction(phases),
+    hasSkin,
+    mends:
+      sauce && tempC !== undefined && !isWorn
+        ? mendsOf({ sauce, tempC, binds: margin.binds, ageMin, lostG, gainOf })
+        : wornMends({
+            binds: margin.binds,
+            lostG: lostG - left * water.allG,
+            gainsMin: breaks.min - margin.min,
+          }),
   }
 }
 
-function mendsOf({
-  sauce,
-  tempC,
-  binds,
-  ageMin,
-  lostG,
-  gainOf,
-}: {
-  readonly sauce: HeldSauce
-  readonly tempC: number
-  readonly binds: HoldMargin['binds']
-  readonly ageMin: number
-  readonly lostG: number
-  readonly gainOf: (changed: Partial<HeldSauce>) => number
-}): HoldMend[] {
-  if (binds === 'clock') return []
-  const family = HOLD_FAMILIES[sauce.family]
-  const { waterMl, tempC: pastC } = sauce
-  const wasC = (min: number) => (typeof pastC === 'number' ? pastC : pastC(min))
-  const all: HoldMend[] = []
-  const mostG = MOST_WATER_FRAC * (sauce.fatMl + sauce.continuousMl)
-  // what it lost, or as much as brings its fat back to what it bears
-  const bearsG = sauce.fatMl / family.phaseFrac - sauce.fatMl - sauce.continuousMl + lostG
-  const waterG = Math.round(Math.min(mostG, Math.max(lostG, bearsG)))
-  if (waterG >= LEAST_WATER_G) {
-    const gainMin = gainOf({ waterMl: (min) => (waterMl?.(min) ?? 0) + (min === ageMin + 1 ? waterG : 0) })
-    if (gainMin >= LEAST_GAIN_MIN) all.push({ waterG, gainMin })
-  }
-  const restC = Math.round((family.lowC + family.highC) / 2)
-  if (tempC > family.highC || tempC < family.lowC || binds === 'curdles') {
-    const gainMin = gainOf({ tempC: (min) => (min <= ageMin ? wasC(min) : restC) })
-    if (gainMin >= LEAST_GAIN_MIN) all.push({ toC: restC, gainMin })
-  }
-  return all.sort((a, b) => b.gainMin - a.gainMin)
+/** Water that leaves a sauce by minutes, g; none where its temperature is unknown. */
+function dryingG(
+  tempAt: ((min: number) => number) | undefined,
+  of: { readonly areaM2: number; readonly cover: SauceCover; readonly minutes: number },
+): { readonly lostG: number }[] {
+  let lostG = 0
+  return Array.from({ length: of.minutes + 1 }, (_, min) => {
+    if (min > 0 && tempAt) lostG += surfaceLossGPerMin(tempAt(min - 1), of.areaM2, of.cover)
+    return { lostG }
+  })
 }
 
 /** The table's risk that a batch stood, from when it was put by to a moment; nothing for what has no drops to break out. `emulsion:§5` */
@@ -229,5 +188,6 @@ export function exposureUntil(
     clockEndsAtMs: endMs,
     portionsLeft: hold.portions,
   })
-  return held?.family && { family: held.family, risk: -Math.log1p(-held.brokenProb) }
+  // what nobody has read teaches nothing
+  return held?.family && { family: held.family, risk: held.isTempTaken ? 0 : -Math.log1p(-held.brokenProb) }
 }

@@ -2,6 +2,7 @@
 import { surfaceLossGPerMin, type SauceCover } from '../../heat/stillSurface'
 import { waterDensityKgPerM3 } from '../../heat/water'
 import { settingRatePerS } from '../eggEmulsion/yolkBath'
+import type { WearsBy } from './wears'
 import { MOUNT_WINDOWS } from '../mount/mount'
 
 /** What a held sauce breaks by: a rate at rest, the band in which it rests, the phase fraction it bears, and what each step beyond costs. */
@@ -162,7 +163,7 @@ export function holdRisk(of: HeldSauce, minutes: number): HoldMinute[] {
 /** Minutes for which a sauce may go on standing, and what ends them. */
 export interface HoldMargin {
   readonly min: number
-  readonly binds: 'breaks' | 'curdles' | 'clock'
+  readonly binds: 'breaks' | 'curdles' | WearsBy | 'clock'
 }
 /** How far a house lets the chance of breaking rise. */
 export const HOUSE_RISK = 0.05

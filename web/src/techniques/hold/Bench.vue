@@ -39,6 +39,11 @@ const hours = (s: number) => numberText(s / 3600, s % 3600 ? 1 : 0)
 /** What ends its wait first: that it breaks or curdles, or its clock. */
 const margin = computed(() => spanText(Math.max(0, hold.value.endsAtMs - nowMs.value)))
 const binds = computed(() => holdTexts.binds[hold.value.held?.margin.binds ?? 'clock'])
+/** Where it stands, where it was said. */
+const stands = computed(() => {
+  const { place, wall = 'metal' } = props.view.state.hold!
+  return place && `${holdTexts.places[place]}, ${holdTexts.walls[wall]}`
+})
 const crewName = (id: string | undefined) => kitchen.catalog?.crew.find((c) => c.id === id)?.name ?? id ?? ''
 const isStopped = computed(() => clock.value.state === 'pastCode' || clock.value.state === 'pastHouse')
 const stirSpan = computed(() => spanText(hold.value.stirAtMs - nowMs.value))
@@ -122,6 +127,7 @@ async function goOn(): Promise<void> {
           </p>
           <p class="label">{{ binds }}</p></template
         >
+        <p v-if="stands" class="label">{{ stands }}</p>
         <p class="label">
           {{ texts.emulsion.discardAt }} <strong class="at">{{ clockText(clock.discardAtMs) }}</strong>
           <span class="soft">{{ texts.emulsion.clockFrom(clockText(clock.startedAtMs)) }}</span>

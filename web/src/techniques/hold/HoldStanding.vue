@@ -33,11 +33,16 @@ function heatSays({ toC = 0, gainMin }: HoldMend): string {
     <p v-if="held.isTempTaken" class="label roux">
       ▽ {{ held.tempC === undefined ? says.unread : says.taken(degreesText(held.tempC)) }}
     </p>
+    <p v-if="held.hasSkin" class="label roux">▽ {{ says.hasSkin }}</p>
     <div v-if="held.mends.length" class="keys-row">
       <template v-for="m in held.mends" :key="m.waterG ?? m.toC">
         <v-btn v-if="m.waterG" @click="bench.add('water', m.waterG)"
           >{{ says.whisk }}
-          <small>{{ says.warmWater(numberText(m.waterG), numberText(m.gainMin)) }}</small></v-btn
+          <small>{{
+            m.gainMin > 0
+              ? says.warmWater(numberText(m.waterG), numberText(m.gainMin))
+              : says.lostBack(numberText(m.waterG))
+          }}</small></v-btn
         >
         <p v-else class="label sorrel">{{ heatSays(m) }}</p>
       </template>

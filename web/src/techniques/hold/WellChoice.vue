@@ -1,19 +1,38 @@
 <script setup lang="ts">
-import { hazardFor, holdLimits, houseHolds, houseRules, type BatchView, type Well } from '@liquamen/core'
-import { computed } from 'vue'
+import {
+  HOLD_WALLS,
+  holdLimits,
+  type BatchView,
+  type HoldPlace,
+  type HoldWall,
+  type Well,
+} from '@liquamen/core'
+import { computed, ref, toRef } from 'vue'
 import type { Bench } from '../../bench/useBench'
 import type { Entry } from '../../port/makeFact'
 import { useKitchenViews } from '../../port/useKitchenViews'
-import { useLessons } from '../../port/useLessons'
 import { clockText, numberText } from '../../ui/format'
 import { texts } from '../../ui/texts'
+import { holdTexts as says } from './texts'
+import { useKeepChoices } from './useKeepChoices'
 
+/** Where a finished sauce is put by: each place with how long it may stand there, and what ends it. */
 const props = defineProps<{
   view: BatchView
   bench: Bench
-  /** It may also stand aside, in no well, with its clock. */ hasAside?: boolean
+  /** It may also stand in no well, with its clock. */ hasAside?: boolean
 }>()
 const { kitchen, catalog, inWell } = useKitchenViews()
+const { choices, hazard, rules } = useKeepChoices(toRef(props, 'view'))
+const wall = ref<HoldWall>('metal')
+/** How long it may stand there; a flask is metal whatever else is. */
+function marginAt(place: HoldPlace, wellId?: string): string {
+  const found = choices.value.find(
+    (c) => c.place === place && c.well?.id === wellId && (place === 'flask' || c.wall === wall.value),
+  )
+  return found ? says.stands(numberText(found.margin.min), says.short[found.margin.binds]) : ''
+}
+const BESIDE = ['side', 'shelf', 'flask'] as const
 /** Each well with what stands in it: the same sauce may be topped up, with the older clock; another may not. */
 const wells = computed(() =>
   (catalog.value?.wells ?? []).map((well) => {
@@ -26,18 +45,11 @@ const wells = computed(() =>
     }
   }),
 )
-/** What the house's own batches say of how soon such a sauce breaks; the table where there are none. */
-const { rows } = useLessons()
-const hazard = computed(() => hazardFor(houseHolds(rows.value), props.view.state))
-const rules = computed(() => {
-  const settings = props.view.state.frozen?.settings
-  return settings ? houseRules(settings) : undefined
-})
 
-async function put(well: Well | undefined, there: BatchView | undefined): Promise<void> {
-  await props.bench.attempt(() => keepIn(well, there))
+async function put(place: HoldPlace, well?: Well, there?: BatchView): Promise<void> {
+  await props.bench.attempt(() => keepIn(place, well, there))
 }
-async function keepIn(well: Well | undefined, there: BatchView | undefined): Promise<void> {
+async function keepIn(place: HoldPlace, well: Well | undefined, there: BatchView | undefined): Promise<void> {
   const { state } = props.view
   if (!rules.value) return
   const onto = there?.hold
@@ -53,6 +65,8 @@ async function keepIn(well: Well | undefined, there: BatchView | undefined): Pro
     payload: {
       wellId: well?.id ?? null,
       letter: well?.letter ?? '',
+      place,
+      wall: place === 'flask' ? 'metal' : wall.value,
       limits: holdLimits(rules.value),
       portions: state.plan?.yieldPortions ?? 0,
       onto,
@@ -75,17 +89,28 @@ async function keepIn(well: Well | undefined, there: BatchView | undefined): Pro
         v-for="{ well, there, isSame, isOver } in wells"
         :key="well.id"
         :disabled="there !== undefined && (!isSame || isOver)"
-        @click="put(well, there)"
+        @click="put('well', well, there)"
         >{{ well.letter }}
         <small>{{
           there
             ? isSame && !isOver
               ? texts.emulsion.onto(there.formula.name, clockText(there.hold?.clock.startedAtMs ?? 0))
               : texts.emulsion.taken(there.formula.name)
-            : texts.emulsion.free
+            : [texts.emulsion.free, marginAt('well', well.id)].filter(Boolean).join(' · ')
         }}</small></v-btn
-      ><v-btn v-if="hasAside" @click="put(undefined, undefined)">{{ texts.rooms.aside }}</v-btn>
+      >
     </div>
+    <div v-if="hasAside" class="keys-row">
+      <v-btn v-for="place in BESIDE" :key="place" @click="put(place)"
+        >{{ says.places[place] }} <small>{{ marginAt(place) }}</small></v-btn
+      >
+    </div>
+    <div class="keys-row" role="group" :aria-label="says.wall">
+      <v-btn v-for="w in HOLD_WALLS" :key="w" :aria-pressed="wall === w" @click="wall = w">{{
+        says.walls[w]
+      }}</v-btn>
+    </div>
+    <p class="caption">{{ says.wallsFor }}</p>
     <p v-if="rules" class="caption">
       {{ texts.emulsion.rules(numberText(rules.holdLimitH), texts.emulsion.codes[rules.code] ?? rules.code) }}
     </p>

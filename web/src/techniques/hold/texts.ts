@@ -1,4 +1,4 @@
-import type { HoldFamilyId, HoldMargin } from '@liquamen/core'
+import type { HoldFamilyId, HoldMargin, HoldPlace, HoldWall } from '@liquamen/core'
 
 /** What the bench of a held sauce says. */
 export const holdTexts = {
@@ -10,20 +10,43 @@ export const holdTexts = {
     mountedJus: 'mounted jus',
   } satisfies Record<HoldFamilyId, string>,
   left: 'it may stand',
+  stands: (min: string, ends: string) => `${min} min ${ends}`,
+  places: {
+    well: 'In a well',
+    side: 'On the side of the stove',
+    shelf: 'On the warm shelf',
+    flask: 'In the flask',
+  } satisfies Record<HoldPlace, string>,
+  wall: 'What it stands in',
+  walls: { metal: 'in metal', plastic: 'in plastic' } satisfies Record<HoldWall, string>,
+  wallsFor:
+    'Metal takes a well’s heat at once and loses it as fast; plastic is slower both ways. Wine and lemon only in stainless steel.',
+  keep: (place: string, min: string, ends: string) => `Keep it: ${place}, ${min} min ${ends}.`,
+  hasSkin: 'It has a skin by now: lift it off, pass it through the sieve.',
+  lostBack: (g: string) => `${g} g warm water: what it lost`,
   binds: {
     breaks: 'then one in twenty has broken',
     curdles: 'then its yolk is in grains',
+    oils: 'then its cream oils out',
+    thins: 'then its starch gives way',
+    sets: 'then its gelatin sets',
     clock: 'then its clock is over',
   } satisfies Record<HoldMargin['binds'], string>,
   /** The same in a word, on the stove. */
   short: {
     breaks: 'till it may break',
     curdles: 'till it curdles',
+    oils: 'till its cream oils',
+    thins: 'till it thins',
+    sets: 'till it sets',
     clock: 'on its clock',
   } satisfies Record<HoldMargin['binds'], string>,
   isOver: {
     breaks: 'By now more than one in twenty has broken: look at it before it is served.',
     curdles: 'Too hot for too long: its yolk is going to grains.',
+    oils: 'So much water has left that its cream oils: whisk water in.',
+    thins: 'Longer than its starch holds: it is thinner than it was. Bind it anew.',
+    sets: 'Under 45 °C its gelatin sets: warm it, and loosen it with stock.',
     clock: '',
   } satisfies Record<HoldMargin['binds'], string>,
   broken: (pct: string, isHouse: boolean) =>

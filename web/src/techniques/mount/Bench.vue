@@ -5,6 +5,8 @@ import StepBench from '../../bench/StepBench.vue'
 import { useBench } from '../../bench/useBench'
 import { clockText, degreesText, numberText } from '../../ui/format'
 import { texts } from '../../ui/texts'
+import { holdTexts } from '../hold/texts'
+import { useKeepChoices } from '../hold/useKeepChoices'
 import { mountTexts as says } from './texts'
 import TemperatureBand from '../../vessel/TemperatureBand.vue'
 
@@ -43,6 +45,14 @@ const paceSays = computed(() => {
 })
 /** Less fat than this shines as it is; a blender has nothing to make finer. */
 const BLENDS_FROM = 0.3
+/** Where it stands longest when it is done, and how long. */
+const { choices } = useKeepChoices(toRef(props, 'view'))
+const keepSays = computed(() => {
+  const best = [...choices.value].sort((a, b) => b.margin.min - a.margin.min)[0]
+  if (!best) return ''
+  const place = best.well ? `${says.well} ${best.well.letter}` : holdTexts.places[best.place].toLowerCase()
+  return holdTexts.keep(place, numberText(best.margin.min), holdTexts.short[best.margin.binds])
+})
 /** What that is for a cover and for a volume of sauce: by it a cook checks a pan without a scale. */
 const perCover = computed(() => {
   const { plan } = props.view.state
@@ -111,6 +121,7 @@ const isOutside = computed(
               {{ offHeatSays }}
             </p>
             <p v-for="line in paceSays" :key="line" class="caption">{{ line }}</p>
+            <p v-if="keepSays" class="caption">{{ keepSays }}</p>
             <p class="caption">{{ says.plate(degreesText(now.plateC)) }}</p>
             <p class="caption">{{ says.meat(degreesText(now.meatC)) }}</p>
           </template>

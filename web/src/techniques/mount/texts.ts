@@ -9,6 +9,7 @@ export const mountTexts = {
     `Off the flame all the butter brings it to ${temp} only: under ${most} before it is served or held.`,
   coolsTo: (temp: string, sets: boolean) =>
     `All the butter at once, off the flame, would bring it to ${temp}${sets ? ', where fat sets' : ''}: a low flame under it, never a boil.`,
+  well: 'well',
   comesTo: (temp: string) => `off the flame to ${temp}`,
   heat: (kJ: string) => `heat to give ${kJ} kJ`,
   takenUp: (min: string) => `taken up in ${min} min`,

@@ -91,7 +91,7 @@ describe('the pass', () => {
     const at = await toServe()
     await at.press('Keep it hot')
     expect(keys(at).some((k) => /^A\b/.test(k))).toBe(true)
-    await at.press(/^Aside/)
+    await at.press(/^On the side/)
     expect(at.kitchen.last('hold.started').payload).toMatchObject({ wellId: null, onto: null })
     expect(at.view.value.hold?.clock.startedAtMs).toBeDefined()
     expect(at.w.text()).toContain('Discard')
