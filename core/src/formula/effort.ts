@@ -11,6 +11,8 @@ export interface Effort {
   readonly constantMin: number
   readonly oftenMin: number
   readonly holdsMin: number
+  /** What it comes to in an hour where it is kept, °C. */
+  readonly heldHourC: number
 }
 
 /** The effort of a formula as planned for a pan and a size; minutes are the middle ones. */
@@ -24,10 +26,12 @@ export function effortOf(
     formula.steps
       .filter((s) => attentionOf(s) === wanted)
       .reduce((total, s) => total + (minutesOf.get(s.id) ?? 0), 0)
+  const stands = plannedStand(formula, plan, end)
   return {
     totalMin: plan.totalMin.value,
     constantMin: sum('constant'),
     oftenMin: sum('often'),
-    holdsMin: plannedStand(formula, plan, end).min,
+    holdsMin: stands.min,
+    heldHourC: stands.hourC,
   }
 }

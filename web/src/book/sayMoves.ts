@@ -143,6 +143,9 @@ function effortMoves(now: VariantOutcome, way: VariantOutcome): string[] {
     Math.abs(b.holdsMin - a.holdsMin) > LEAST.holdMin
       ? texts.book.bench.holdsMove(signed(b.holdsMin - a.holdsMin, 0))
       : '',
+    Math.abs(b.heldHourC - a.heldHourC) > LEAST.deltaK
+      ? texts.book.bench.heldHour(degreesText(b.heldHourC))
+      : '',
   ]
 }
 

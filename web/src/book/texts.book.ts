@@ -50,6 +50,7 @@ export const bookTexts = {
     scumIn: (g: string) => `${g} g/l scum boiled in`,
     fatBeatenIn: (g: string) => `${g} g/l fat beaten in`,
     filmMoves: (mm: string) => `${mm} mm on the spoon`,
+    heldHour: (temp: string) => `${temp} after an hour`,
     heldAt: (low: string, high: string) => `held at ${low}–${high}`,
     peak: (phi: string) => `peak φ ${phi}`,
     grainy: 'grainy at the wall',

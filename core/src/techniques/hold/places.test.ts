@@ -94,10 +94,10 @@ describe('a sauce of the book', () => {
     expect(warm!.min).toBeGreaterThan(hot!.min)
     expect(hot!.binds).toBe('curdles')
     expect(flask!.min).toBeGreaterThan(30)
-    expect(atOnce).toEqual({ min: 15, binds: 'clock' })
+    expect(atOnce).toMatchObject({ min: 15, binds: 'clock' })
   })
   it('what has nothing to break waits by its thickener: arrowroot twenty minutes, roux as long as the house lets it', () => {
-    expect(stands('redWineShallot', { thicken: 'slurry' })).toEqual({ min: 20, binds: 'thins' })
+    expect(stands('redWineShallot', { thicken: 'slurry' })).toMatchObject({ min: 20, binds: 'thins' })
     expect(stands('redWineShallot', { thicken: 'roux' }).binds).not.toBe('thins')
   })
   it('a cream that is boiled to its edge has no water left to lose; a stock never oils', () => {

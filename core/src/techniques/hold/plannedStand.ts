@@ -15,12 +15,18 @@ const STIR_EVERY_MIN = 10
 const AREA_M2 = 0.0196
 const LONGEST_MIN = 240
 
+/** How long it may stand, what ends it, and what it has come to after an hour, °C. */
+export interface PlannedStand extends HoldMargin {
+  readonly hourC: number
+}
+const HOUR_MIN = 60
+
 /** How long a sauce of the book may stand where its formula keeps it, and what ends it; never longer than the house lets it. `emulsion:§5` */
 export function plannedStand(
   formula: Formula,
   plan: Pick<BatchPlan, 'steps' | 'weighOut'>,
   contents: Contents,
-): HoldMargin {
+): PlannedStand {
   const { keeps, emulsion } = formula
   const houseMin = Math.min(keeps?.hotMin ?? 0, LONGEST_MIN)
   const family = holdFamily({ plan })
@@ -60,5 +66,5 @@ export function plannedStand(
     },
     houseMin,
   )
-  return worn && worn.min < breaks.min ? worn : breaks
+  return { ...(worn && worn.min < breaks.min ? worn : breaks), hourC: tempAt(HOUR_MIN) }
 }
