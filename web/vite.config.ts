@@ -36,6 +36,7 @@ export default defineConfig({
     ...(isBare ? [] : [compileAhead()]),
     compressOnce(),
   ],
+  worker: { format: 'es' },
   build: {
     target: 'es2023',
     assetsInlineLimit: 0,

@@ -1,9 +1,10 @@
-// npm run bench [-- core peers bowl intake fanOut firstView thickenSlider steady growth]: ratios against a named peer or bound in the same run; nothing here is a test
+// npm run bench [-- core peers bowl intake fanOut firstView thickenSlider holdFutures steady growth]: ratios against a named peer or bound in the same run; nothing here is a test
 import { bowl } from './bowl'
 import { core } from './core'
 import { fanOut } from './fanOut'
 import { firstView } from './firstView'
 import { growth } from './growth'
+import { holdFutures } from './holdFutures'
 import { intake } from './intake'
 import { say, type Line } from './line'
 import { peers } from './peers'
@@ -18,6 +19,7 @@ const BENCHES: Record<string, () => Line[] | Promise<Line[]>> = {
   fanOut,
   firstView,
   thickenSlider,
+  holdFutures,
   steady,
   growth,
 }

@@ -84,6 +84,7 @@ export { onThePlate, type OnThePlate, type PlateFound } from './techniques/mount
 export { mountNow, type MountNow } from './techniques/mount/mountNow'
 export { HOLD_FAMILIES, type HoldFamilyId, type HoldMargin } from './techniques/hold/holdRisk'
 export { HOLD_PLACES, HOLD_WALLS, type HoldPlace, type HoldWall } from './techniques/hold/places'
+export { holdFutures, type HeldCourse, type MarginBand } from './techniques/hold/holdFutures'
 export { type KeepChoice, whereToKeep } from './techniques/hold/whereToKeep'
 export { hazardBand, type HouseHazard } from './techniques/hold/houseHazard'
 export { isBroken } from './batch/batchState'

@@ -10,6 +10,7 @@ import { surfaceAreaMm2, depthAtVolumeMm, type VesselProfile } from '../../vesse
 import { brokenProb } from './houseHazard'
 import { tempOverTime } from './heldTemps'
 import { holdFamily } from './holdFamily'
+import type { HeldCourse } from './holdFutures'
 import { mendsOf, wornMends, type HoldMend } from './mends'
 import { coverAt } from './places'
 import { wearsAt } from './wears'
@@ -41,6 +42,8 @@ export interface HeldNow {
   readonly hasSkin: boolean
   /** What helps, the best first. */
   readonly mends: readonly HoldMend[]
+  /** What a worker needs to look at its many futures; none where nothing breaks. */
+  readonly course?: HeldCourse | undefined
 }
 
 /** A sauce that is held, where, and what measured it. */
@@ -147,6 +150,22 @@ export function heldNow(of: Held): HeldNow | undefined {
     brokenProb: run?.[ageMin]?.brokenProb ?? 0,
     phaseFrac: run?.[ageMin]?.phaseFrac ?? phaseFraction(phases),
     hasSkin,
+    course: sauce &&
+      temp && {
+        family: sauce.family,
+        fatMl: sauce.fatMl,
+        continuousMl: sauce.continuousMl,
+        yolkG: sauce.yolkG,
+        areaM2,
+        cover,
+        ageMin,
+        clockMin,
+        tempsC: Array.from({ length: minutes + 1 }, (_, min) => temp.at(min)),
+        stirsMin: [...stirs],
+        waterMl: Array.from({ length: ageMin + 1 }, (_, min) => left * water.at(min)),
+        hazard,
+        isTempTaken: temp.isTaken,
+      },
     mends:
       sauce && tempC !== undefined && !isWorn
         ? mendsOf({ sauce, tempC, binds: margin.binds, ageMin, lostG, gainOf })

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { expectWithin, mulberry32 } from '../../testing.test-helper'
+import { mulberry32 } from '../../solve/random'
+import { expectWithin } from '../../testing.test-helper'
 import {
   addMass,
   changeHeat,

@@ -30,6 +30,31 @@ describe('into a well', () => {
     expect(at.w.find('h1').text()).toContain(wellA!.letter)
     expect(at.view.value.hold?.wellId).toBe(wellA!.id)
   })
+  it('each place says how long it may stand there; what it stands in changes it, and both are on record', async () => {
+    const at = await workAt(formula.id, step.id)
+    expect(says(at)).toMatch(/In the flask \d+ min/)
+    expect(says(at)).toMatch(/On the warm shelf \d+ min/)
+    await at.press('in plastic')
+    await at.press(/^On the warm shelf/)
+    expect(at.kitchen.last('hold.started').payload).toMatchObject({
+      wellId: null,
+      place: 'shelf',
+      wall: 'plastic',
+    })
+    await at.settle()
+    expect(says(at)).toContain('On the warm shelf, in plastic')
+  })
+  it('what stands open and unstirred has a skin, and says to lift it', async () => {
+    const at = await workAt(formula.id, step.id)
+    await at.press(/^On the side/)
+    at.kitchen.wait(12)
+    await at.settle()
+    expect(says(at)).toContain('It has a skin by now')
+    await at.press('Stir')
+    at.kitchen.wait(1)
+    await at.settle()
+    expect(says(at)).not.toContain('It has a skin by now')
+  })
   it('a well with another sauce is not for it; with the same it is topped up, the older clock going on', async () => {
     const at = await workAt(formula.id, step.id)
     const other = '018f0000-0000-7000-8000-00000000000e'

@@ -18,6 +18,7 @@ import { useBench } from '../../bench/useBench'
 import PlateCheck from '../mount/PlateCheck.vue'
 import HoldStanding from './HoldStanding.vue'
 import { holdTexts } from './texts'
+import { useMarginBand } from './useMarginBand'
 import { useProbe } from '../../bench/useProbe'
 import { useServing } from '../../bench/useServing'
 import { useRescueDrawer } from '../../rescue/useRescueDrawer'
@@ -38,6 +39,13 @@ const limits = computed(() => props.view.state.hold!.limits)
 const hours = (s: number) => numberText(s / 3600, s % 3600 ? 1 : 0)
 /** What ends its wait first: that it breaks or curdles, or its clock. */
 const margin = computed(() => spanText(Math.max(0, hold.value.endsAtMs - nowMs.value)))
+/** Eight in ten of its futures end between these. */
+const band = useMarginBand(view)
+const bandSays = computed(() => {
+  if (!band.value) return ''
+  const min = (atMs: number) => numberText(Math.max(0, (atMs - nowMs.value) / 60_000))
+  return holdTexts.between(min(band.value.lowAtMs), min(band.value.highAtMs))
+})
 const binds = computed(() => holdTexts.binds[hold.value.held?.margin.binds ?? 'clock'])
 /** Where it stands, where it was said. */
 const stands = computed(() => {
@@ -125,7 +133,9 @@ async function goOn(): Promise<void> {
           <p class="glance" :class="{ roux: hold.endsAtMs - nowMs < 900_000 }">
             {{ margin.number }}<span class="unit">{{ margin.unit }}</span>
           </p>
-          <p class="label">{{ binds }}</p></template
+          <p class="label">
+            {{ binds }} <span class="soft">{{ bandSays }}</span>
+          </p></template
         >
         <p v-if="stands" class="label">{{ stands }}</p>
         <p class="label">

@@ -10,6 +10,8 @@ export const holdTexts = {
     mountedJus: 'mounted jus',
   } satisfies Record<HoldFamilyId, string>,
   left: 'it may stand',
+  /** Of ten futures eight. */
+  between: (low: string, high: string) => `${low}–${high} min in eight of ten futures`,
   stands: (min: string, ends: string) => `${min} min ${ends}`,
   places: {
     well: 'In a well',
