@@ -50,7 +50,7 @@ describe('into a well', () => {
     at.kitchen.wait(12)
     await at.settle()
     expect(says(at)).toContain('It has a skin by now')
-    await at.press('Stir')
+    await at.press('Stirred')
     at.kitchen.wait(1)
     await at.settle()
     expect(says(at)).not.toContain('It has a skin by now')
