@@ -11,6 +11,8 @@ import {
   METALS,
   MOUNT_HEATS,
   MOUNT_MOVES,
+  POUR_OVERS,
+  POUR_PACES,
   SPECIES,
   THICKENERS,
   TOOLS,
@@ -219,6 +221,7 @@ const stepFields = {
   pressFrac: share.optional(),
   yieldFrac: share.optional(),
   heat: z.enum(['low', 'mediumLow', 'medium', 'mediumHigh', 'high']).optional(),
+  pourOver: z.enum(POUR_OVERS).optional(),
   mountHeat: z.enum(MOUNT_HEATS).optional(),
   mountBy: z.enum(MOUNT_MOVES).optional(),
   butterC: inRange(LIMITS.tempC).optional(),
@@ -247,6 +250,8 @@ const methodFields = {
   whisk: z.enum(keysOf<Whisk>(WHISKS)),
   tool: z.enum(keysOf<Tool>(TOOLS)),
   butterC: inRange(LIMITS.tempC),
+  pace: z.enum(POUR_PACES).optional(),
+  yolkC: z.strictObject({ low: inRange(LIMITS.tempC), high: inRange(LIMITS.tempC) }).optional(),
   holdC: z.strictObject({ low: inRange(LIMITS.tempC), high: inRange(LIMITS.tempC) }),
 }
 const partial = <S extends z.core.$ZodLooseShape>(fields: S) => z.strictObject(fields).partial()

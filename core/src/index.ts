@@ -176,10 +176,17 @@ export {
   type MountMove,
   type MountPace,
 } from './techniques/mount/mountPace'
+export {
+  POUR_OVERS,
+  POUR_PACES,
+  type PacePlan,
+  type PourOver,
+  type PourPace,
+} from './techniques/eggEmulsion/pourPace'
 export { DROPS_G_PER_S, FREE_OIL, POUR_WARNS_C, type Tool, TOOLS } from './techniques/eggEmulsion/butterPour'
 export { liveEmulsion, pourLeftS, type LiveEmulsion } from './techniques/eggEmulsion/liveEmulsion'
 export { EMULSION_MODEL_VERSION } from './techniques/eggEmulsion/planEmulsion'
-export { GRAINS_FROM_C } from './techniques/eggEmulsion/replayEmulsion'
+export { GRAINS_FROM_C, POUR_BETWEEN_C } from './techniques/eggEmulsion/bathRules'
 export {
   startYolkBath,
   stepYolkBath,

@@ -83,7 +83,11 @@ const whiskSchool: School = {
   reason: 'a hand feels it thicken',
   options: [
     way('hand', 'by hand', { op: 'setMethod', method: { tool: 'handWhisk' } }),
-    way('stand', 'hand mixer', { op: 'setMethod', method: { tool: 'handMixer' } }),
+    way('hard', 'by hand, hard: a quicker ribbon, finer drops', {
+      op: 'setMethod',
+      method: { tool: 'hardHandWhisk', whisk: 'vigorous' },
+    }),
+    way('stand', 'hand mixer', { op: 'setMethod', method: { tool: 'handMixer', whisk: 'vigorous' } }),
     way(
       'power',
       'stick blender with very hot butter: no bath, finer drops',
@@ -102,6 +106,55 @@ const whiskSchool: School = {
     ),
   ],
 }
+/** How the butter goes in. */
+const paceSchool: School = {
+  id: 'pace',
+  says: 'Butter in',
+  defaultId: 'growing',
+  reason: 'each drop is taken up before the next, and no minute is lost',
+  options: [
+    way('growing', 'drops, then faster'),
+    way('thirds', 'in thirds: whisked in between', { op: 'setMethod', method: { pace: 'thirds' } }),
+    way('spoonfuls', 'by spoonfuls', { op: 'setMethod', method: { pace: 'spoonfuls' } }),
+    way('steady', 'one steady stream: as slow as its beginning', {
+      op: 'setMethod',
+      method: { pace: 'steady' },
+    }),
+  ],
+}
+const pourOver = (id: 'onOff' | 'over', says: string) =>
+  way(id, says, { op: 'setStep', stepId: 'pour', step: { pourOver: id } })
+/** Where the heat is while it goes in. */
+const pourHeatSchool: School = {
+  id: 'pourHeat',
+  says: 'Bath under the butter',
+  defaultId: 'off',
+  reason: 'warm butter keeps it warm, and nothing scrambles',
+  options: [
+    way('off', 'off the bath'),
+    pourOver('onOff', 'on and off, between 58 and 62 °C'),
+    pourOver('over', 'over the bath: warm to the end, nearer grains'),
+  ],
+}
+/** How far the yolk is taken before the butter. */
+const yolkSchool: School = {
+  id: 'yolk',
+  says: 'Yolk',
+  defaultId: 'ribbon',
+  reason: 'a ribbon is seen; no thermometer needed',
+  options: [
+    way('ribbon', 'straight to the ribbon'),
+    way('held', 'held between 62 and 64 °C, lifting: slower, surer', {
+      op: 'setMethod',
+      method: { yolkC: { low: 62, high: 64 } },
+    }),
+    way('cool', 'never over 62 °C: slowest, nothing scrambles', {
+      op: 'setMethod',
+      method: { yolkC: { low: 60, high: 62 } },
+    }),
+  ],
+}
+const bowlSchools = [yolkSchool, paceSchool, pourHeatSchool]
 const acidSchool = (itemId: string): School => ({
   id: 'acid',
   says: 'Acid',
@@ -173,7 +226,14 @@ const hollandaise = formula(
     dishes: ['poached eggs', 'asparagus', 'poached fish'],
     source:
       'our amounts, from the ratios of the science files: 83 g whole butter and 15 g water phase a yolk (φ 0.62); 50–60 ml a cover and 15 % over; 0.8–1.1 % salt. Juice goes in with the yolks: the water is there all along, which forgives most',
-    schools: [butterSchool('butter', 250), acidSchool('juice'), bathSchool, whiskSchool, holdSchool],
+    schools: [
+      butterSchool('butter', 250),
+      acidSchool('juice'),
+      bathSchool,
+      whiskSchool,
+      ...bowlSchools,
+      holdSchool,
+    ],
   },
   [
     g('separate', 'yolk', 51, 'yolks'),
@@ -240,6 +300,7 @@ const relative = (
         butterSchool('butter', 250),
         bathSchool,
         whiskSchool,
+        ...bowlSchools,
         holdSchool,
         ...(motherId === 'bearnaise' || id === 'bearnaise' ? [reductionSchool('wine')] : []),
       ],
@@ -297,7 +358,7 @@ export const EGG_SAUCES: readonly Formula[] = [
       keeps: { ...keeps, hotMin: 15 },
       dishes: ['asparagus', 'poached fish'],
       motherId: 'hollandaise',
-      schools: [butterSchool('butter', 250), acidSchool('juice'), bathSchool],
+      schools: [butterSchool('butter', 250), acidSchool('juice'), bathSchool, ...bowlSchools],
     },
     [
       g('separate', 'yolk', 51, 'yolks'),
@@ -331,7 +392,7 @@ export const EGG_SAUCES: readonly Formula[] = [
       keeps,
       dishes: ['asparagus'],
       motherId: 'hollandaise',
-      schools: [butterSchool('butter', 250), bathSchool],
+      schools: [butterSchool('butter', 250), bathSchool, ...bowlSchools],
     },
     [
       ml('reduce', 'bloodOrangeJuice', 90, 'orange'),

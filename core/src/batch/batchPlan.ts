@@ -5,6 +5,7 @@ import type { ReductionTarget } from '../language/reductionTarget'
 import type { Composition } from '../mixture/composition'
 import type { HeatLevel } from '../heat/heater'
 import type { SimmerPlan } from '../techniques/simmer/planSimmer'
+import type { PacePlan, PourOver } from '../techniques/eggEmulsion/pourPace'
 import type { BrownPlan } from '../techniques/brown/planBrown'
 import type { MountPace } from '../techniques/mount/mountPace'
 import type { BrowningPlan } from '../techniques/prepare/planBrowning'
@@ -75,6 +76,13 @@ export interface StagePlan {
   readonly modelVersion: string
 }
 
+/** A pour as planned. */
+export interface PourPlan extends PacePlan {
+  readonly over: PourOver
+  readonly endC: number
+  readonly cookedFrac: number
+}
+
 /** An egg and butter sauce, settled: what meets in the bowl, how full of butter it ends, and how long yolk and pour are thought to take. */
 export interface EmulsionPlan {
   readonly method: EmulsionMethod
@@ -99,6 +107,8 @@ export interface EmulsionPlan {
   readonly ribbonS?: MinutesBand | undefined
   readonly ribbonC: number
   readonly pourS: number
+  /** How the butter goes in, what is under the bowl meanwhile, and how warm and how far set it ends; none in plans of earlier releases. */
+  readonly pour?: PourPlan | undefined
   /** The bath burns the layer at the wall before the ribbon stands. */
   readonly isGrainy: boolean
   readonly modelVersion: string
@@ -179,6 +189,7 @@ export type PlanWarning =
       /** As earlier releases counted them. */ readonly batches?: number | undefined
     }
   | { readonly code: 'grainyBath' }
+  | { readonly code: 'grainyPour' | 'coldPour'; readonly stepId: string; readonly tempC: number }
   | { readonly code: 'setsOffHeat' | 'bubbleBreaks'; readonly stepId: string }
   | { readonly code: 'linedCopper' }
   | { readonly code: 'metalTaints'; readonly metal: string }

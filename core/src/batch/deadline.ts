@@ -6,6 +6,7 @@ export type DeadlineCode =
   | 'look'
   | 'stop'
   | 'liftOff'
+  | 'backOn'
   | 'stir'
   | 'discard'
   | 'stepEnds'

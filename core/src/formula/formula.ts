@@ -1,4 +1,5 @@
 import type { Tool } from '../techniques/eggEmulsion/butterPour'
+import type { PourOver, PourPace } from '../techniques/eggEmulsion/pourPace'
 import type { BathHeat, Whisk } from '../techniques/eggEmulsion/yolkBath'
 import type { HoldPlace } from '../techniques/hold/places'
 import type { MountHeat, MountMove } from '../techniques/mount/mountPace'
@@ -54,6 +55,8 @@ export interface FormulaStep {
   readonly pressFrac?: number
   readonly yieldFrac?: number
   readonly heat?: HeatWord
+  /** Butter into yolk: what is under the bowl meanwhile. */
+  readonly pourOver?: PourOver
   /** Mounting: what is under it meanwhile, what moves it, and how warm the butter goes in, °C. */
   readonly mountHeat?: MountHeat
   readonly mountBy?: MountMove
@@ -114,6 +117,10 @@ export interface EmulsionMethod {
   readonly whisk: Whisk
   readonly tool: Tool
   readonly butterC: number
+  /** How the butter goes in; drops and then faster where it does not say. */
+  readonly pace?: PourPace
+  /** The yolk is lifted off over the upper and put back under the lower until its ribbon stands; straight to it where neither is said, °C. */
+  readonly yolkC?: { readonly low: number; readonly high: number }
   readonly holdC: { readonly low: number; readonly high: number }
 }
 

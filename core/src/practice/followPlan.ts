@@ -93,13 +93,14 @@ const eggStep: Follow = ({ rehearsal: { put }, plan, step, startedAtMs, endsAtMs
       ['ribbon', 1],
     ] as const)
       put('cue.seen', startedAtMs + share * span, { stepId: step.id, cue })
-    put('pan.lifted', endsAtMs, { stepId: step.id })
+    if (emulsion.pour?.over !== 'over') put('pan.lifted', endsAtMs, { stepId: step.id })
     return { endsAtMs: endsAtMs + 1000 }
   }
   const pour = { stepId: step.id, ingredientId: emulsion.butterIngredientId, tempC: emulsion.method.butterC }
   const massG = Math.round(emulsion.butterG * 10) / 10
   put('pour.started', startedAtMs + 1000, { ...pour, gPerS: Math.round((massG / (span / 1000)) * 10) / 10 })
   put('pour.stopped', endsAtMs - 1000, { ...pour, massG })
+  if (emulsion.pour?.over === 'over') put('pan.lifted', endsAtMs - 500, { stepId: step.id })
   return { endsAtMs }
 }
 

@@ -15,6 +15,8 @@ const LEAST = {
   minor: 0.5,
   minutes: 0.5,
   seconds: 5,
+  cooked: 0.03,
+  freeOil: 0.005,
   heatJ: 200,
   waterG: 1,
   filmMm: 0.01,
@@ -56,6 +58,15 @@ function bowlMoves(now: VariantOutcome, way: VariantOutcome): string[] {
       : '',
     a && b && Math.abs(b.pourS - a.pourS) > LEAST.seconds
       ? `${texts.emulsion.pourOn} ${minutes(b.pourS)} min`
+      : '',
+    a?.pour && b?.pour && Math.abs(b.pour.endC - a.pour.endC) > LEAST.deltaK
+      ? texts.book.bench.endsAt(degreesText(b.pour.endC))
+      : '',
+    a?.pour && b?.pour && Math.abs(b.pour.cookedFrac - a.pour.cookedFrac) > LEAST.cooked
+      ? texts.book.bench.yolkSet(percentText(b.pour.cookedFrac, 0))
+      : '',
+    a?.pour && b?.pour && Math.abs(b.pour.peakFreeOil - a.pour.peakFreeOil) > LEAST.freeOil
+      ? texts.book.bench.freeOil(percentText(b.pour.peakFreeOil, 1))
       : '',
     a && b && Math.abs(b.method.butterC - a.method.butterC) > LEAST.deltaK
       ? texts.book.bench.butterAt(tempText(b.method.butterC, 0))

@@ -96,6 +96,9 @@ export const planTexts = {
     setsOffHeat:
       'Off the flame all of this cold butter brings it to where fat sets: piece by piece, back on for seconds.',
     bubbleBreaks: 'Nothing in it carries a bubble: over 57 °C it breaks. No boil, or cream in it.',
+    grainyPour: 'Over this bath its yolk goes to grains before the butter is in: off, or on and off.',
+    coldPour:
+      'So slowly, off the bath, it cools to where butter sets: warmer butter, or the bath on and off.',
     linedCopper: 'Lined copper only: bare copper is not for anything sour.',
   } satisfies Partial<Record<PlanWarning['code'], string>>,
   troubles: {

@@ -1,3 +1,4 @@
+import type { FormulaStep } from '../../formula/formula'
 import { HIGHEST_PHASE_FRAC } from '../../mixture/phases'
 import { bindFat } from '../../pan/sieve'
 import { bowlSwellsTo, LARGEST_BASE_G } from './bowlRoom'
@@ -5,11 +6,15 @@ import { planEggStep } from './planEmulsion'
 import { watchBowl } from './watchBowl'
 import { leavesAll, type Technique } from '../technique'
 
+/** The yolks stand over it; a bowl whose butter goes in over the bath, or on and off it, keeps it. */
+const isOverBath = ({ technique, pourOver = 'off' }: FormulaStep) =>
+  technique === 'whisk' || pourOver !== 'off'
+
 /** Yolk over a bath, and butter into it: whisk, pour, or both at once with a power blender. */
 export const eggEmulsion: Technique = {
   id: 'eggEmulsion',
   vessel: 'bowl',
-  stands: (step) => (step.technique === 'whisk' ? 'bath' : 'aside'),
+  stands: (step) => (isOverBath(step) ? 'bath' : 'aside'),
   swellsTo: bowlSwellsTo,
   mostInOneG: (step) => (step.technique === 'whisk' ? LARGEST_BASE_G : undefined),
   usualMin: (step) => (step.technique === 'blend' ? 0 : 5),

@@ -18,7 +18,7 @@ import {
   type PhaseBand,
 } from '../../mixture/phases'
 import { yolkStage, type BathHeat, type YolkBathSetup, type YolkStage } from './yolkBath'
-import { emulsionOf } from '../../batch/batchPlan'
+import { emulsionOf, type EmulsionPlan } from '../../batch/batchPlan'
 import type { Formula } from '../../formula/formula'
 import { actualRequest } from '../../pan/actualWalk'
 import { walkFormula } from '../../pan/walkFormula'
@@ -28,7 +28,9 @@ import { pasteurisationCredit, type CreditBand, type TempPoint } from '../../saf
 import type { BatchState } from '../../batch/batchState'
 import { onceFor } from '../../solve/onceFor'
 import { lookAhead } from './lookAhead'
-import { GRAINS_FROM_C, LIFT_EARLY_K, replayEmulsion, type Replay } from './replayEmulsion'
+import { liftAtC } from './bathRules'
+import { paceRateGPerS, type PacePlan } from './pourPace'
+import { guideGPerS, replayEmulsion, type Replay } from './replayEmulsion'
 
 const NO_LIMIT_G = 99_999
 
@@ -47,6 +49,8 @@ export interface LiveEmulsion {
   readonly liftAtMs: number | undefined
   readonly liftC: number
   readonly ribbonAtMs: number | undefined
+  /** Off its bath: when it is to go back on; none where it is not to. */
+  readonly backAtMs: number | undefined
   readonly butterInG: number
   readonly butterToComeG: number
   readonly isPouring: boolean
@@ -150,7 +154,7 @@ export function liveEmulsion(
     probe,
     endMs,
   })
-  return { ...bowlNow(replay, goods), ...aheadOf(state, setup, replay, endMs) }
+  return { ...bowlNow(replay, goods), ...aheadOf(state, { setup, plan }, replay, endMs) }
 }
 
 /** What is in the bowl: temperature, stage, butter in and to come, φ now and at the end, free oil, pace. */
@@ -190,23 +194,30 @@ function bowlNow(
     butterPerWater: butterPerWaterG(WATER_FIRST_FROM, plan.butter),
     freeOil: freeOilFrac(pour, bowl.tempC),
     isBroken: pour.isBroken,
-    safePourGPerS: pour.isBroken ? 0 : recommendedPourGPerS(pour, setting, plan.butter),
-    toPour: { pour, setting, butter: plan.butter, massG: toComeG },
+    safePourGPerS: pour.isBroken ? 0 : guideGPerS(replay, plan, parts.butterG),
+    toPour: { pour, setting, butter: plan.butter, massG: toComeG, pace: plan.pour, goalG: parts.butterG },
     volumeMl: (now.fatMl + now.continuousMl) * (1 + bowl.overrun),
     massG: parts.yolkG + replay.aqueousG + butterInG - evaporatedG,
   }
 }
 
-type Ahead = Pick<LiveEmulsion, 'inOneMinuteC' | 'stage' | 'liftAtMs' | 'liftC' | 'ribbonAtMs'>
+type Ahead = Pick<LiveEmulsion, 'inOneMinuteC' | 'stage' | 'liftAtMs' | 'liftC' | 'ribbonAtMs' | 'backAtMs'>
 /** Where the bowl is going if it is left as it is. */
-function aheadOf(state: BatchState, setup: YolkBathSetup, replay: Replay, endMs: number): Ahead {
-  const ahead = lookAhead(state, setup, replay, endMs)
+function aheadOf(
+  state: BatchState,
+  frame: { readonly setup: YolkBathSetup; readonly plan: EmulsionPlan },
+  replay: Replay,
+  endMs: number,
+): Ahead {
+  const { setup, plan } = frame
+  const ahead = lookAhead(state, frame, replay, endMs)
   return {
     inOneMinuteC: ahead.inOneMinuteC,
     stage: yolkStage(setup, replay.bowl, replay.control).stage,
     liftAtMs: replay.liftDueAtMs ?? ahead.liftAtMs,
-    liftC: GRAINS_FROM_C - LIFT_EARLY_K[setup.bowl],
+    liftC: liftAtC(setup.bowl, plan.method),
     ribbonAtMs: ahead.ribbonAtMs,
+    backAtMs: ahead.backAtMs,
   }
 }
 
@@ -216,17 +227,26 @@ export interface ToPour {
   readonly setting: PourSetting
   readonly butter: ButterParts
   readonly massG: number
+  /** The school's own pace; as fast as it is taken up where there is none. */
+  readonly pace?: PacePlan | undefined
+  readonly goalG: number
 }
 const LONGEST_POUR_S = 1800
 const PACE_STEP_S = 2 // at the recommended pace nothing lies free, which is what wants shorter steps
 /** Seconds until the rest of the butter is in, the pace growing with what is in already. */
-export function pourLeftS({ pour, setting, butter, massG }: ToPour): number {
+export function pourLeftS({ pour, setting, butter, massG, pace, goalG }: ToPour): number {
   if (massG < 1) return 0
+  let inG = Math.max(0, goalG - massG)
   return runPour(
     { ...pour, isBroken: false },
     { setting, butter },
     {
-      feedOf: (state) => Math.max(DROPS_G_PER_S, recommendedPourGPerS(state, setting, butter)),
+      feedOf: (state) => {
+        const ofPace = pace && paceRateGPerS(pace, inG, goalG)
+        const gPerS = Math.max(DROPS_G_PER_S, ofPace ?? recommendedPourGPerS(state, setting, butter))
+        inG += gPerS * PACE_STEP_S
+        return gPerS
+      },
       mostS: LONGEST_POUR_S,
       stepS: PACE_STEP_S,
       isDone: (_, pouredG) => pouredG >= massG,

@@ -1,5 +1,5 @@
 import { bowlShareFull, LARGEST_BASE_G } from './bowlRoom'
-import type { EmulsionPlan, PlanWarning } from '../../batch/batchPlan'
+import type { EmulsionPlan, PlanWarning, PourPlan } from '../../batch/batchPlan'
 import type { MinutesBand } from '../../formula/formula'
 import type { Ingredient } from '../../ingredients/ingredient'
 import type { ButterParts } from '../../mixture/butterFat'
@@ -18,9 +18,19 @@ import type { WalkStep } from '../../pan/walkFormula'
 import { techniqueOf } from '../registry'
 import type { PlanContext, StepPlanned } from '../technique'
 import { blenderMixTempC } from './blenderMix'
-import { DROPS_G_PER_S, recommendedPourGPerS, runPour, type PourSetting } from './butterPour'
+import { liftsBetween, pourControl } from './bathRules'
+import { POUR_WARNS_C, type PourSetting, type PourState } from './butterPour'
+import { paceRateGPerS, planPace, type PourOver } from './pourPace'
 import { runYolkBath } from './runYolkBath'
-import { startYolkBath, type BowlMaterial } from './yolkBath'
+import {
+  addToYolkBath,
+  GRAINY_FROM,
+  startYolkBath,
+  stepYolkBath,
+  type BowlMaterial,
+  type YolkBathSetup,
+  type YolkBathState,
+} from './yolkBath'
 
 /** Version of the emulsion models as a whole; raised whenever their numbers change. */
 export const EMULSION_MODEL_VERSION = 'emulsion-2'
@@ -91,21 +101,42 @@ export function bowlParts(
 const butterIn = ({ lines }: WalkStep, ingredients: ReadonlyMap<string, Ingredient>) =>
   lines.find((l) => ingredients.get(l.ingredientId)?.emulsionRole === 'butter')
 
-/** Seconds that the butter takes at the guide's pace. */
-function pourSeconds({ base, butterG, butter }: BowlParts, tool: EmulsionPlan['method']['tool']): number {
-  const setting = pourSetting(tool, POUR_AT_C)
-  return runPour(
-    { emulsifiedG: 0, freeG: 0, continuousMl: contentsPhases(base, POUR_AT_C).continuousMl, isBroken: false },
-    { setting, butter },
-    {
-      feedOf: (state) => Math.max(DROPS_G_PER_S, recommendedPourGPerS(state, setting, butter)),
-      mostS: LONGEST_S,
-      isDone: (_, pouredG) => pouredG >= butterG,
-    },
-  ).atS
+/** How the butter goes in by the method, and what that does to the bowl: its warmth, its yolk, the oil that lies free. */
+function planPour(
+  { base, butterG, butter }: BowlParts,
+  method: EmulsionPlan['method'],
+  bath: { readonly setup: YolkBathSetup; readonly at: YolkBathState; readonly over: PourOver } | undefined,
+): PourPlan {
+  const start: PourState = {
+    emulsifiedG: 0,
+    freeG: 0,
+    continuousMl: contentsPhases(base, POUR_AT_C).continuousMl,
+    isBroken: false,
+  }
+  const setting = pourSetting(method.tool, POUR_AT_C)
+  const pace = planPace(method.pace ?? 'growing', start, { setting, butter }, butterG)
+  if (!bath) return { ...pace, over: 'off', endC: POUR_AT_C, cookedFrac: 0 }
+  const { setup, over } = bath
+  const controlOf = pourControl(over, { bath: method.bath, whisk: method.whisk })
+  let [at, inG] = [bath.at, 0]
+  const evenGPerS = butterG / Math.max(1, pace.seconds)
+  for (let s = 0; s < Math.min(LONGEST_S, pace.seconds) && inG < butterG; s += POUR_STEP_S) {
+    const gPerS = paceRateGPerS(pace, inG, butterG) ?? evenGPerS
+    const massG = Math.min(gPerS * POUR_STEP_S, butterG - inG)
+    at = addToYolkBath(setup, stepYolkBath(setup, at, controlOf(at), POUR_STEP_S), {
+      massG,
+      parts: butter,
+      tempC: method.butterC,
+    })
+    inG += massG
+  }
+  return { ...pace, over, endC: at.tempC, cookedFrac: at.cookedFrac }
 }
+const POUR_STEP_S = 1
 
 interface Ribbon {
+  readonly setup?: YolkBathSetup
+  readonly state?: YolkBathState
   readonly band?: MinutesBand
   readonly tempC: number
   readonly isGrainy: boolean
@@ -118,12 +149,14 @@ function runRibbon(
 ): Ribbon {
   const setup = { bowl, yolkG: Math.max(1, yolkG) }
   const run = runYolkBath(setup, startYolkBath(setup, aqueousG), {
-    controlOf: () => method,
+    controlOf: method.yolkC ? liftsBetween(method.yolkC, method) : () => method,
     isDone: (_, stage) => stage === 'ribbon' || stage === 'awayFromSide' || stage === 'grainy',
     mostS: LONGEST_S,
   })
   const { atS, tempC } = run.state
   return {
+    setup,
+    state: run.state,
     band: { low: atS * (1 - RIBBON_SPREAD), value: atS, high: atS * (1 + RIBBON_SPREAD) },
     tempC,
     isGrainy: run.stage === 'grainy',
@@ -146,6 +179,10 @@ function mixBlended({ yolkG, aqueousG, butterG, butter }: BowlParts, method: Emu
   return { tempC: tempC ?? ROOM_C, isGrainy: false }
 }
 
+/** What is under the bowl while its butter goes in. */
+const pourOverOf = (walk: readonly WalkStep[]): PourOver =>
+  walk.find((w) => w.step.technique === 'pour')?.step.pourOver ?? 'off'
+
 /** Settles an egg and butter sauce from its walk; undefined for a walk without one. */
 export function planEmulsion(
   context: Pick<PlanContext, 'formula' | 'ingredients' | 'walk' | 'pan'>,
@@ -156,6 +193,11 @@ export function planEmulsion(
   if (!method || !parts) return undefined
   const hasBath = walk.some((w) => w.step.technique === 'whisk')
   const ribbon = hasBath ? runRibbon(pan.material ?? 'steel', parts, method) : mixBlended(parts, method)
+  const pour = planPour(
+    parts,
+    method,
+    ribbon.setup && ribbon.state && { setup: ribbon.setup, at: ribbon.state, over: pourOverOf(walk) },
+  )
   const phases = contentsPhases(parts.finished)
   const peak = contentsPhases(parts.poured)
   const phaseFrac = phaseFraction(phases)
@@ -175,7 +217,8 @@ export function planEmulsion(
     waterFirstG: waterNeededG(peak, WATER_FIRST_FROM),
     ...(ribbon.band ? { ribbonS: ribbon.band } : {}),
     ribbonC: ribbon.tempC,
-    pourS: pourSeconds(parts, method.tool),
+    pourS: pour.seconds,
+    pour,
     isGrainy: ribbon.isGrainy,
     modelVersion: EMULSION_MODEL_VERSION,
   }
@@ -188,7 +231,7 @@ export function planEggStep(context: PlanContext): StepPlanned {
   const method = formula.emulsion
   if (!parts || !method) return { work: { kind: 'plain' } }
   const isFirst = walk.find((w) => techniqueOf(w.step).id === 'eggEmulsion') === walked
-  const pourS = pourSeconds(parts, method.tool)
+  const pourS = planPour(parts, method, undefined).seconds
   const pourMinutes = { low: (pourS * 0.8) / 60, value: pourS / 60, high: (pourS * 1.6) / 60 }
   const ownMinutes = walked.step.technique === 'blend' ? BLEND_MIN : pourMinutes
   if (!isFirst) return { work: { kind: 'plain' }, minutes: ownMinutes }
@@ -218,6 +261,12 @@ function emulsionWarnings({ walk, walked, pan }: PlanContext, plan: EmulsionPlan
       : []),
     ...(plan.waterFirstG > 0.5 && !splits
       ? [{ code: 'waterFirst' as const, waterG: plan.waterFirstG, phaseFrac: plan.peakPhaseFrac }]
+      : []),
+    ...(plan.pour && plan.pour.cookedFrac >= GRAINY_FROM && !plan.isGrainy
+      ? [{ code: 'grainyPour' as const, stepId, tempC: plan.pour.endC }]
+      : []),
+    ...(plan.pour && plan.pour.endC < POUR_WARNS_C.tooCool
+      ? [{ code: 'coldPour' as const, stepId, tempC: plan.pour.endC }]
       : []),
     ...(plan.isGrainy ? [{ code: 'grainyBath' as const }] : []),
     ...(pan.material === 'copper' ? [{ code: 'linedCopper' as const }] : []),

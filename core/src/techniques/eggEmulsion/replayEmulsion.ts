@@ -1,4 +1,12 @@
-import { DROPS_G_PER_S, recommendedPourGPerS, stepPour, type PourState } from './butterPour'
+import { liftAtC, POUR_BETWEEN_C } from './bathRules'
+import {
+  DROPS_G_PER_S,
+  fastestUptakeGPerS,
+  recommendedPourGPerS,
+  stepPour,
+  type PourState,
+} from './butterPour'
+import { paceRateGPerS } from './pourPace'
 import { phasesOf } from '../../mixture/phases'
 import {
   addToYolkBath,
@@ -10,7 +18,6 @@ import {
   yolkStage,
   YOLK_STAGES,
   type BathHeat,
-  type BowlMaterial,
   type YolkBathControl,
   type YolkBathSetup,
   type YolkBathState,
@@ -27,10 +34,6 @@ export const REPLAY_STEP_S = 1
 const STEP_MS = REPLAY_STEP_S * 1000
 const PROBE_FRESH_MS = 6000
 const SPOT_FRESH_MS = 30_000
-/** Grain begins here in bulk, °C. */
-export const GRAINS_FROM_C = 68
-/** How much sooner a bowl is lifted, for what it still gives, K. */
-export const LIFT_EARLY_K: Readonly<Record<BowlMaterial, number>> = { steel: 1, glass: 2.5, copper: 1 }
 const WATER_ARRIVES_C = 20
 const BUTTER_BY_HAND_C = 55
 const SEEN: Partial<Record<Cue, number>> = { trails: 0.06, ribbon: 0.12, grainy: GRAINY_FROM } // what a stage that was seen says of the cooked share
@@ -68,8 +71,14 @@ export const isRibbon = (setup: YolkBathSetup, bowl: YolkBathState, control: Yol
   reaches(yolkStage(setup, bowl, control).stage, 'ribbon')
 
 /** The yolk stands in a ribbon, or the bowl would carry it into the grain. */
-export function isLiftDue(setup: YolkBathSetup, bowl: YolkBathState, control: YolkBathControl): boolean {
-  return isRibbon(setup, bowl, control) || bowl.tempC >= GRAINS_FROM_C - LIFT_EARLY_K[setup.bowl]
+export function isLiftDue(
+  { setup, plan: { method } }: Pick<ReplayFrame, 'setup' | 'plan'>,
+  bowl: YolkBathState,
+  control: YolkBathControl,
+): boolean {
+  // with butter in it, over a bath: a ribbon stands long since, and only its warmth counts
+  if (bowl.fatG > 0) return bowl.tempC >= POUR_BETWEEN_C.high
+  return isRibbon(setup, bowl, control) || bowl.tempC >= liftAtC(setup.bowl, method)
 }
 
 function readTemp(r: Replay, tempC: number, atMs: number, from: 'probe' | 'spot'): void {
@@ -148,20 +157,27 @@ function applyFact(r: Replay, frame: ReplayFrame, fact: StageFact): void {
 }
 
 /** The pace that the guide shows: who pours by it pours this. */
-export const guideGPerS = (r: Pick<Replay, 'pour' | 'bowl'>, plan: EmulsionPlan): number =>
-  Math.max(
-    DROPS_G_PER_S,
-    r.pour.isBroken
-      ? 0
-      : recommendedPourGPerS(r.pour, pourSetting(plan.method.tool, r.bowl.tempC), plan.butter),
-  )
+export function guideGPerS(
+  r: Pick<Replay, 'pour' | 'bowl' | 'butterInG'>,
+  plan: EmulsionPlan,
+  goalG: number,
+): number {
+  if (r.pour.isBroken) return DROPS_G_PER_S
+  const setting = pourSetting(plan.method.tool, r.bowl.tempC)
+  const ofPace = plan.pour && paceRateGPerS(plan.pour, r.butterInG, goalG)
+  // a pace of the school's own, but never faster than the bowl takes it as warm as it is
+  const mostGPerS = ofPace
+    ? Math.min(ofPace, fastestUptakeGPerS(r.pour, setting) / plan.butter.fatFrac)
+    : recommendedPourGPerS(r.pour, setting, plan.butter)
+  return Math.max(DROPS_G_PER_S, mostGPerS)
+}
 
 /** One second of bath, whisk and pour. */
 function advance(r: Replay, { setup, plan, butterGoalG }: ReplayFrame, atMs: number): void {
   r.control = { bath: r.isOff ? 'off' : r.bath, whisk: plan.method.whisk }
   r.bowl = stepYolkBath(setup, r.bowl, r.control, REPLAY_STEP_S)
   const gPerS = r.pouring
-    ? Math.max(0, Math.min(guideGPerS(r, plan), (butterGoalG - r.butterInG) / REPLAY_STEP_S))
+    ? Math.max(0, Math.min(guideGPerS(r, plan, butterGoalG), (butterGoalG - r.butterInG) / REPLAY_STEP_S))
     : 0 // a jug pours no more than it holds
   if (r.pouring)
     r.bowl = addToYolkBath(setup, r.bowl, {
@@ -179,7 +195,7 @@ function advance(r: Replay, { setup, plan, butterGoalG }: ReplayFrame, atMs: num
   r.butterInG += gPerS * REPLAY_STEP_S
   r.stretchG += gPerS * REPLAY_STEP_S
   if (r.control.bath === 'off') r.liftDueAtMs = undefined
-  else if (isLiftDue(setup, r.bowl, r.control)) r.liftDueAtMs ??= atMs
+  else if (isLiftDue({ setup, plan }, r.bowl, r.control)) r.liftDueAtMs ??= atMs
 }
 
 /** What a replay is made of. */

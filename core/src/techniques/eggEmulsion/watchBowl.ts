@@ -15,6 +15,11 @@ export const watchBowl: Watch = {
     const { isOnBath, liftAtMs } = live.bowl
     if (isOnBath && liftAtMs !== undefined)
       return [{ kind: 'actNow', code: 'liftOff', atMs: liftAtMs, isFragile: true }]
+    // lifted before its ribbon, or poured on and off the bath: it goes back before it is too cool
+    const { backAtMs } = live.bowl
+    const goesBack = context.step.technique === 'whisk' || context.step.pourOver === 'onOff'
+    if (!isOnBath && backAtMs !== undefined && goesBack)
+      return [{ kind: 'lookSoon', code: 'backOn', atMs: backAtMs }]
     const minutes = watchMinutes.live(context)
     return minutes ? watchMinutes.deadlines(minutes, context) : []
   },

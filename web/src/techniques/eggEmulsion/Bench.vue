@@ -47,11 +47,26 @@ const live = computed(() => (props.view.live?.kind === 'eggEmulsion' ? props.vie
 const bowl = computed(() => live.value?.bowl as LiveEmulsion)
 const isPour = computed(() => props.view.step?.technique === 'pour')
 const isBlend = computed(() => props.view.step?.technique === 'blend')
+/** On its bath when to lift, off it when to go back. */
+const turnAtMs = computed(() => (bowl.value.isOnBath ? bowl.value.liftAtMs : bowl.value.backAtMs))
 const liftSpan = computed(() =>
-  bowl.value.isOnBath && bowl.value.liftAtMs !== undefined
-    ? spanText(Math.max(0, bowl.value.liftAtMs - nowMs.value))
-    : undefined,
+  turnAtMs.value === undefined ? undefined : spanText(Math.max(0, turnAtMs.value - nowMs.value)),
 )
+const bathSays = computed(() => {
+  if (bowl.value.isOnBath) return texts.emulsion.liftIn
+  return turnAtMs.value === undefined ? texts.emulsion.offBath : texts.emulsion.backIn
+})
+/** The school's own pace, in what a hand does; none where it grows with what is in. */
+const paceSays = computed(() => {
+  const plan = work.pour.value
+  const { butterInG, butterToComeG } = bowl.value
+  if (!plan || butterToComeG <= 1) return ''
+  const says = texts.emulsion.paceSays
+  if (plan.doseG !== undefined) return says.spoonfuls(numberText(plan.doseG), numberText(plan.everyS ?? 0))
+  const part = Math.min(3, 1 + Math.floor((3 * butterInG) / Math.max(1, goal.value)))
+  if (plan.pace === 'thirds') return says.thirds(part, numberText(goal.value / 3))
+  return plan.pace === 'steady' ? says.steady : ''
+})
 const isLiftDue = computed(
   () => bowl.value.isOnBath && bowl.value.liftAtMs !== undefined && bowl.value.liftAtMs <= nowMs.value,
 )
@@ -164,10 +179,10 @@ useBenchKeys({
         <div class="does">
           <div v-if="isLiftDue" class="act block-act">
             <span class="act-verb"><span aria-hidden="true">▼</span> {{ texts.emulsion.lift }}</span
-            ><span>{{ texts.emulsion.thenButter }}</span>
+            ><span>{{ isPour ? texts.emulsion.whiskOn : texts.emulsion.thenButter }}</span>
           </div>
           <template v-else-if="!isPour"
-            ><p class="label">{{ bowl.isOnBath ? texts.emulsion.liftIn : texts.emulsion.offBath }}</p>
+            ><p class="label">{{ bathSays }}</p>
             <p v-if="liftSpan" class="instrument">
               {{ liftSpan.number }}<span class="unit">{{ liftSpan.unit }}</span>
             </p></template
@@ -180,7 +195,11 @@ useBenchKeys({
               {{ pourSpan.number }}<span v-if="pourSpan.unit" class="unit">{{ pourSpan.unit }} ·</span
               ><span class="unit">{{ numberText(bowl.safePourGPerS, 1) }} {{ texts.emulsion.perS }}</span>
             </p>
-            <ul v-if="bowl.butterToComeG > 1" class="paces">
+            <p v-if="isPour && work.staysOn.value" class="label">
+              {{ bathSays }} {{ liftSpan ? `${liftSpan.number} ${liftSpan.unit}` : '' }}
+            </p>
+            <p v-if="paceSays" class="label">{{ paceSays }}</p>
+            <ul v-else-if="bowl.butterToComeG > 1" class="paces">
               <li v-for="p in ['drops', 'thread', 'stream'] as const" :key="p" :class="{ here: p === pace }">
                 <span :class="['mark', p]" aria-hidden="true" />{{ texts.emulsion[p] }}
               </li>
@@ -230,9 +249,9 @@ useBenchKeys({
       :asks="texts.emulsion.notRibbon(texts.emulsion.stages[bowl.stage] ?? '')"
     >
       <v-btn @click="work.lift(true)">{{ texts.emulsion.ribbonSeen }}</v-btn><v-btn
-        @click="work.asksRibbon.value = false"
-        >{{ texts.emulsion.keepOn }}</v-btn
-      >
+        @click="work.liftOnly()"
+        >{{ texts.emulsion.offForNow }}</v-btn
+      ><v-btn @click="work.asksRibbon.value = false">{{ texts.emulsion.keepOn }}</v-btn>
     </AskedRow>
     <LoadScale
       :now="bowl.phaseFrac"
@@ -297,7 +316,7 @@ useBenchKeys({
         >{{ texts.emulsion.spot }} <small>{{ texts.emulsion.spotHint }}</small></v-btn
       >
       <v-btn v-else @click="entry = 'temp'">{{ texts.bench.temp }}</v-btn>
-      <v-btn v-if="view.state.isPanOff" @click="work.back()">{{ texts.emulsion.back }}</v-btn><v-btn
+      <v-btn v-if="!bowl.isOnBath" @click="work.back()">{{ texts.emulsion.back }}</v-btn><v-btn
         v-else-if="isPour || work.nextCue.value"
         @click="work.lift()"
         >{{ texts.emulsion.lift }}</v-btn

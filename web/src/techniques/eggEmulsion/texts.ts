@@ -33,7 +33,16 @@ export const emulsionTexts = {
   liftIn: 'lift off in',
   liftNow: 'lift off',
   thenButter: 'then butter',
+  whiskOn: 'whisking, until it is cooler',
   offBath: 'off the bath',
+  backIn: 'back on in',
+  offForNow: 'Off for a moment',
+  paceSays: {
+    thirds: (part: number, g: string) =>
+      `${['First', 'Second', 'Last'][part - 1] ?? ''} third, ${g} g, at one pace; whisked in before the next.`,
+    spoonfuls: (g: string, s: string) => `A spoonful of ${g} g, whisked in, then the next: every ${s} s.`,
+    steady: 'One stream, the same to the end.',
+  },
   onBath: 'over the bath',
   next: 'next',
   nextCue: 'Next: Space, or anywhere here',

@@ -48,6 +48,11 @@ export function useEggEmulsion(view: Ref<BatchView>, bench: Bench) {
     () => state.value.frozen?.ingredients.find((i) => i.id === yolkLine.value?.ingredientId)?.pieceG ?? 17,
   )
 
+  /** The butter goes in over the bath, or on and off it. */
+  const pourOver = computed(
+    () => state.value.frozen?.formula.steps.find((s) => s.technique === 'pour')?.pourOver ?? 'off',
+  )
+  const staysOn = computed(() => pourOver.value !== 'off')
   const cue = (what: Cue) => bench.keep('cue.seen', { stepId: stepId.value, cue: what }, CUE_WORDS[what])
   const stampOf = () => {
     const p = view.value.probe
@@ -56,6 +61,11 @@ export function useEggEmulsion(view: Ref<BatchView>, bench: Bench) {
       : {}
   }
 
+  const liftedNow = (): Entry => ({
+    kind: 'pan.lifted',
+    streamId: state.value.id,
+    payload: { stepId: stepId.value },
+  })
   /** Lifts the bowl and goes on to the butter; asks first where neither model nor cook has seen a ribbon. */
   async function lift(isSure = false): Promise<void> {
     const { step } = view.value
@@ -66,11 +76,16 @@ export function useEggEmulsion(view: Ref<BatchView>, bench: Bench) {
       return
     }
     asksRibbon.value = false
-    const lifted: Entry[] = state.value.isPanOff
-      ? []
-      : [{ kind: 'pan.lifted', streamId: state.value.id, payload: { stepId: stepId.value } }]
+    // poured over the bath it stays there: the next step lifts it, or its end
+    const lifted: Entry[] =
+      !bowl.value?.isOnBath || (step?.technique === 'whisk' && staysOn.value) ? [] : [liftedNow()]
     if (step?.technique === 'whisk') await bench.finishStep(isSure ? 'all' : 'no', lifted)
     else await bench.attempt(() => kitchen.recordAll(lifted))
+  }
+  /** Off for a moment, and the step goes on: it cools, or butter goes in beside the bath. */
+  async function liftOnly(): Promise<void> {
+    asksRibbon.value = false
+    await bench.keep('pan.lifted', { stepId: stepId.value }, texts.emulsion.lift)
   }
   const back = () => bench.keep('pan.returned', { stepId: stepId.value }, texts.emulsion.back)
   const setBath = (bath: BathHeat) =>
@@ -157,9 +172,12 @@ export function useEggEmulsion(view: Ref<BatchView>, bench: Bench) {
       else await lift()
     } else if (running.value) await stopPour()
     else if ((bowl.value?.butterToComeG ?? 0) > 1) await startPour()
-    else await bench.finishStep()
+    else await bench.finishStep('no', bowl.value?.isOnBath ? [liftedNow()] : [])
   }
   return {
+    pour: computed(() => plan.value?.pour),
+    staysOn,
+    liftOnly,
     seen,
     nextCue,
     running,
