@@ -13,7 +13,10 @@ export const watchBowl: Watch = {
   deadlines(live, context) {
     if (live.kind !== 'eggEmulsion') return watchMinutes.deadlines(live, context)
     const { isOnBath, liftAtMs } = live.bowl
-    if (isOnBath && liftAtMs !== undefined)
+    // a ribbon that stands is no reason to lift where its butter goes in over the bath
+    const { butterInG, tempC, liftC } = live.bowl
+    const isFirst = context.step.technique === 'pour' && butterInG === 0 && tempC < liftC
+    if (isOnBath && liftAtMs !== undefined && !isFirst)
       return [{ kind: 'actNow', code: 'liftOff', atMs: liftAtMs, isFragile: true }]
     // lifted before its ribbon, or poured on and off the bath: it goes back before it is too cool
     const { backAtMs } = live.bowl

@@ -1,6 +1,8 @@
 import { chosenFormula, emulsionOf, type Payloads } from '@liquamen/core'
 import { describe, expect, it } from 'vitest'
 import { button, catalog } from '../../testing/mountScreen'
+import { useRescueDrawer } from '../../rescue/useRescueDrawer'
+import { BATCH_ID } from '../../testing/rehearsed'
 import { workAt, type AtBench } from '../../testing/workAt'
 import { useChannels } from '../../port/channels.store'
 
@@ -118,6 +120,50 @@ describe('butter going in', () => {
     expect(bowl(at).butterInG).toBeCloseTo(90, 1)
     await type(at, /^Butter/, 90)
     expect(at.kitchen.made).toHaveLength(2)
+  })
+  it('a sign that is tapped leads to its cause and remedy: oil by a key, a split at once', async () => {
+    const at = await pour()
+    const { open, hide } = useRescueDrawer()
+    hide()
+    await at.press(/^Pour/)
+    await waitS(at, 10)
+    await at.press(/^Oily\?/)
+    expect(open.value).toBeUndefined()
+    await at.press('Oily? Cause and remedy')
+    expect(open.value).toEqual({ batchId: BATCH_ID, symptom: 'beads' })
+    hide()
+    await at.press(/^Split/)
+    expect(open.value).toEqual({ batchId: BATCH_ID, symptom: 'split' })
+    hide()
+  })
+  it('in thirds, over the bath: the pace says which third, the bath stays under it and is lifted at its end', async () => {
+    const choices = { schools: { pace: 'thirds', pourHeat: 'over' }, swaps: {} }
+    const at = await workAt('hollandaise', 'sabayon', 4, { choices })
+    for (let i = 0; i < 4; i += 1) {
+      await at.w.find('.whole').trigger('click')
+      await at.settle()
+    }
+    expect(at.view.value.step?.id).toBe('pour')
+    expect(bowl(at).isOnBath).toBe(true)
+    expect(at.kitchen.kinds()).not.toContain('pan.lifted')
+    expect(says(at)).toMatch(/First third, \d+ g/)
+    const plan = emulsionOf(at.view.value.state.plan!)!.pour!
+    expect(bowl(at).safePourGPerS).toBeLessThanOrEqual(plan.ratesGPerS[0]! + 1e-9)
+    await type(at, /^Butter/, 250)
+    await at.w.find('.whole').trigger('click')
+    await at.settle()
+    expect(at.kitchen.kinds()).toContain('pan.lifted')
+  })
+  it('lifted before its ribbon it says when to go back on, and calls', async () => {
+    const at = await sabayon(4)
+    await at.press('Lift off')
+    await at.press('Off for a moment')
+    expect(bowl(at).isOnBath).toBe(false)
+    expect(bowl(at).backAtMs).toBeDefined()
+    expect(says(at)).toContain('back on in')
+    expect(at.view.value.deadlines).toContainEqual(
+      expect.objectContaining({ code: 'backOn', atMs: bowl(at).backAtMs }),
+    )
   })
   it('oily: the pour stops, and water is offered that buys room', async () => {
     const at = await pour()

@@ -29,6 +29,7 @@ import { alarmsKey } from '../../alarms/alarmsKey'
 import { useBench } from '../../bench/useBench'
 import StepBench from '../../bench/StepBench.vue'
 import BlendBench from './BlendBench.vue'
+import { useRescueDrawer } from '../../rescue/useRescueDrawer'
 import { useEggEmulsion } from './useEggEmulsion'
 import { useProbe } from '../../bench/useProbe'
 
@@ -67,9 +68,12 @@ const paceSays = computed(() => {
   if (plan.pace === 'thirds') return says.thirds(part, numberText(goal.value / 3))
   return plan.pace === 'steady' ? says.steady : ''
 })
-const isLiftDue = computed(
-  () => bowl.value.isOnBath && bowl.value.liftAtMs !== undefined && bowl.value.liftAtMs <= nowMs.value,
-)
+const isLiftDue = computed(() => {
+  const { isOnBath, liftAtMs, butterInG, tempC, liftC } = bowl.value
+  if (!isOnBath || liftAtMs === undefined || liftAtMs > nowMs.value) return false
+  // poured over the bath, its ribbon stands already: only its warmth counts
+  return !isPour.value || butterInG > 0 || tempC >= liftC
+})
 /** The pace is heard: eyes stay on the sauce. */
 const alarms = inject(alarmsKey, undefined)
 watch(
@@ -120,6 +124,13 @@ const ruler = computed(() => {
   }
   return entry.value && rulers[entry.value]
 })
+/** What a cook sees go wrong leads to its cause and its remedy; what is past saving as it stands, at once. */
+const SYMPTOM_OF = { oily: 'beads', split: 'split', grainy: 'fineGrain' } as const
+const rescue = useRescueDrawer()
+const sign = computed(() => (['split', 'grainy', 'oily'] as const).find((cue) => work.seen.value.has(cue)))
+async function signSeen(cue: 'split' | 'grainy'): Promise<void> {
+  if (await work.cue(cue)) rescue.show(props.view.state.id, SYMPTOM_OF[cue])
+}
 const nextWord = computed(() => {
   if (!isPour.value) return work.nextCue.value ? CUE_WORDS[work.nextCue.value] : texts.emulsion.lift
   if (work.running.value) return texts.emulsion.stop
@@ -244,6 +255,11 @@ useBenchKeys({
     <p v-else-if="bowl.freeOil > FREE_OIL.warn" class="roux label" role="alert">
       ▽ {{ texts.emulsion.keepWhisking }}
     </p>
+    <p v-if="sign" class="label">
+      <button class="text-key" @click="rescue.show(view.state.id, SYMPTOM_OF[sign])">
+        {{ CUE_WORDS[sign] }} {{ texts.emulsion.causeAndRemedy }}
+      </button>
+    </p>
     <AskedRow
       v-if="work.asksRibbon.value"
       :asks="texts.emulsion.notRibbon(texts.emulsion.stages[bowl.stage] ?? '')"
@@ -288,13 +304,13 @@ useBenchKeys({
       </div>
     </template>
     <template #keys>
-      <v-btn v-if="!isPour" @click="work.cue('grainy')"
+      <v-btn v-if="!isPour" @click="signSeen('grainy')"
         >{{ texts.emulsion.cues.grainy }} <small>{{ texts.emulsion.cueKey }}</small></v-btn
       >
       <template v-else
         ><v-btn @click="work.oily()"
           >{{ texts.emulsion.cues.oily }} <small>{{ texts.emulsion.cueKey }}</small></v-btn
-        ><v-btn v-if="work.seen.value.has('oily') || bowl.freeOil > FREE_OIL.warn" @click="work.cue('split')"
+        ><v-btn v-if="work.seen.value.has('oily') || bowl.freeOil > FREE_OIL.warn" @click="signSeen('split')"
           >{{ texts.emulsion.cues.split }} <small>{{ texts.emulsion.cueKey }}</small></v-btn
         ></template
       >

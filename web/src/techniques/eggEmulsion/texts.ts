@@ -13,6 +13,7 @@ export const emulsionTexts = {
     awayFromSide: 'away from the side',
     grainy: 'grainy',
   } as Record<string, string>,
+  causeAndRemedy: 'Cause and remedy',
   cues: {
     foamy: 'Foamy',
     trails: 'Trails',
