@@ -9,11 +9,13 @@ export interface Mounting {
   readonly butterC: number
   readonly reductionG: number
   readonly reductionC: number
+  /** The hot pan's own heat, J/K; none where it is left out. */
+  readonly panJPerK?: number
 }
 /** Heat that must be given so that it ends so warm, J; none where the reduction brings it. `emulsion:M2` */
 export const mountHeatJ = (of: Mounting, endC: number): number =>
   of.butterG * (butterEnthalpyJPerG(of.butter, endC) - butterEnthalpyJPerG(of.butter, of.butterC)) -
-  of.reductionG * WATER_J_PER_G_K * (of.reductionC - endC)
+  (of.reductionG * WATER_J_PER_G_K + (of.panJPerK ?? 0)) * (of.reductionC - endC)
 
 /** Where it ends without any heat, °C: under 30 the fat sets again. `emulsion:M3` */
 export function mountedOffHeatC(of: Mounting): number {

@@ -7,6 +7,7 @@ import { actualWalk } from '../../pan/actualWalk'
 import { contentsPhases } from '../../pan/contents'
 import { hottestPlateC, hottestSurfaceC, sauceThermal, SURFACES } from './contact'
 import { mountedOffHeatC } from './mountHeat'
+import { BROWN_PAN_J_PER_K } from '../brown/brownButter'
 import { COLD_BUTTER_C, OFF_THE_FLAME_C, paceOf, type MountPace } from './mountPace'
 import { LAYER_MM, PLATE_MM } from './onThePlate'
 
@@ -67,6 +68,7 @@ export function mountNow(
       butterC: walked.step.butterC ?? COLD_BUTTER_C,
       reductionG,
       reductionC: OFF_THE_FLAME_C,
+      panJPerK: BROWN_PAN_J_PER_K,
     }),
     pace:
       work.pace &&

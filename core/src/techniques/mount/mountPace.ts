@@ -5,6 +5,7 @@ import type { ButterParts } from '../../mixture/butterFat'
 import { massG } from '../../mixture/composition'
 import { contentsPhases, type Contents } from '../../pan/contents'
 import { DROPS_G_PER_S, recommendedPourGPerS, runPour, type PourSetting } from '../eggEmulsion/butterPour'
+import { BROWN_PAN_J_PER_K } from '../brown/brownButter'
 import type { PlanContext } from '../technique'
 import { mountedOffHeatC, mountHeatJ, type Mounting } from './mountHeat'
 
@@ -74,6 +75,7 @@ export function paceOf(of: MountingWay): MountPace {
     butterC,
     reductionG: massG(before.liquid),
     reductionC: OFF_THE_FLAME_C,
+    panJPerK: BROWN_PAN_J_PER_K,
   }
   const offHeatC = mountedOffHeatC(mounting)
   // off the flame it is kept just inside its window, over it in the middle
@@ -134,6 +136,6 @@ export function planPace(
     heat: step.mountHeat ?? 'low',
     by: step.mountBy ?? 'whisk',
     butterC: step.butterC ?? COLD_BUTTER_C,
-    powerW: ringPower(ring, 'low', onRing(pan), settings.altitudeM).powerW,
+    powerW: ringPower(ring, step.heat ?? 'low', onRing(pan), settings.altitudeM).powerW,
   })
 }

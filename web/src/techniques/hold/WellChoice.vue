@@ -83,7 +83,12 @@ async function keepIn(place: HoldPlace, well: Well | undefined, there: BatchView
 
 <template>
   <div class="wells">
-    <p class="label">{{ texts.emulsion.chooseWell }}</p>
+    <div class="keys-row" role="group" :aria-label="says.wall">
+      <p class="label asks">{{ texts.emulsion.chooseWell }}</p>
+      <v-btn v-for="w in HOLD_WALLS" :key="w" :aria-pressed="wall === w" @click="wall = w">{{
+        says.walls[w]
+      }}</v-btn>
+    </div>
     <div class="keys-row">
       <v-btn
         v-for="{ well, there, isSame, isOver } in wells"
@@ -105,11 +110,6 @@ async function keepIn(place: HoldPlace, well: Well | undefined, there: BatchView
         >{{ says.places[place] }} <small>{{ marginAt(place) }}</small></v-btn
       >
     </div>
-    <div class="keys-row" role="group" :aria-label="says.wall">
-      <v-btn v-for="w in HOLD_WALLS" :key="w" :aria-pressed="wall === w" @click="wall = w">{{
-        says.walls[w]
-      }}</v-btn>
-    </div>
     <p class="caption">{{ says.wallsFor }}</p>
     <p v-if="rules" class="caption">
       {{ texts.emulsion.rules(numberText(rules.holdLimitH), texts.emulsion.codes[rules.code] ?? rules.code) }}
@@ -122,5 +122,8 @@ async function keepIn(place: HoldPlace, well: Well | undefined, there: BatchView
   display: grid;
   gap: 10px;
   margin-top: 14px;
+}
+.asks {
+  align-self: center;
 }
 </style>

@@ -47,7 +47,8 @@ describe('cold butter into a hot reduction', () => {
       expect(work(at).phaseFrac, formulaId).toBeLessThanOrEqual(work(at).phaseLimitFrac)
       expect(says(at)).not.toContain('More fat than it can hold')
       expect(says(at), formulaId).toMatch(/Whole on a plate of up to \d+°/)
-      expect(says(at), formulaId).toMatch(/Off the flame/i)
+      expect(says(at), formulaId).toMatch(/Taken up in \d+\.\d min/)
+      expect(says(at), formulaId).toMatch(/Off the flame|kJ to give/i)
       expect(says(at), formulaId).not.toMatch(/NaN|undefined|Infinity/)
       at.w.unmount()
     }
@@ -56,7 +57,12 @@ describe('cold butter into a hot reduction', () => {
     const gloss = await workAt('madeiraSauce', stepOf('madeiraSauce'), 0.2)
     expect(says(gloss)).toMatch(/brings it to 8\d° only: under 75°/)
     const whole = await workAt('beurreRouge', stepOf('beurreRouge'), 0.2)
-    expect(says(whole)).toContain('where fat sets: a low flame under it')
+    expect(says(whole)).toMatch(/\d+ kJ to give: \d\.\d min of the lowest flame/)
+    expect(says(whole)).toContain('Never a bubble')
+    const choices = { schools: { heat: 'off' }, swaps: {} }
+    const off = await workAt('beurreRouge', stepOf('beurreRouge'), 0.2, { choices })
+    expect(says(off)).toContain('where fat sets: a low flame under it')
+    expect(says(off)).toMatch(/Keep it: .+, \d+ min/)
   })
   it('a reduction that was left too wet says what to boil off first; one that went too dry, how much water', async () => {
     const reduced = async (leftG: number) => {

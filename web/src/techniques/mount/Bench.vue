@@ -21,7 +21,8 @@ const phaseFrac = computed(() => now.value?.phaseFrac ?? work.value?.phaseFrac ?
 const isSplitting = computed(() => work.value !== undefined && phaseFrac.value > work.value.phaseLimitFrac)
 /** Where cold butter brings it off the flame, against the window in which it stays whole. */
 const offHeatSays = computed(() => {
-  if (!now.value || !work.value) return ''
+  // over a flame, what the flame must give says it
+  if (!now.value || !work.value || (now.value.pace && now.value.pace.heat !== 'off')) return ''
   const { offHeatC } = now.value
   const { lowC, highC } = work.value.window
   if (offHeatC < lowC) return says.coolsTo(degreesText(offHeatC), offHeatC < FAT_SETS_C)
@@ -63,6 +64,17 @@ const perCover = computed(() => {
     numberText((100 * work.value.butterG) / ml, 1),
   )
 })
+const facts = computed(() =>
+  now.value
+    ? [
+        offHeatSays.value,
+        ...paceSays.value,
+        keepSays.value,
+        says.plate(degreesText(now.value.plateC)),
+        says.meat(degreesText(now.value.meatC)),
+      ].filter(Boolean)
+    : [],
+)
 const isOutside = computed(
   () =>
     lastTemp.value &&
@@ -116,15 +128,9 @@ const isOutside = computed(
             <span v-if="isOutside" aria-hidden="true">▽ </span
             >{{ texts.rooms.readAt(degreesText(lastTemp.tempC, 1), clockText(lastTemp.atMs)) }}
           </p>
-          <template v-if="now">
-            <p class="caption">
-              {{ offHeatSays }}
-            </p>
-            <p v-for="line in paceSays" :key="line" class="caption">{{ line }}</p>
-            <p v-if="keepSays" class="caption">{{ keepSays }}</p>
-            <p class="caption">{{ says.plate(degreesText(now.plateC)) }}</p>
-            <p class="caption">{{ says.meat(degreesText(now.meatC)) }}</p>
-          </template>
+          <div v-if="now" class="facts">
+            <p v-for="line in facts" :key="line" class="caption">{{ line }}</p>
+          </div>
         </div>
       </div>
     </template>
@@ -135,7 +141,15 @@ const isOutside = computed(
 .own {
   display: flex;
   gap: 24px;
-  align-items: center;
+  align-items: flex-start;
+}
+.stack {
+  flex: 1;
+}
+.facts {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(280px, 1fr));
+  gap: 2px 20px;
 }
 .band {
   flex: none;

@@ -15,19 +15,17 @@ export const mountTexts = {
   takenUp: (min: string) => `taken up in ${min} min`,
   bears: (does: boolean) =>
     does ? 'a last bubble does no harm' : 'a bubble breaks it: nothing in it carries one',
-  pace: (min: string, by: string) => `Taken up in ${min} min, ${by}; a piece when the last has gone.`,
+  pace: (min: string, by: string) => `Taken up in ${min} min, ${by}.`,
   by: { whisk: 'with the whisk', swirl: 'swirling' },
-  flame: (kJ: string, min: string) => `It wants ${kJ} kJ: ${min} min of the lowest flame, not more.`,
+  flame: (kJ: string, min: string) => `${kJ} kJ to give: ${min} min of the lowest flame.`,
   bubble: {
     asked: (s: number) => `All in: one bubble, ${s} s at most, whisking, then off.`,
-    may: (s: number) => `One bubble of ${s} s does it no harm: cream, starch or gelatin carries it.`,
+    may: (s: number) => `A last bubble of ${s} s does it no harm.`,
     never: (temp: string) => `Never a bubble: over ${temp} its fat runs out.`,
   },
-  blender:
-    'Finer still with a stick blender: off the flame, half full at most, the blade under before it runs; what it throws is hot and fat.',
-  plate: (temp: string) => `Whole on a plate of up to ${temp}; a hotter one breaks it.`,
-  meat: (temp: string) =>
-    `On meat only under ${temp} at its face: let it rest first, or pour beside it, not on.`,
+  blender: 'Stick blender: off the flame, half full, blade under; it throws hot fat.',
+  plate: (temp: string) => `Whole on a plate of up to ${temp}.`,
+  meat: (temp: string) => `On meat under ${temp} at its face; else beside it, or rest it.`,
   check: { plate: 'Plate', meat: 'Meat' },
   checkLabel: { plate: 'Temperature of the plate', meat: 'Temperature of the meat’s face' },
   whole: { plate: 'On it: it stays whole.', meat: 'On it: it stays whole.' },
