@@ -167,6 +167,7 @@ export { type WalkStep } from './pan/walkFormula'
 
 // techniques
 export { ACTS, type TechniqueId } from './techniques/acts'
+export { TEXTURES, type Texture, type ToTexture, orderTexture } from './techniques/serve/texture'
 export {
   BUBBLE_S,
   FAT_SETS_C,

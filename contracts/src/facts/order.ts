@@ -1,4 +1,11 @@
-import { ALLERGEN_DECISIONS, ALLERGENS, LIMITS, type OrderKind, type Payloads } from '@liquamen/core'
+import {
+  ALLERGEN_DECISIONS,
+  ALLERGENS,
+  LIMITS,
+  TEXTURES,
+  type OrderKind,
+  type Payloads,
+} from '@liquamen/core'
 import { z } from 'zod'
 import { inRange, instantMs, slug, text, uuid } from '../primitives'
 import { choicesSchema } from './choices'
@@ -11,6 +18,7 @@ export const ORDER_SCHEMAS: { readonly [K in OrderKind]: z.ZodType<Payloads[K]> 
     pickupAtMs: instantMs,
     label: text(60),
     detailsId: uuid.nullable(),
+    texture: z.enum(TEXTURES).optional(),
     choices: choicesSchema,
   }),
   'order.cancelled': z.strictObject({ reason: text(200) }),

@@ -346,6 +346,7 @@ export const batchPlanSchema: z.ZodType<BatchPlan> = z.strictObject({
         z.strictObject({ code: z.enum(['setsOffHeat', 'bubbleBreaks']), stepId }),
         z.strictObject({ code: z.literal('linedCopper') }),
         z.strictObject({ code: z.literal('neverReached'), stepId }),
+        z.strictObject({ code: z.literal('creamOils'), stepId, phi: share, waterG: grams }),
         z.strictObject({ code: z.literal('late'), earliestAtMs: moment }),
       ]),
     )

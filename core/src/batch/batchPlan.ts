@@ -201,6 +201,7 @@ export type PlanWarning =
       readonly wantedPaS: number
     }
   | { readonly code: 'tooManyForOne'; readonly batches: number }
+  | { readonly code: 'creamOils'; readonly stepId: string; readonly phi: number; readonly waterG: number }
   | { readonly code: 'neverReached'; readonly stepId: string }
   | { readonly code: 'steams'; readonly stepId: string; readonly lots: number }
   | { readonly code: 'noPressureCooker' | 'boundUnderPressure'; readonly stepId: string }

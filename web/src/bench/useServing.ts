@@ -1,4 +1,4 @@
-import { hasLightEgg, type BatchView, type Formula } from '@liquamen/core'
+import { hasLightEgg, orderTexture, type BatchView, type Formula, type ToTexture } from '@liquamen/core'
 import { computed, type Ref } from 'vue'
 import { useKitchen } from '../port/useKitchen'
 
@@ -7,6 +7,8 @@ export interface OrderToServe {
   readonly orderId: string
   readonly label: string
   readonly toGo: number
+  /** How thick it is wanted, and what brings its share there; nothing where it may be as it comes. */
+  readonly texture: ToTexture | undefined
   /** Its guest must not have lightly cooked egg, and no probe's log has earned more. */
   readonly isBlocked: boolean
 }
@@ -29,6 +31,13 @@ export function useServing(view: Ref<BatchView>) {
         orderId,
         label: taken?.label ?? '',
         toGo: Math.max(0, portions - served),
+        texture:
+          taken?.texture &&
+          orderTexture(view.value.state, {
+            texture: taken.texture,
+            portions: Math.max(0, portions - served),
+            lostG: view.value.hold?.held?.lostG ?? 0,
+          }),
         isBlocked: isEgg.value && !isCredited.value && isForbidden,
       }
     })

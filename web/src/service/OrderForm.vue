@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { ALLERGENS, LIMITS, type Allergen, type Choices, type Formula } from '@liquamen/core'
+import {
+  ALLERGENS,
+  LIMITS,
+  TEXTURES,
+  type Allergen,
+  type Choices,
+  type Formula,
+  type Texture,
+} from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
 import { computed, reactive, ref } from 'vue'
 import { choiceWords } from '../book/choiceWords'
@@ -24,6 +32,12 @@ const DAYS_AHEAD = 14
 const openedAtMs = kitchen.nowMs
 /** A clock time alone means the next one to come; a day is only said where it is another. */
 const NEXT = ''
+/** Only a sauce that stands by its drops can be had thinner or thicker. */
+const AS_IT_COMES = 'asItComes'
+const textures = [
+  { value: AS_IT_COMES, title: texts.service.asItComes },
+  ...TEXTURES.map((t) => ({ value: t, title: texts.service.textures[t] })),
+]
 const draft = reactive({
   formulaId: props.formulaId as string | null | undefined,
   portions: '',
@@ -33,11 +47,15 @@ const draft = reactive({
   note: '',
   allergies: [] as Allergen[],
   noLightlyCookedEgg: false,
+  texture: AS_IT_COMES as Texture | typeof AS_IT_COMES,
 })
 const tried = ref(false)
 const problem = ref('')
 const keptChoices = ref(props.choices)
 const formulas = computed(() => (kitchen.catalog?.formulas ?? []) as readonly Formula[])
+const hasTexture = computed(
+  () => formulas.value.find((f) => f.id === draft.formulaId)?.emulsion !== undefined,
+)
 const choices = computed(() => (draft.formulaId === props.formulaId ? keptChoices.value : undefined))
 /** The ways and goods it was chosen with, in the cook's words. */
 const chosenWords = computed(() =>
@@ -97,6 +115,7 @@ async function keep(formulaId: string, pickup: number): Promise<void> {
     pickupAtMs: pickup,
     label: draft.label.trim(),
     detailsId,
+    ...(hasTexture.value && draft.texture !== AS_IT_COMES ? { texture: draft.texture } : {}),
     ...(chosenWords.value.length && choices.value ? { choices: choices.value } : {}),
   })
 }
@@ -149,6 +168,13 @@ async function take(): Promise<void> {
         :error-messages="tried ? errors.pickup : ''"
       />
       <v-select v-model="draft.day" class="short" :items="days" :label="texts.service.day" />
+      <v-select
+        v-if="hasTexture"
+        v-model="draft.texture"
+        class="short"
+        :items="textures"
+        :label="texts.service.texture"
+      />
       <v-text-field v-model="draft.label" class="short" :label="texts.service.label" maxlength="60" />
     </div>
     <p v-if="pickupAtMs !== undefined && isoDayText(pickupAtMs) !== isoDayText(openedAtMs)" class="label">

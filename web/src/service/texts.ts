@@ -1,4 +1,4 @@
-import type { PlanWarning, VesselTrouble } from '@liquamen/core'
+import type { PlanWarning, Texture, VesselTrouble } from '@liquamen/core'
 
 /** What the orders say. */
 export const serviceTexts = {
@@ -6,6 +6,13 @@ export const serviceTexts = {
   orders: 'Orders',
   chosenWith: (words: string) => `As chosen: ${words}`,
   newOrder: 'Take an order',
+  texture: 'Texture',
+  asItComes: 'as it comes',
+  textures: {
+    pouring: 'pouring',
+    coating: 'coating',
+    standing: 'standing on the egg',
+  } satisfies Record<Texture, string>,
   sauce: 'Sauce',
   portions: 'Portions',
   pickup: 'Pick-up',
@@ -89,6 +96,8 @@ export const planTexts = {
     tooManyForOne: 'Too much for one vessel.',
     panTooFull: 'More than two thirds full: it will boil over. Take a larger pan.',
     panTooShallow: 'Under 8 mm at the end: a stick misleads. Weigh, or tip the pan and look at the pool.',
+    creamOils:
+      'Boiled so far, its cream oils out: stop at two thirds, or give water back before the fat runs.',
     neverReached: 'This ring will not get there on this heat.',
     noPressureCooker: 'No pressure cooker in the kitchen: cook it open, or enter one under Kitchen.',
     boundUnderPressure: 'Flour, cream or purée burns on the floor under pressure: bind it afterwards.',

@@ -230,6 +230,11 @@ export const texts = {
     makesIt: (at: string) => `makes it ${at}`,
     stopAt: 'stop at',
     fails: 'If it fails now:',
+    texture: {
+      water: (g: string) => `whisk ${g} g warm water into its share`,
+      butter: (g: string) => `whisk ${g} g warm butter into its share`,
+      asItIs: 'as it is',
+    },
     freshStart: (till: string, pickup: string) => `a fresh start until ${till} still makes ${pickup}`,
     tooLate: (earliest: string) => `too late for a fresh start; earliest ${earliest}`,
     stayBeside: 'Stay beside the pan: seconds from the notch to dry.',

@@ -1,5 +1,6 @@
 import type { Allergen } from '../../allergens/allergens'
 import type { Choices } from '../../formula/applyChoices'
+import type { Texture } from '../../techniques/serve/texture'
 import { kind } from './kind'
 import type { AllergenDecision } from './vocabulary'
 
@@ -11,6 +12,8 @@ export const ORDER_KINDS = {
     readonly pickupAtMs: number
     readonly label: string
     readonly detailsId: string | null
+    /** How thick it is wanted on the plate; as it comes where it does not say. */
+    readonly texture?: Texture | undefined
     /** Schools and swaps it was asked with; as written where absent. */
     readonly choices?: Choices | undefined
   }>({ isCorrectable: true, isVoidable: false }),

@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { larchwaterGoods as ingredients, larchwaterTest } from '../../demoKitchen.test-helper'
+import { chooseVessels } from '../../batch/chooseVessels'
+import { planBatch } from '../../batch/planBatch'
 import { massG } from '../../mixture/composition'
 import type { Contents } from '../../pan/contents'
 import { alone } from '../../pan/putIn'
@@ -29,6 +31,42 @@ describe('a cream boiled down', () => {
     expect(again.verdict).toBe('safe')
     expect(creamEdge(alone(ingredients.get('brownStock')!, 500, step))).toBeUndefined()
   })
+  it.each(larchwaterTest.formulas.filter((f) => f.steps.some((s) => s.id === 'creamDown')).map((f) => f.id))(
+    '%s boiled past its limit is told so before it is boiled, with the water that would bring it back',
+    (id) => {
+      const { settings, pans } = larchwaterTest
+      const ring = larchwaterTest.rings[0]!
+      const as = larchwaterTest.formulas.find((f) => f.id === id)!
+      const codes = (target?: string) => {
+        // nearly all cream: what else there is keeps its water long past the edge
+        const small = (amount: (typeof as.items)[number]['amount']) =>
+          'massG' in amount ? { massG: amount.massG / 20 } : { volumeMl: amount.volumeMl / 20 }
+        const formula = {
+          ...as,
+          items: target
+            ? as.items.map((i) => (i.ingredientId === 'cream35' ? i : { ...i, amount: small(i.amount) }))
+            : as.items,
+          steps: as.steps.map((s) => (s.id === 'creamDown' && target ? { ...s, target } : s)),
+        }
+        const vessels = chooseVessels(
+          { formula, ingredients, pressureKPa: 90 },
+          { pans, ring, busyPanIds: new Set() },
+        ).vessels
+        return planBatch({
+          formula,
+          ingredients,
+          place: { vessels, ring, settings },
+          portions: formula.basisPortions,
+          pickupAtMs: 0,
+          nowMs: -36e6,
+        }).warnings.filter((w) => w.code === 'creamOils')
+      }
+      expect(codes()).toEqual([])
+      const [told] = codes('to 45 %')
+      expect(told).toBeDefined()
+      if (told?.code === 'creamOils') expect(told.waterG).toBeGreaterThan(5)
+    },
+  )
   it('every cream of the book is done before it breaks', () => {
     const creams = larchwaterTest.formulas.flatMap((formula) =>
       walkFormula({ formula, ingredients, pressureKPa: 90 })

@@ -6,6 +6,8 @@ import type { WalkStep } from '../../pan/walkFormula'
 import { spoonPaS } from '../../pan/thicknessOf'
 import { capacityMl, FULLEST_PAN_SHARE } from '../../vessel/profile'
 import type { PlanContext, StepPlanned } from '../technique'
+import type { Contents } from '../../pan/contents'
+import { creamEdge } from './creamEdge'
 import { planStage } from './planStage'
 import { SCORCH } from './scorch'
 import { thinAtNappe } from '../thinAtNappe'
@@ -41,8 +43,18 @@ export function planReduction(context: PlanContext): StepPlanned {
   return {
     work: { kind: 'reduce', stage },
     minutes: stage.minutes,
-    warnings: [...stageWarnings(pan, stage), ...thinAtNappe(step, spoonPaS(end))],
+    warnings: [
+      ...stageWarnings(pan, stage),
+      ...creamWarnings(step.id, end),
+      ...thinAtNappe(step, spoonPaS(end)),
+    ],
   }
+}
+
+/** Boiled so far, a cream's fat runs together: it is told before it is boiled, with the water that would bring it back. `emulsion:§4` */
+function creamWarnings(stepId: string, end: Contents): PlanWarning[] {
+  const edge = creamEdge(end)
+  return edge?.verdict === 'breaks' ? [{ code: 'creamOils', stepId, phi: edge.phi, waterG: edge.waterG }] : []
 }
 
 function stageWarnings(pan: Pan, stage: StagePlan): PlanWarning[] {

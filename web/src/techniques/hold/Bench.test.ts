@@ -44,6 +44,22 @@ describe('into a well', () => {
     await at.settle()
     expect(says(at)).toContain('On the warm shelf, in plastic')
   })
+  it('a ticket that wants it thinner says how much warm water goes into its share', async () => {
+    const at = await held()
+    const { state } = at.view.value
+    await at.kitchen.port.record('order.taken', ORDER_ID, {
+      formulaId: formula.id,
+      portions: 3,
+      pickupAtMs: state.plan!.pickupAtMs,
+      label: 'Table 7',
+      detailsId: null,
+      texture: 'pouring',
+    })
+    await at.settle()
+    const grams = Number(/Table 7 pouring: whisk ([\d.]+) g warm water/.exec(says(at))?.[1])
+    expect(grams).toBeGreaterThan(5)
+    expect(grams).toBeLessThan(80)
+  })
   it('what stands open and unstirred has a skin, and says to lift it', async () => {
     const at = await workAt(formula.id, step.id)
     await at.press(/^On the side/)
