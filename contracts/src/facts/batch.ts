@@ -171,6 +171,7 @@ export const BATCH_SCHEMAS: { readonly [K in BatchKind]: z.ZodType<Payloads[K]> 
   'rescue.tried': z.strictObject({ stepId, symptom: z.enum(SYMPTOMS), remedy: z.enum(REMEDIES) }),
   'rescue.ended': z.strictObject({ stepId, triedId: uuid, isHeld: z.boolean() }),
   'hold.stirred': z.strictObject({ stepId }),
+  'tool.washed': z.strictObject({ tool: text(80).min(1) }),
   'hold.goneOn': z.strictObject({ reason: text(300) }),
   'insert.takenOut': z.strictObject({ stepId, what: text(40).min(1) }),
   'addition.made': z.strictObject({

@@ -112,6 +112,8 @@ export interface BatchState {
     readonly by: string | undefined
   }[]
   /** Alarms silenced by name: `alarm:stepId` and when; one that falls due later sounds again. */
+  /** When a tool that came to it was washed, by the tool. */
+  readonly washes: Readonly<Record<string, number>>
   readonly silenced: readonly { readonly key: string; readonly atMs: number }[]
   readonly deviations: readonly Deviation[]
   readonly crewIds: readonly string[]
@@ -134,6 +136,7 @@ export function emptyBatch(id: string): BatchState {
     takenOut: [],
     spoons: [],
     brokeAtMs: [],
+    washes: {},
     rescues: [],
     tastes: [],
     servedPortions: 0,

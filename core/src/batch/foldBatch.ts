@@ -238,6 +238,9 @@ function apply(fold: BatchFold, fact: FactOf<BatchKind>): void {
       return
     case 'hold.goneOn':
       return goOn(fold, fact)
+    case 'tool.washed':
+      draft.washes = { ...draft.washes, [fact.payload.tool]: fact.atMs }
+      return
     case 'sauce.broke':
       draft.brokeAtMs = [...draft.brokeAtMs, fact.atMs]
       fold.stageFacts.push(fact)

@@ -7,7 +7,7 @@ import {
   type BatchView,
   type Formula,
 } from '@liquamen/core'
-import { computed, ref } from 'vue'
+import { computed, provide, ref, toRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { choiceWords } from '../book/choiceWords'
 import { useKitchen, useKitchenNow } from '../port/useKitchen'
@@ -17,6 +17,7 @@ import { clockText, spanText } from '../ui/format'
 import { texts } from '../ui/texts'
 import { askedOnce } from './askedOnce'
 import BarredAsk from './BarredAsk.vue'
+import { benchViewKey } from './benchView'
 import CautionLines from './CautionLines.vue'
 import SplitPanel from './SplitPanel.vue'
 import { splitTexts } from './splitTexts'
@@ -29,6 +30,7 @@ const props = defineProps<{
   /** What stands before the sauce's name: its ring, or its well. */ place: string
   /** The bench shows the cautions itself. */ hasOwnCautions?: boolean
 }>()
+provide(benchViewKey, { view: toRef(props, 'view'), bench: props.bench })
 const nowMs = useKitchenNow()
 const router = useRouter()
 const kitchen = useKitchen()

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import type { BatchView } from '@liquamen/core'
 import { clockText, degreesText, numberText } from '../ui/format'
 import { texts } from '../ui/texts'
+import CleanTool from './CleanTool.vue'
 import ChannelChoices from './ChannelChoices.vue'
 import ChannelRow from './ChannelRow.vue'
 import type { useProbe } from './useProbe'
@@ -47,6 +48,7 @@ async function bind(id: string): Promise<void> {
       <p v-if="!probe.choices.value.length" class="caption">{{ texts.emulsion.none }}</p>
       <ChannelChoices :choices="probe.choices.value" :shown="shown" @bind="bind" />
     </template>
+    <CleanTool v-if="own" :tool="`probe:${own.channelId}`" :name="own.name" />
     <p v-if="trouble" class="roux" role="alert">▽ {{ trouble }}</p>
     <p v-if="probe.rival.value && own" class="roux row" role="alert">
       ▽ {{ texts.emulsion.twice(own.name, probe.rival.value.formula.name) }}

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import { deltaOnDevice, tempFromDevice, tempOnDevice, tempScale } from '../ui/useDeviceUnits'
+import CleanTool from './CleanTool.vue'
+import { cleanTexts } from './cleanTexts'
 import EntryRuler from '../ui/EntryRuler.vue'
 
 defineProps<{
@@ -14,6 +16,7 @@ const [LOWEST_C, HIGHEST_C] = [-30, 260]
 </script>
 
 <template>
+  <CleanTool tool="thermometer" :name="cleanTexts.thermometer" />
   <EntryRuler
     :label="label"
     :unit="tempScale()"

@@ -147,6 +147,8 @@ export const BATCH_KINDS = {
   }>({ v: 2, ...SEEN }),
   'hold.stirred': kind<{ readonly stepId: string }>(),
   'hold.goneOn': kind<{ readonly reason: string }>(SEEN),
+  /** What came from another vessel was washed and sanitised before it went in. */
+  'tool.washed': kind<{ readonly tool: string }>(),
   /** It was found broken: in its well, in its pan, at its pour. */
   'sauce.broke': kind<{ readonly stepId: string }>(),
   /** A remedy that was begun; what went in for it is on record beside it. */

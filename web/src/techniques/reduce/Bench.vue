@@ -20,6 +20,8 @@ import { useScale } from '../../bench/useScale'
 import BenchFrame from '../../bench/BenchFrame.vue'
 import CautionLines from '../../bench/CautionLines.vue'
 import GoodsLines from '../../bench/GoodsLines.vue'
+import CleanTool from '../../bench/CleanTool.vue'
+import { cleanTexts } from '../../bench/cleanTexts'
 import EntryRuler from '../../ui/EntryRuler.vue'
 import { useEntry } from '../../ui/useEntry'
 import type { RulerEntry } from '../../ui/rulerEntry'
@@ -214,6 +216,7 @@ useBenchKeys({
     <PanQuestions :pan="pan" :live="live" :flame-end="flameEnd" />
 
     <template v-if="live && entry" #entry>
+      <CleanTool v-if="entry === 'dip'" tool="stick" :name="cleanTexts.stick" />
       <EntryRuler
         v-if="ruler"
         :key="entry"
