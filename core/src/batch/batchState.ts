@@ -20,6 +20,7 @@ export type StageFact = Extract<
       | 'pan.lifted'
       | 'pan.returned'
       | 'bath.changed'
+      | 'bath.checked'
       | 'cue.seen'
       | 'pour.started'
       | 'pour.stopped'

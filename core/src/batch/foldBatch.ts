@@ -254,6 +254,7 @@ function apply(fold: BatchFold, fact: FactOf<BatchKind>): void {
       fold.stageFacts.push(fact)
       return
     }
+    case 'bath.checked':
     case 'cooling.placed':
     case 'cooling.reheated':
     case 'cue.seen':

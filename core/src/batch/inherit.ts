@@ -16,6 +16,7 @@ export const INHERITED_KINDS = [
   'pan.lifted',
   'pan.returned',
   'bath.changed',
+  'bath.checked',
   'cue.seen',
   'pour.started',
   'pour.stopped',

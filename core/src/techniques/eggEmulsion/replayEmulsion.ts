@@ -45,6 +45,8 @@ export interface Replay {
   control: YolkBathControl
   bath: BathHeat
   isOff: boolean
+  /** The water touches the bowl. */
+  isTouching: boolean
   butterInG: number
   aqueousG: number
   pouring: { readonly gPerS: number; readonly tempC: number } | undefined
@@ -106,6 +108,9 @@ function applyFact(r: Replay, frame: ReplayFrame, fact: StageFact): void {
   switch (fact.kind) {
     case 'bath.changed':
       r.bath = fact.payload.bath
+      return
+    case 'bath.checked': // water that touches the bowl heats it as a boil does, whatever the flame
+      r.isTouching = !fact.payload.isClear
       return
     case 'pan.lifted':
       r.isOff = true
@@ -172,9 +177,14 @@ export function guideGPerS(
   return Math.max(DROPS_G_PER_S, mostGPerS)
 }
 
+const bathUnder = ({ isOff, isTouching, bath }: Pick<Replay, 'isOff' | 'isTouching' | 'bath'>): BathHeat => {
+  if (isOff) return 'off'
+  return isTouching ? 'boil' : bath
+}
+
 /** One second of bath, whisk and pour. */
 function advance(r: Replay, { setup, plan, butterGoalG }: ReplayFrame, atMs: number): void {
-  r.control = { bath: r.isOff ? 'off' : r.bath, whisk: plan.method.whisk }
+  r.control = { bath: bathUnder(r), whisk: plan.method.whisk }
   r.bowl = stepYolkBath(setup, r.bowl, r.control, REPLAY_STEP_S)
   const gPerS = r.pouring
     ? Math.max(0, Math.min(guideGPerS(r, plan, butterGoalG), (butterGoalG - r.butterInG) / REPLAY_STEP_S))
@@ -238,6 +248,7 @@ function begin({ frame: { setup, plan }, start, state, probe }: ReplayRequest): 
     control,
     bath: control.bath,
     isOff: start.isOff,
+    isTouching: false,
     butterInG: 0,
     aqueousG: start.aqueousG,
     pouring: undefined,
@@ -285,7 +296,7 @@ export function replayEmulsion(request: ReplayRequest): Replay {
   }
   kept.set(state, { replay: { ...r }, atMs, nextFact, nextRead, lastRead: probe[nextRead - 1] })
   takeUpTo(endMs)
-  r.control = { bath: r.isOff ? 'off' : r.bath, whisk: frame.plan.method.whisk }
+  r.control = { bath: bathUnder(r), whisk: frame.plan.method.whisk }
   if (r.isOff) r.liftDueAtMs = undefined
   const ageMs = r.readAtMs === undefined ? Infinity : endMs - r.readAtMs
   if (ageMs > (r.from === 'probe' ? PROBE_FRESH_MS : SPOT_FRESH_MS)) r.from = 'simulated'

@@ -154,6 +154,22 @@ describe('butter going in', () => {
     await at.settle()
     expect(at.kitchen.kinds()).toContain('pan.lifted')
   })
+  it('the bath is checked before the yolk takes harm: touching, it heats as a boil does until it is mended', async () => {
+    const at = await sabayon(1)
+    await at.press('Check the bath')
+    expect(says(at)).toMatch(/Water \d+(\.\d)? cm or more under the pot’s rim/)
+    const liftS = () => (bowl(at).liftAtMs! - at.view.value.stepStartedAtMs!) / 1000
+    const before = liftS()
+    await at.press('It touches')
+    await at.press('Sits snug')
+    expect(at.kitchen.last('bath.checked').payload).toMatchObject({ isClear: false, isSnug: true })
+    expect(says(at)).toContain('Pour water out')
+    expect(liftS()).toBeLessThan(before)
+    await at.press('Clear of the water')
+    expect(at.kitchen.last('bath.checked').payload).toMatchObject({ isClear: true, isSnug: true })
+    expect(says(at)).not.toContain('Check the bath')
+    expect(liftS()).toBeCloseTo(before, 0)
+  })
   it('lifted before its ribbon it says when to go back on, and calls', async () => {
     const at = await sabayon(4)
     await at.press('Lift off')

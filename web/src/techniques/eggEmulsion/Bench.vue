@@ -28,6 +28,8 @@ import { useBenchKeys } from '../../bench/useBenchKeys'
 import { alarmsKey } from '../../alarms/alarmsKey'
 import { useBench } from '../../bench/useBench'
 import StepBench from '../../bench/StepBench.vue'
+import BathCheck from './BathCheck.vue'
+import { bathTexts } from './bathTexts'
 import BlendBench from './BlendBench.vue'
 import { useRescueDrawer } from '../../rescue/useRescueDrawer'
 import { useEggEmulsion } from './useEggEmulsion'
@@ -42,7 +44,7 @@ const bench = useBench(view)
 const work = useEggEmulsion(view, bench)
 const probe = useProbe(view, bench)
 const nowMs = useKitchenNow()
-const { entry, close, closeAfter } = useEntry<'temp' | 'butter' | 'yolks' | 'bath'>()
+const { entry, close, closeAfter } = useEntry<'temp' | 'butter' | 'yolks' | 'bath' | 'check'>()
 const isExplained = ref(false)
 const live = computed(() => (props.view.live?.kind === 'eggEmulsion' ? props.view.live : undefined))
 const bowl = computed(() => live.value?.bowl as LiveEmulsion)
@@ -124,6 +126,10 @@ const ruler = computed(() => {
   }
   return entry.value && rulers[entry.value]
 })
+/** The bath is looked at once, before the yolk can take harm; what was wrong with it stays said until it is mended. */
+const bathChecked = computed(() => props.view.state.stageFacts.findLast((f) => f.kind === 'bath.checked'))
+const isBathWrong = computed(() => bathChecked.value?.payload.isClear === false)
+const isBathDue = computed(() => bowl.value.isOnBath && (!bathChecked.value || isBathWrong.value))
 /** What a cook sees go wrong leads to its cause and its remedy; what is past saving as it stands, at once. */
 const SYMPTOM_OF = { oily: 'beads', split: 'split', grainy: 'fineGrain' } as const
 const rescue = useRescueDrawer()
@@ -223,6 +229,12 @@ useBenchKeys({
               >{{ texts.emulsion.credit[view.credit] }}</span
             >
           </p>
+          <p v-if="isBathDue" class="label" :class="isBathWrong ? 'wine' : 'roux'">
+            {{ isBathWrong ? '✕' : '▽' }}
+            <button class="text-key" @click="entry = 'check'">
+              {{ isBathWrong ? bathTexts.ifTouches : bathTexts.title }}
+            </button>
+          </p>
           <CautionLines :view="view" />
         </div>
       </aside>
@@ -294,6 +306,7 @@ useBenchKeys({
         @keep="(v) => ruler && closeAfter(ruler.keep(v))"
         @cancel="close"
       />
+      <BathCheck v-else-if="entry === 'check'" :view="view" :bench="bench" @done="close" />
       <div v-else-if="entry === 'bath'" class="choice-row">
         <v-btn
           v-for="(_, b) in BATHS"
