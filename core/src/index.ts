@@ -94,6 +94,7 @@ export { type Child, childrenOf, type Part, splitBatch } from './batch/splitBatc
 export { type HeldNow } from './techniques/hold/heldNow'
 export { type HoldMend } from './techniques/hold/mends'
 export { leastJuiceG, quench, QUENCH_MOST_C } from './techniques/brown/quench'
+export { reboilS } from './techniques/brown/reboil'
 export { nuttyAtFlameMs } from './techniques/brown/watchBrown'
 export { type CrowdPlan } from './techniques/prepare/planCrowd'
 export { type Insert, stillIn } from './techniques/prepare/takeOut'
@@ -388,7 +389,7 @@ export { followPlan, type Put, type Truth } from './practice/followPlan'
 export { readyBatch } from './practice/readyBatch'
 export { rehearsalRecord } from './practice/rehearsalRecord'
 // rescue
-export { rescueNow, type HouseTries, type RescueNow, type RescueOffer } from './rescue/rescueNow'
+export { needsOf, rescueNow, type HouseTries, type Need, type RescueNow, type RescueOffer } from './rescue/rescueNow'
 export { type Cause } from './rescue/cause'
 export { type RemedyId, REMEDIES } from './rescue/remedies'
 export {

@@ -1,4 +1,4 @@
-import { emulsionOf } from '../batch/batchPlan'
+import { emulsionOf, type BatchPlan } from '../batch/batchPlan'
 import { tempsRead } from '../batch/stepTemps'
 import type { BatchView } from '../batch/viewBatch'
 import type { MinutesBand } from '../formula/formula'
@@ -31,7 +31,13 @@ export interface Afresh {
   readonly minutes: MinutesBand
   /** Begun by then it is on its plates in time. */ readonly latestAtMs: number
   readonly isInTime: boolean
-  readonly needs: readonly { readonly name: string; readonly massG: number }[]
+  readonly needs: readonly Need[]
+}
+/** A good that a new one takes: more of it than a pinch. */
+export interface Need {
+  readonly ingredientId: string
+  readonly name: string
+  readonly massG: number
 }
 /** A remedy as it stands now: its odds in this house, and whether to try it before a new one. */
 export interface RescueOffer extends Remedy {
@@ -59,19 +65,25 @@ function contentsLeft({ state, hold }: BatchView): Contents | undefined {
 }
 
 /** A new batch of the same, from the plan that this one was made by. */
+/** What a new batch of a plan takes, the most first. */
+export function needsOf({ weighOut }: Pick<BatchPlan, 'weighOut'>): Need[] {
+  const needs = new Map<string, Need>()
+  for (const { ingredientId, name, shownG } of weighOut)
+    needs.set(ingredientId, {
+      ingredientId,
+      name,
+      massG: (needs.get(ingredientId)?.massG ?? 0) + shownG,
+    })
+  return [...needs.values()].filter((n) => n.massG >= PINCH_G).sort((a, b) => b.massG - a.massG)
+}
 function afreshOf({ state }: Pick<BatchView, 'state'>, nowMs: number): Afresh | undefined {
   const { plan } = state
   if (!plan) return undefined
-  const needs = new Map<string, number>()
-  for (const { name, shownG } of plan.weighOut) needs.set(name, (needs.get(name) ?? 0) + shownG)
   return {
     minutes: plan.totalMin,
     latestAtMs: plan.latestStartAtMs,
     isInTime: plan.latestStartAtMs >= nowMs,
-    needs: [...needs]
-      .filter(([, g]) => g >= PINCH_G)
-      .map(([name, g]) => ({ name, massG: g }))
-      .sort((a, b) => b.massG - a.massG),
+    needs: needsOf(plan),
   }
 }
 

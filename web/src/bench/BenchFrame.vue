@@ -14,6 +14,7 @@ import { useKitchen, useKitchenNow } from '../port/useKitchen'
 import AskedRow from '../ui/AskedRow.vue'
 import HoldButton from '../ui/HoldButton.vue'
 import { clockText, spanText } from '../ui/format'
+import { useAfreshGoods } from '../rescue/useAfreshGoods'
 import { texts } from '../ui/texts'
 import { askedOnce } from './askedOnce'
 import BarredAsk from './BarredAsk.vue'
@@ -75,9 +76,10 @@ const doubt = computed(() => {
 async function reopen(stepId: string): Promise<void> {
   if (await props.bench.reopen(stepId)) reopening.value = undefined
 }
+const afresh = useAfreshGoods(computed(() => props.view.state))
 const failsText = computed(() =>
   plan.value && plan.value.latestStartAtMs > nowMs.value
-    ? texts.bench.freshStart(clockText(plan.value.latestStartAtMs), clockText(plan.value.pickupAtMs))
+    ? `${texts.bench.freshStart(clockText(plan.value.latestStartAtMs), clockText(plan.value.pickupAtMs))}: ${afresh.list.value}`
     : texts.bench.tooLate(clockText(nowMs.value + (plan.value?.totalMin.value ?? 0) * 1.2 * 60_000)),
 )
 async function discard(): Promise<void> {
@@ -169,7 +171,8 @@ async function discard(): Promise<void> {
       </div>
       <p class="fails">
         <span
-          ><strong>{{ texts.bench.fails }}</strong> <span class="soft">{{ failsText }}</span></span
+          ><strong>{{ texts.bench.fails }}</strong> <span class="soft">{{ failsText }}</span>
+          <span v-if="afresh.short.value" class="roux"> ▽ {{ afresh.short.value }}</span></span
         ><span class="ends"
           ><button v-if="bench.undo.value" class="text-key discard undo" @click="bench.takeBack()">
             {{ texts.app.undo }} <small>{{ bench.undo.value.says }}</small></button

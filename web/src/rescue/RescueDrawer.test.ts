@@ -1,4 +1,4 @@
-import { rescueFamily, SYMPTOMS_OF, type Symptom } from '@liquamen/core'
+import { needsOf, rescueFamily, SYMPTOMS_OF, type Symptom } from '@liquamen/core'
 import { createPinia, setActivePinia } from 'pinia'
 import { describe, expect, it, vi } from 'vitest'
 import { defineComponent, h } from 'vue'
@@ -47,6 +47,25 @@ describe('every sauce of the book', () => {
       }
     },
   )
+})
+
+it('a new one is held against the larder: what it is short of is said, what it does not count is asked', async () => {
+  const at = await drawer('redWineShallot', 'mount', 'split')
+  const needs = needsOf(at.view.value.state.plan!)
+  const demi = needs.find((n) => n.ingredientId === 'demiGlace')!
+  expect(at.says()).toContain('are they there?')
+  expect(at.says()).not.toContain('in the larder')
+  const nowMs = Math.round(at.kitchen.port.nowMs)
+  await at.kitchen.port.record('lot.stored', '018f0000-0000-7000-8000-0000000000f1', {
+    ingredientId: 'demiGlace',
+    massG: 20,
+    place: 'fridge',
+    madeAtMs: nowMs,
+    expiresAtMs: nowMs + 864e5,
+    batchId: null,
+  })
+  await settle()
+  expect(at.says()).toContain(`Only 20 g of ${Math.round(demi.massG)} g`)
 })
 
 it('a wine sauce that looks thin on its way is not lost: by the sum it thickens', async () => {

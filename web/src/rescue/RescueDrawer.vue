@@ -19,6 +19,7 @@ import HoldButton from '../ui/HoldButton.vue'
 import OddsRule from './OddsRule.vue'
 import SymptomBowl from './SymptomBowl.vue'
 import { causeText, rescueTexts as says } from './texts'
+import { useAfreshGoods } from './useAfreshGoods'
 import { useRescue } from './useRescue'
 
 /** What is wrong with a sauce, why, what mends this much of it and how likely, or a new one, which is always last. */
@@ -56,12 +57,7 @@ const houseSays = (id: RescueOffer['id']) => {
 const tenth = (share: number) => numberText(share * 10, 1)
 const oddsSay = ({ low, value, high }: RescueOffer['odds']) =>
   `${says.works}: ${tenth(value)} (${tenth(low)}–${tenth(high)})`
-const needs = computed(() =>
-  (now.value?.afresh.needs ?? [])
-    .slice(0, 3)
-    .map((n) => `${numberText(n.massG)} g ${n.name.toLowerCase()}`)
-    .join(', '),
-)
+const goods = useAfreshGoods(state)
 /** Lost at the remedy's end, a new one would still be on time. */
 const canFollow = (offer: RescueOffer) =>
   now.value !== undefined && offer.doneAtMs <= now.value.afresh.latestAtMs
@@ -147,7 +143,8 @@ async function afresh(): Promise<void> {
               <div class="odds"><OddsRule :odds="AFRESH_ODDS" :says="oddsSay(AFRESH_ODDS)" /></div>
             </div>
             <p class="how">
-              {{ says.needs(needs) }}
+              {{ says.needs(goods.list.value, goods.isAsked.value) }}
+              <span v-if="goods.short.value" class="wine">✕ {{ goods.short.value }}</span>
               <span :class="{ roux: !now.afresh.isInTime }">{{
                 now.afresh.isInTime ? says.until(clockText(now.afresh.latestAtMs)) : says.tooLate
               }}</span>

@@ -38,7 +38,9 @@ export const rescueTexts = {
   notBySum: 'By the sum it is right when its steps are done: go on, and look again.',
   pastClock: 'Its clock is over. Nothing brings it back: discard it.',
   startAgain: 'Start again',
-  needs: (list: string) => `${list}: are they there?`,
+  needs: (list: string, isAsked: boolean) =>
+    isAsked ? `${list}: are they there?` : `${list}: in the larder.`,
+  short: (name: string, held: string, of: string) => `Only ${held} of ${of} ${name} in the larder.`,
   until: (clock: string) => `Begun until ${clock} it is on time.`,
   tooLate: 'Begun now it is late.',
   good: (name: string, deg: string) => `g ${name}${deg ? ` at ${deg}` : ''}`,

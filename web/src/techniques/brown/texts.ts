@@ -2,6 +2,8 @@ import type { BrownMark } from '@liquamen/core'
 
 /** What the Brown-butter bench says. */
 export const brownTexts = {
+  pickUp: (from: string, s: string) =>
+    `For the pick-up: from ${from} to the boil in ${s} s on a medium flame, until it foams; then juice, herbs, what is dry last.`,
   cues: {
     sings: 'It sings',
     quiet: 'Gone quiet',

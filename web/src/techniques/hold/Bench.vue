@@ -15,6 +15,7 @@ import TempEntry from '../../bench/TempEntry.vue'
 import ServeKeys from '../../bench/ServeKeys.vue'
 import ProbeLine from '../../bench/ProbeLine.vue'
 import { useBench } from '../../bench/useBench'
+import PickUp from '../brown/PickUp.vue'
 import PlateCheck from '../mount/PlateCheck.vue'
 import HoldStanding from './HoldStanding.vue'
 import { holdTexts } from './texts'
@@ -174,6 +175,7 @@ async function goOn(): Promise<void> {
           <template v-if="hold.stirAtMs <= nowMs">▽ {{ texts.emulsion.stirNow }}</template
           ><template v-else>{{ texts.emulsion.stirIn }} {{ stirSpan.number }} {{ stirSpan.unit }}</template>
         </p>
+        <PickUp v-if="hold.portionsLeft > 0" :view="view" :left="hold.portionsLeft" :temp-c="hold.tempC" />
         <PlateCheck v-if="hold.portionsLeft > 0" :view="view" :sauce-c="hold.tempC" />
         <ProbeLine :view="view" :probe="probe" />
         <p class="caption">

@@ -7,6 +7,7 @@ import { useBench } from '../../bench/useBench'
 import { useServing } from '../../bench/useServing'
 import ServeKeys from '../../bench/ServeKeys.vue'
 import { texts } from '../../ui/texts'
+import PickUp from '../brown/PickUp.vue'
 import PlateCheck from '../mount/PlateCheck.vue'
 import WellChoice from '../hold/WellChoice.vue'
 
@@ -32,6 +33,7 @@ async function finish(): Promise<void> {
         <p v-if="isBlocked" class="wine label" role="alert">✕ {{ texts.emulsion.blocked }}</p>
         <div class="keys-row"><ServeKeys :view="view" :bench="bench" :left="toGo" /></div>
         <PlateCheck :view="view" />
+        <PickUp :view="view" :left="toGo" />
         <WellChoice v-if="isKeeping" :view="view" :bench="bench" has-aside />
       </div>
     </template>
