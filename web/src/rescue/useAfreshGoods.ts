@@ -22,12 +22,17 @@ export function useAfreshGoods(state: Ref<BatchState>) {
     }))
   })
   const amount = (g: number) => `${numberText(g, g < 10 ? 1 : 0)} g`
+  /** What is counted is said by the piece. */
+  const pieces = (id: string, g: number) => {
+    const pieceG = kitchen.ingredients.get(id)?.pieceG
+    return pieceG === undefined ? undefined : `${numberText(Math.ceil(g / pieceG))} ×`
+  }
   return {
     /** "250 g butter, 3 yolks": the most of what it takes. */
     list: computed(() =>
       goods.value
         .slice(0, SHOWN)
-        .map((n) => `${amount(n.massG)} ${n.name.toLowerCase()}`)
+        .map((n) => `${pieces(n.ingredientId, n.massG) ?? amount(n.massG)} ${n.name.toLowerCase()}`)
         .join(', '),
     ),
     /** What the larder is short of. */

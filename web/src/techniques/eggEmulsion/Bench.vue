@@ -158,9 +158,18 @@ useBenchKeys({
   <StepBench v-else-if="!live" :view="view" :bench="bench" />
   <BenchFrame v-else :view="view" :bench="bench" :place="String(view.ring.number)" has-own-cautions>
     <div class="grid">
-      <button class="whole" :aria-label="`${texts.emulsion.next}: ${nextWord}`" @click="work.next()">
-        <EmulsionDrawing :view="view" />
-      </button>
+      <div class="left">
+        <button class="whole" :aria-label="`${texts.emulsion.next}: ${nextWord}`" @click="work.next()">
+          <EmulsionDrawing :view="view" />
+        </button>
+        <p v-if="isBathDue" class="label" :class="isBathWrong ? 'wine' : 'roux'">
+          {{ isBathWrong ? '✕' : '▽' }}
+          <button class="text-key" @click="entry = 'check'">
+            {{ isBathWrong ? bathTexts.ifTouches : bathTexts.title }}
+          </button>
+        </p>
+        <CautionLines :view="view" />
+      </div>
       <aside class="side">
         <div class="reads">
           <div class="top">
@@ -229,13 +238,6 @@ useBenchKeys({
               >{{ texts.emulsion.credit[view.credit] }}</span
             >
           </p>
-          <p v-if="isBathDue" class="label" :class="isBathWrong ? 'wine' : 'roux'">
-            {{ isBathWrong ? '✕' : '▽' }}
-            <button class="text-key" @click="entry = 'check'">
-              {{ isBathWrong ? bathTexts.ifTouches : bathTexts.title }}
-            </button>
-          </p>
-          <CautionLines :view="view" />
         </div>
       </aside>
     </div>
@@ -334,7 +336,7 @@ useBenchKeys({
       <v-btn @click="work.addWater()"
         >{{ texts.emulsion.water }} <small>{{ work.waterDoseG }} g</small></v-btn
       >
-      <v-btn @click="entry = 'bath'"
+      <v-btn v-if="!isPour || bowl.isOnBath" @click="entry = 'bath'"
         >{{ texts.emulsion.bathKey }} <small>{{ texts.emulsion.bath[bowl.bath] }}</small></v-btn
       >
       <v-btn v-if="isPour" @click="entry = 'butter'">{{ texts.emulsion.butter }} <small>g</small></v-btn>
@@ -368,8 +370,13 @@ useBenchKeys({
   color: inherit;
   font: inherit;
   cursor: pointer;
-  height: min(400px, calc(100vh - 524px));
-  min-height: 250px;
+  height: min(400px, calc(100vh - 586px - var(--news, 0px)));
+  min-height: 190px;
+}
+.left {
+  display: grid;
+  align-content: start;
+  gap: 4px;
 }
 .side,
 .does {
