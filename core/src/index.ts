@@ -389,7 +389,14 @@ export { followPlan, type Put, type Truth } from './practice/followPlan'
 export { readyBatch } from './practice/readyBatch'
 export { rehearsalRecord } from './practice/rehearsalRecord'
 // rescue
-export { needsOf, rescueNow, type HouseTries, type Need, type RescueNow, type RescueOffer } from './rescue/rescueNow'
+export {
+  needsOf,
+  rescueNow,
+  type HouseTries,
+  type Need,
+  type RescueNow,
+  type RescueOffer,
+} from './rescue/rescueNow'
 export { type Cause } from './rescue/cause'
 export { type RemedyId, REMEDIES } from './rescue/remedies'
 export {

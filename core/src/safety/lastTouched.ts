@@ -1,4 +1,5 @@
 import type { BatchState } from '../batch/batchState'
+import type { Payloads } from '../facts/kinds/kinds'
 
 /** What goes from one vessel into another: the hand thermometer, a dip stick, a probe by its channel. */
 export type HandTool = 'thermometer' | 'stick' | `probe:${string}`
@@ -13,15 +14,19 @@ export interface Touched {
 
 const A_DAY_MS = 86_400_000
 
+/** What a reading was taken with; nothing that goes from vessel to vessel for a look or a scale. */
+function toolOf(payload: Payloads['reading.taken']): HandTool | undefined {
+  if (payload.how === 'depth') return 'stick'
+  if (payload.how !== 'temperature') return undefined
+  return payload.probe ? `probe:${payload.probe.channelId}` : 'thermometer'
+}
+
 /** When a tool was last in a batch. */
 function usedAtMs({ stageFacts, bindings }: BatchState, tool: HandTool, nowMs: number): number {
   let last = -Infinity
   for (const fact of stageFacts) {
     if (fact.kind !== 'reading.taken') continue
-    const { how } = fact.payload
-    const probe = how === 'temperature' ? fact.payload.probe : undefined
-    const by = how === 'temperature' ? (probe ? `probe:${probe.channelId}` : 'thermometer') : ''
-    if (by === tool || (how === 'depth' && tool === 'stick')) last = Math.max(last, fact.atMs)
+    if (toolOf(fact.payload) === tool) last = Math.max(last, fact.atMs)
   }
   for (const b of bindings)
     if (`probe:${b.channelId}` === tool && b.place !== 'scale') last = Math.max(last, b.toMs ?? nowMs)

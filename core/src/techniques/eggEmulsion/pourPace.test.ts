@@ -1,38 +1,17 @@
 import { describe, expect, it } from 'vitest'
 import { emulsionOf } from '../../batch/batchPlan'
-import { chooseVessels } from '../../batch/chooseVessels'
-import { planBatch } from '../../batch/planBatch'
-import { larchwaterGoods as ingredients, larchwaterTest as kitchen } from '../../demoKitchen.test-helper'
-import { applyChoices } from '../../formula/applyChoices'
-import { airPressureKPa } from '../../heat/atmosphere'
+import { larchwaterTest as kitchen } from '../../demoKitchen.test-helper'
+import { plannedIn } from '../../planned.test-helper'
 import { expectWithin } from '../../testing.test-helper'
 import { FREE_OIL } from './butterPour'
 import { paceRateGPerS } from './pourPace'
 
-const { settings, pans, formulas } = kitchen
-const ring = kitchen.rings[0]!
-const T0 = Date.UTC(2026, 10, 28, 14)
-const bowls = formulas.filter((f) => f.emulsion && f.steps.some((s) => s.technique === 'pour'))
+const bowls = kitchen.formulas.filter((f) => f.emulsion && f.steps.some((s) => s.technique === 'pour'))
 
 function planned(id: string, schools: Record<string, string> = {}, portions?: number) {
-  const formula = applyChoices(
-    formulas.find((f) => f.id === id)!,
-    { schools, swaps: {} },
-  )
-  const choice = chooseVessels(
-    { formula, ingredients, pressureKPa: airPressureKPa(settings.altitudeM) },
-    { pans, ring, busyPanIds: new Set() },
-  )
-  const plan = planBatch({
-    formula,
-    ingredients,
-    place: { vessels: choice.vessels, ring, settings },
-    portions: portions ?? formula.basisPortions,
-    pickupAtMs: T0 + 36e6,
-    nowMs: T0,
-  })
+  const { plan, codes } = plannedIn(id, schools, portions)
   const emulsion = emulsionOf(plan)!
-  return { emulsion, pour: emulsion.pour!, codes: plan.warnings.map((w) => w.code), steps: plan.steps }
+  return { emulsion, pour: emulsion.pour!, codes, steps: plan.steps }
 }
 
 describe('the pace of the butter', () => {

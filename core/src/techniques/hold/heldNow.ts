@@ -89,7 +89,7 @@ export function heldNow(of: Held): HeldNow | undefined {
   const areaM2 = surfaceAreaMm2(profile, depthAtVolumeMm(profile, volumeMl)) / MM2_PER_M2
   const besideAWell: SauceCover = hold.wellId === null ? 'skin' : 'lid'
   const cover = hold.place ? coverAt(hold.place) : besideAWell
-  const temp = tempOverTime(of, left * contentsG(contents), volumeMl, fromMs, minutes)
+  const temp = tempOverTime(of, { massG: left * contentsG(contents), volumeMl }, { fromMs, minutes })
   const tempC = temp?.at(ageMin)
   const family = holdFamily(state)
   const water = waterOverTime(state, fromMs)

@@ -21,14 +21,17 @@ function putByC({ state: { stageFacts, hold, plan } }: Held): number {
 }
 
 /** Its temperature by minutes: as it was read, the first reading before it. Where nobody has: the well's water; by what is around it where its place is known; none where it is not. What was read on its way in a well stays so; elsewhere it goes on towards what is around it. */
-export function tempOverTime(of: Held, massG: number, volumeMl: number, fromMs: number, minutes: number) {
+export function tempOverTime(
+  of: Held,
+  sauce: { readonly massG: number; readonly volumeMl: number },
+  { fromMs, minutes }: { readonly fromMs: number; readonly minutes: number },
+) {
   const { state, well, probe } = of
   const { hold } = state
   const typed = tempsRead(state.stageFacts).filter((t) => t.atMs >= (hold?.startedAtMs ?? 0))
   const read = [...typed, ...probe].sort((a, b) => a.atMs - b.atMs)
   const place = hold?.place
-  const course =
-    hold && place && coolsAt(place, hold.wall ?? 'metal', { massG, volumeMl, waterC: well?.waterC })
+  const course = hold && place && coolsAt(place, hold.wall ?? 'metal', { ...sauce, waterC: well?.waterC })
   const isFree = course && (place !== 'well' || read.length === 0)
   const startC = read[0]?.tempC ?? (course ? putByC(of) : well?.waterC)
   if (startC === undefined) return undefined

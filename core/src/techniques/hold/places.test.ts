@@ -1,15 +1,11 @@
 import { describe, expect, it } from 'vitest'
-import { planBatch } from '../../batch/planBatch'
-import { chooseVessels } from '../../batch/chooseVessels'
 import { foldBatch } from '../../batch/foldBatch'
 import { newtonTempC } from '../../cooling/newton'
 import { compareFacts } from '../../facts/fact'
 import { larchwaterGoods as goods, larchwaterTest as kitchen } from '../../demoKitchen.test-helper'
-import { applyChoices } from '../../formula/applyChoices'
 import { traceFormula } from '../../formula/traceFormula'
-import { withMove } from '../../formula/withMove'
-import { airPressureKPa } from '../../heat/atmosphere'
 import { houseRules } from '../../kitchen/kitchen'
+import { plannedIn } from '../../planned.test-helper'
 import { followPlan } from '../../practice/followPlan'
 import { readyBatch } from '../../practice/readyBatch'
 import { rehearsalRecord } from '../../practice/rehearsalRecord'
@@ -71,19 +67,7 @@ describe('where a sauce is kept', () => {
 
 describe('a sauce of the book', () => {
   const stands = (id: string, schools: Record<string, string> = {}) => {
-    const formula = applyChoices(of(id), { schools, swaps: {} })
-    const choice = chooseVessels(
-      { formula, ingredients: goods, pressureKPa: airPressureKPa(kitchen.settings.altitudeM) },
-      { pans: kitchen.pans, ring: kitchen.rings[0]!, busyPanIds: new Set() },
-    )
-    const plan = planBatch({
-      formula: withMove(formula, choice.movesAtStepId),
-      ingredients: goods,
-      place: { vessels: choice.vessels, ring: kitchen.rings[0]!, settings: kitchen.settings },
-      portions: formula.basisPortions,
-      pickupAtMs: T0 + 36e6,
-      nowMs: T0,
-    })
+    const { formula, plan } = plannedIn(id, schools)
     const end = traceFormula(formula, { ingredients: goods, altitudeM: kitchen.settings.altitudeM }).at(-1)!
     return plannedStand(formula, plan, end.contents)
   }

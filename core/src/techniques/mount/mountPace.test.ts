@@ -1,37 +1,13 @@
 import { describe, expect, it } from 'vitest'
-import { planBatch } from '../../batch/planBatch'
-import { chooseVessels } from '../../batch/chooseVessels'
-import { larchwaterGoods as ingredients, larchwaterTest as kitchen } from '../../demoKitchen.test-helper'
-import { applyChoices } from '../../formula/applyChoices'
-import { airPressureKPa } from '../../heat/atmosphere'
-import { withMove } from '../../formula/withMove'
+import { plannedIn } from '../../planned.test-helper'
 import { expectWithin } from '../../testing.test-helper'
 import { mountMinutes } from './mountPace'
 
-const { settings, pans, formulas } = kitchen
-const ring = kitchen.rings[0]!
-const T0 = Date.UTC(2026, 10, 28, 14)
-
 function mounted(id: string, schools: Record<string, string> = {}, portions = 12) {
-  const formula = applyChoices(
-    formulas.find((f) => f.id === id)!,
-    { schools, swaps: {} },
-  )
-  const choice = chooseVessels(
-    { formula, ingredients, pressureKPa: airPressureKPa(settings.altitudeM) },
-    { pans, ring, busyPanIds: new Set() },
-  )
-  const plan = planBatch({
-    formula: withMove(formula, choice.movesAtStepId),
-    ingredients,
-    place: { vessels: choice.vessels, ring, settings },
-    portions,
-    pickupAtMs: T0 + 36e6,
-    nowMs: T0,
-  })
+  const { plan, codes } = plannedIn(id, schools, portions)
   const step = plan.steps.find((s) => s.work.kind === 'mount')!
   if (step.work.kind !== 'mount' || !step.work.pace) throw new Error(`${id} mounts nothing`)
-  return { pace: step.work.pace, minutes: step.minutes, codes: plan.warnings.map((w) => w.code) }
+  return { pace: step.work.pace, minutes: step.minutes, codes }
 }
 
 describe('the ways of mounting butter', () => {
