@@ -4,7 +4,7 @@ import type { Well } from '../../kitchen/kitchen'
 import { massG } from '../../mixture/composition'
 import { phaseFraction } from '../../mixture/phases'
 import { actualEnd } from '../../pan/actualWalk'
-import { contentsG, contentsPhases, liquidShare } from '../../pan/contents'
+import { contentsG, contentsPhases, liquidShare, type Contents } from '../../pan/contents'
 import type { TempPoint } from '../../safety/lethality'
 import { surfaceAreaMm2, depthAtVolumeMm, type VesselProfile } from '../../vessel/profile'
 import { brokenProb } from './houseHazard'
@@ -21,6 +21,7 @@ const MINUTE_MS = 60_000
 export const STIR_EVERY_MIN = 10
 /** Beyond this nobody asks. */
 const LOOK_AHEAD_MIN = 240
+const LATER_MIN = 30
 const MM2_PER_M2 = 1e6
 /** Uncovered and unstirred so long, it has a skin, min [A]. */
 const SKIN_AFTER_MIN = 10
@@ -36,6 +37,8 @@ export interface HeldNow {
   readonly saltFrac: number
   readonly phaseFrac: number
   readonly tempC: number | undefined
+  /** What it comes to in half an hour, °C. */
+  readonly laterC: number | undefined
   /** Nobody read it: the well's water is taken for it. */
   readonly isTempTaken: boolean
   /** Nothing stirred it under no lid: it has a skin, which is lifted off and sieved before it is served. */
@@ -53,6 +56,8 @@ export interface Held {
   /** The vessel that it stands in where it is in no well. */
   readonly pan: { readonly profile: VesselProfile }
   readonly clockEndsAtMs: number
+  /** What is in it, where that is known already; by its record else. */
+  readonly contents?: Contents | undefined
   readonly portionsLeft: number
   /** Trusted readings of the probes that stood in it. */
   readonly probe: readonly TempPoint[]
@@ -76,7 +81,7 @@ function waterOverTime({ stageFacts, hold }: BatchState, fromMs: number) {
 export function heldNow(of: Held): HeldNow | undefined {
   const { state, well, pan, nowMs, clockEndsAtMs, portionsLeft } = of
   const { hold } = state
-  const contents = hold && actualEnd(state)
+  const contents = hold && (of.contents ?? actualEnd(state))
   if (!contents) return undefined
   const fromMs = Math.min(hold.startedAtMs, hold.onto?.clockStartedAtMs ?? Infinity)
   const ageMin = Math.max(0, Math.round((nowMs - fromMs) / MINUTE_MS))
@@ -144,36 +149,47 @@ export function heldNow(of: Held): HeldNow | undefined {
   const margin: HoldMargin = isWorn ? worn : breaks
   const gainOf = (changed: Partial<HeldSauce>): number =>
     Math.round(holdMargin(risked(changed) ?? [], clockMin).min - margin.min)
+  const mended = () =>
+    sauce && tempC !== undefined && !isWorn
+      ? mendsOf({ sauce, tempC, binds: margin.binds, ageMin, lostG, gainOf })
+      : wornMends({
+          binds: margin.binds,
+          lostG: lostG - left * water.allG,
+          gainsMin: breaks.min - margin.min,
+        })
+  const courseOf = (): HeldCourse | undefined =>
+    sauce &&
+    temp && {
+      family: sauce.family,
+      fatMl: sauce.fatMl,
+      continuousMl: sauce.continuousMl,
+      yolkG: sauce.yolkG,
+      areaM2,
+      cover,
+      ageMin,
+      clockMin,
+      tempsC: Array.from({ length: minutes + 1 }, (_, min) => temp.at(min)),
+      stirsMin: [...stirs],
+      waterMl: Array.from({ length: ageMin + 1 }, (_, min) => left * water.at(min)),
+      hazard,
+      isTempTaken: temp.isTaken,
+    }
+  // only who stands before it asks what would help, and only a worker for its course: each costs as much as all the rest
+  let mends: readonly HoldMend[] | undefined
+  let course: { readonly of: HeldCourse | undefined } | undefined
   return {
     ...standing(lostG),
+    laterC: temp?.at(ageMin + LATER_MIN),
     margin: { ...margin, atMs: margin.binds === 'clock' ? clockEndsAtMs : atMs(margin.min) },
     brokenProb: run?.[ageMin]?.brokenProb ?? 0,
     phaseFrac: run?.[ageMin]?.phaseFrac ?? phaseFraction(phases),
     hasSkin,
-    course: sauce &&
-      temp && {
-        family: sauce.family,
-        fatMl: sauce.fatMl,
-        continuousMl: sauce.continuousMl,
-        yolkG: sauce.yolkG,
-        areaM2,
-        cover,
-        ageMin,
-        clockMin,
-        tempsC: Array.from({ length: minutes + 1 }, (_, min) => temp.at(min)),
-        stirsMin: [...stirs],
-        waterMl: Array.from({ length: ageMin + 1 }, (_, min) => left * water.at(min)),
-        hazard,
-        isTempTaken: temp.isTaken,
-      },
-    mends:
-      sauce && tempC !== undefined && !isWorn
-        ? mendsOf({ sauce, tempC, binds: margin.binds, ageMin, lostG, gainOf })
-        : wornMends({
-            binds: margin.binds,
-            lostG: lostG - left * water.allG,
-            gainsMin: breaks.min - margin.min,
-          }),
+    get mends() {
+      return (mends ??= mended())
+    },
+    get course() {
+      return (course ??= { of: courseOf() }).of
+    },
   }
 }
 

@@ -2,6 +2,7 @@ import type { BatchState } from '../../batch/batchState'
 import type { Well } from '../../kitchen/kitchen'
 import { holdClock } from '../../safety/holdClock'
 import type { HoldLimits } from '../../safety/codes'
+import { actualEnd } from '../../pan/actualWalk'
 import { heldNow, type Held } from './heldNow'
 import type { HoldMargin } from './holdRisk'
 import { HOLD_PLACES, HOLD_WALLS, type HoldPlace, type HoldWall } from './places'
@@ -17,9 +18,6 @@ export interface KeepChoice {
   readonly tempC: number
 }
 
-const LATER_MIN = 30
-const MINUTE_MS = 60_000
-
 /** How long a batch, put by now, may stand in each of the kitchen's places, in metal and in plastic. A flask is steel. `emulsion:§5` */
 export function whereToKeep(
   of: {
@@ -33,6 +31,7 @@ export function whereToKeep(
 ): KeepChoice[] {
   const { state, pan, wells, limits, hazard } = of
   const portions = state.plan?.yieldPortions ?? 0
+  const contents = actualEnd(state)
   const clock = holdClock(state.clockStartedAtMs ?? nowMs, limits, nowMs)
   const at = (place: HoldPlace, wall: HoldWall, well?: Well): KeepChoice[] => {
     const hold = {
@@ -47,23 +46,30 @@ export function whereToKeep(
       stirsAtMs: [],
       ...(hazard ? { hazard } : {}),
     }
-    const held = (atMs: number) =>
-      heldNow({
-        state: { ...state, hold },
-        well,
-        pan,
-        probe: [],
-        clockEndsAtMs: clock.discardAtMs,
-        portionsLeft: portions,
-        nowMs: atMs,
-      })
-    const margin = held(nowMs)?.margin
-    const tempC = held(nowMs + LATER_MIN * MINUTE_MS)?.tempC
-    return margin && tempC !== undefined ? [{ place, wall, ...(well ? { well } : {}), margin, tempC }] : []
+    const held = heldNow({
+      state: { ...state, hold },
+      contents,
+      well,
+      pan,
+      probe: [],
+      clockEndsAtMs: clock.discardAtMs,
+      portionsLeft: portions,
+      nowMs,
+    })
+    return held?.laterC === undefined
+      ? []
+      : [{ place, wall, ...(well ? { well } : {}), margin: held.margin, tempC: held.laterC }]
   }
   return HOLD_PLACES.flatMap((place) => {
     const walls = place === 'flask' ? (['metal'] as const) : HOLD_WALLS
     if (place !== 'well') return walls.flatMap((wall) => at(place, wall))
-    return wells.flatMap((well) => walls.flatMap((wall) => at(place, wall, well)))
+    // wells of one kind hold alike: worked out once
+    const alike = new Map<string, KeepChoice[]>()
+    return wells.flatMap((well) => {
+      const key = JSON.stringify([well.waterC, well.profile])
+      const known = alike.get(key) ?? walls.flatMap((wall) => at(place, wall, well))
+      alike.set(key, known)
+      return known.map((choice) => ({ ...choice, well }))
+    })
   })
 }

@@ -6,12 +6,10 @@ import {
   POUR_WARNS_C,
   type BathHeat,
   type BatchView,
-  pourLeftS,
   type LiveEmulsion,
 } from '@liquamen/core'
-import { computed, inject, onScopeDispose, ref, toRef, watch } from 'vue'
-import { useKitchenNow } from '../../port/useKitchen'
-import { clockText, numberText, spanText } from '../../ui/format'
+import { computed, ref, toRef } from 'vue'
+import { clockText, numberText } from '../../ui/format'
 import AskedRow from '../../ui/AskedRow.vue'
 import { CUE_WORDS } from '../../ui/cueWords'
 import { texts } from '../../ui/texts'
@@ -25,71 +23,35 @@ import TempEntry from '../../bench/TempEntry.vue'
 import LoadScale from './LoadScale.vue'
 import ProbeLine from '../../bench/ProbeLine.vue'
 import { useBenchKeys } from '../../bench/useBenchKeys'
-import { alarmsKey } from '../../alarms/alarmsKey'
 import { useBench } from '../../bench/useBench'
 import StepBench from '../../bench/StepBench.vue'
 import BathCheck from './BathCheck.vue'
 import { bathTexts } from './bathTexts'
 import BlendBench from './BlendBench.vue'
 import { useRescueDrawer } from '../../rescue/useRescueDrawer'
+import PourPace from './PourPace.vue'
+import { useBathTurn } from './useBathTurn'
 import { useEggEmulsion } from './useEggEmulsion'
 import { useProbe } from '../../bench/useProbe'
 
-/** Up to where a pour is drops, and up to where a thread, g/s. */
-const DROPS_UNDER_G_PER_S = 0.8
-const THREAD_UNDER_G_PER_S = 1.6
 const props = defineProps<{ view: BatchView }>()
 const view = toRef(props, 'view')
 const bench = useBench(view)
 const work = useEggEmulsion(view, bench)
 const probe = useProbe(view, bench)
-const nowMs = useKitchenNow()
 const { entry, close, closeAfter } = useEntry<'temp' | 'butter' | 'yolks' | 'bath' | 'check'>()
 const isExplained = ref(false)
 const live = computed(() => (props.view.live?.kind === 'eggEmulsion' ? props.view.live : undefined))
 const bowl = computed(() => live.value?.bowl as LiveEmulsion)
 const isPour = computed(() => props.view.step?.technique === 'pour')
 const isBlend = computed(() => props.view.step?.technique === 'blend')
-/** On its bath when to lift, off it when to go back. */
-const turnAtMs = computed(() => (bowl.value.isOnBath ? bowl.value.liftAtMs : bowl.value.backAtMs))
-const liftSpan = computed(() =>
-  turnAtMs.value === undefined ? undefined : spanText(Math.max(0, turnAtMs.value - nowMs.value)),
+const { span, says: bathSays, isLiftDue, isBathDue, isBathWrong } = useBathTurn(view, bowl)
+/** What is said of a bath that stays under the butter. */
+const bathUnder = computed(() =>
+  work.staysOn.value
+    ? `${bathSays.value} ${span.value ? `${span.value.number} ${span.value.unit}` : ''}`
+    : '',
 )
-const bathSays = computed(() => {
-  if (bowl.value.isOnBath) return texts.emulsion.liftIn
-  return turnAtMs.value === undefined ? texts.emulsion.offBath : texts.emulsion.backIn
-})
-/** The school's own pace, in what a hand does; none where it grows with what is in. */
-const paceSays = computed(() => {
-  const plan = work.pour.value
-  const { butterInG, butterToComeG } = bowl.value
-  if (!plan || butterToComeG <= 1) return ''
-  const says = texts.emulsion.paceSays
-  if (plan.doseG !== undefined) return says.spoonfuls(numberText(plan.doseG), numberText(plan.everyS ?? 0))
-  const part = Math.min(3, 1 + Math.floor((3 * butterInG) / Math.max(1, goal.value)))
-  if (plan.pace === 'thirds') return says.thirds(part, numberText(goal.value / 3))
-  return plan.pace === 'steady' ? says.steady : ''
-})
-const isLiftDue = computed(() => {
-  const { isOnBath, liftAtMs, butterInG, tempC, liftC } = bowl.value
-  if (!isOnBath || liftAtMs === undefined || liftAtMs > nowMs.value) return false
-  // poured over the bath, its ribbon stands already: only its warmth counts
-  return !isPour.value || butterInG > 0 || tempC >= liftC
-})
-/** The pace is heard: eyes stay on the sauce. */
-const alarms = inject(alarmsKey, undefined)
-watch(
-  [nowMs, () => bowl.value?.isPouring],
-  () => alarms?.tickPour(bowl.value?.isPouring ? bowl.value.safePourGPerS : undefined),
-  { immediate: true },
-)
-onScopeDispose(() => alarms?.tickPour(undefined))
-const pace = computed(() => {
-  const g = bowl.value.safePourGPerS
-  if (g < DROPS_UNDER_G_PER_S) return 'drops'
-  return g < THREAD_UNDER_G_PER_S ? 'thread' : 'stream'
-})
-const pourSpan = computed(() => spanText(pourLeftS(bowl.value.toPour) * 1000))
 const goal = computed(() => bowl.value.butterInG + bowl.value.butterToComeG)
 const tempFrom = computed(() => {
   if (bowl.value.from === 'probe') return props.view.probe?.name ?? ''
@@ -126,10 +88,6 @@ const ruler = computed(() => {
   }
   return entry.value && rulers[entry.value]
 })
-/** The bath is looked at once, before the yolk can take harm; what was wrong with it stays said until it is mended. */
-const bathChecked = computed(() => props.view.state.stageFacts.findLast((f) => f.kind === 'bath.checked'))
-const isBathWrong = computed(() => bathChecked.value?.payload.isClear === false)
-const isBathDue = computed(() => bowl.value.isOnBath && (!bathChecked.value || isBathWrong.value))
 /** What a cook sees go wrong leads to its cause and its remedy; what is past saving as it stands, at once. */
 const SYMPTOM_OF = { oily: 'beads', split: 'split', grainy: 'fineGrain' } as const
 const rescue = useRescueDrawer()
@@ -209,28 +167,11 @@ useBenchKeys({
           </div>
           <template v-else-if="!isPour"
             ><p class="label">{{ bathSays }}</p>
-            <p v-if="liftSpan" class="instrument">
-              {{ liftSpan.number }}<span class="unit">{{ liftSpan.unit }}</span>
+            <p v-if="span" class="instrument">
+              {{ span.number }}<span class="unit">{{ span.unit }}</span>
             </p></template
           >
-          <template v-else>
-            <p class="label">
-              {{ bowl.butterToComeG > 1 ? texts.emulsion.pourOn : texts.emulsion.butterDone }}
-            </p>
-            <p v-if="bowl.butterToComeG > 1" class="instrument">
-              {{ pourSpan.number }}<span v-if="pourSpan.unit" class="unit">{{ pourSpan.unit }} ·</span
-              ><span class="unit">{{ numberText(bowl.safePourGPerS, 1) }} {{ texts.emulsion.perS }}</span>
-            </p>
-            <p v-if="isPour && work.staysOn.value" class="label">
-              {{ bathSays }} {{ liftSpan ? `${liftSpan.number} ${liftSpan.unit}` : '' }}
-            </p>
-            <p v-if="paceSays" class="label">{{ paceSays }}</p>
-            <ul v-else-if="bowl.butterToComeG > 1" class="paces">
-              <li v-for="p in ['drops', 'thread', 'stream'] as const" :key="p" :class="{ here: p === pace }">
-                <span :class="['mark', p]" aria-hidden="true" />{{ texts.emulsion[p] }}
-              </li>
-            </ul>
-          </template>
+          <PourPace v-else :bowl="bowl" :plan="work.pour.value" :bath="bathUnder" />
           <p v-if="!isPour" class="credit">
             <span
               :class="view.credit === 'from5to8' || view.credit === 'over8' ? 'sorrel' : 'soft'"
@@ -411,32 +352,6 @@ useBenchKeys({
 }
 .instrument .unit {
   font-size: var(--type-key);
-}
-.paces {
-  display: flex;
-  gap: 22px;
-  font-size: var(--type-text);
-  color: var(--ink-soft);
-}
-.paces .here {
-  color: var(--ink);
-  font-weight: var(--weight-key);
-}
-.paces li {
-  display: flex;
-  align-items: center;
-  gap: 6px;
-}
-.mark {
-  width: 0;
-  height: 22px;
-  border-left: 3px solid currentColor;
-}
-.mark.drops {
-  border-left-style: dotted;
-}
-.mark.stream {
-  border-left-width: 8px;
 }
 .act {
   display: flex;
