@@ -94,6 +94,8 @@ describe('into a well', () => {
     await at.settle()
     const { startedAtMs } = at.kitchen.viewOf(other).value.hold!.clock
     await at.press(new RegExp(`^${wellB!.letter}\\b`))
+    expect(says(at)).toContain('New never onto old')
+    await at.press('Onto it all the same')
     expect(at.kitchen.last('hold.started').payload.onto).toEqual({
       batchId: other,
       clockStartedAtMs: Math.round(startedAtMs),

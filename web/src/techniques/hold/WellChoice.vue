@@ -7,11 +7,12 @@ import {
   type HoldWall,
   type Well,
 } from '@liquamen/core'
-import { computed, ref, toRef } from 'vue'
+import { computed, ref, shallowRef, toRef } from 'vue'
 import type { Bench } from '../../bench/useBench'
 import type { Entry } from '../../port/makeFact'
 import { useKitchenViews } from '../../port/useKitchenViews'
 import { clockText, numberText } from '../../ui/format'
+import AskedRow from '../../ui/AskedRow.vue'
 import { texts } from '../../ui/texts'
 import { holdTexts as says } from './texts'
 import { useKeepChoices } from './useKeepChoices'
@@ -46,6 +47,13 @@ const wells = computed(() =>
   }),
 )
 
+/** New never onto old; where a person does it all the same, the older clock goes on. */
+const asked = shallowRef<{ readonly well: Well; readonly there: BatchView }>()
+async function putOnto(): Promise<void> {
+  const onto = asked.value
+  asked.value = undefined
+  if (onto) await put('well', onto.well, onto.there)
+}
 async function put(place: HoldPlace, well?: Well, there?: BatchView): Promise<void> {
   await props.bench.attempt(() => keepIn(place, well, there))
 }
@@ -94,7 +102,7 @@ async function keepIn(place: HoldPlace, well: Well | undefined, there: BatchView
         v-for="{ well, there, isSame, isOver } in wells"
         :key="well.id"
         :disabled="there !== undefined && (!isSame || isOver)"
-        @click="put('well', well, there)"
+        @click="there ? (asked = { well, there }) : put('well', well)"
         >{{ well.letter }}
         <small>{{
           there
@@ -105,6 +113,14 @@ async function keepIn(place: HoldPlace, well: Well | undefined, there: BatchView
         }}</small></v-btn
       >
     </div>
+    <AskedRow
+      v-if="asked"
+      :asks="says.newOntoOld(asked.there.formula.name, clockText(asked.there.hold?.clock.startedAtMs ?? 0))"
+    >
+      <v-btn @click="putOnto">{{ says.ontoYes }}</v-btn><v-btn class="is-first" @click="asked = undefined">{{
+        says.ontoNo
+      }}</v-btn>
+    </AskedRow>
     <div v-if="hasAside" class="keys-row">
       <v-btn v-for="place in BESIDE" :key="place" @click="put(place)"
         >{{ says.places[place] }} <small>{{ marginAt(place) }}</small></v-btn

@@ -19,6 +19,10 @@ export const holdTexts = {
     shelf: 'On the warm shelf',
     flask: 'In the flask',
   } satisfies Record<HoldPlace, string>,
+  newOntoOld: (sauce: string, at: string) =>
+    `New never onto old: what is fresh would be as old as the ${sauce} of ${at}, and as near to breaking. A clean insert, or the old one first.`,
+  ontoYes: 'Onto it all the same',
+  ontoNo: 'Not onto it',
   wall: 'What it stands in',
   walls: { metal: 'in metal', plastic: 'in plastic' } satisfies Record<HoldWall, string>,
   wallsFor:
