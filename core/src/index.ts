@@ -189,6 +189,7 @@ export {
 export { DROPS_G_PER_S, FREE_OIL, POUR_WARNS_C, type Tool, TOOLS } from './techniques/eggEmulsion/butterPour'
 export { liveEmulsion, pourLeftS, type LiveEmulsion } from './techniques/eggEmulsion/liveEmulsion'
 export { EMULSION_MODEL_VERSION } from './techniques/eggEmulsion/planEmulsion'
+export { butterReady, butterWindowC, type ButterReady } from './techniques/eggEmulsion/butterReady'
 export { bathSetup, type BathSetup } from './techniques/eggEmulsion/bathSetup'
 export { GRAINS_FROM_C, POUR_BETWEEN_C } from './techniques/eggEmulsion/bathRules'
 export {

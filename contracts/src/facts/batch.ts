@@ -123,6 +123,7 @@ export const BATCH_SCHEMAS: { readonly [K in BatchKind]: z.ZodType<Payloads[K]> 
   'reading.explained': z.strictObject({ readingId: uuid, answer: z.enum(EXPLANATIONS) }),
   'channel.bound': z.strictObject({ ...stamp, place: z.enum(CHANNEL_PLACES) }),
   'channel.released': z.strictObject({ channelId: uuid }),
+  'butter.read': z.strictObject({ stepId, tempC: inRange(LIMITS.tempC) }),
   'bath.checked': z.strictObject({ stepId, isClear: z.boolean(), isSnug: z.boolean() }),
   'bath.changed': z.strictObject({ stepId, bath: z.enum(keysOf<BathHeat>(BATHS)) }),
   'cue.seen': z.strictObject({ stepId, cue: z.enum(CUES) }),

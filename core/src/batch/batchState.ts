@@ -21,6 +21,7 @@ export type StageFact = Extract<
       | 'pan.returned'
       | 'bath.changed'
       | 'bath.checked'
+      | 'butter.read'
       | 'cue.seen'
       | 'pour.started'
       | 'pour.stopped'

@@ -255,6 +255,7 @@ function apply(fold: BatchFold, fact: FactOf<BatchKind>): void {
       return
     }
     case 'bath.checked':
+    case 'butter.read':
     case 'cooling.placed':
     case 'cooling.reheated':
     case 'cue.seen':

@@ -17,6 +17,7 @@ export const INHERITED_KINDS = [
   'pan.returned',
   'bath.changed',
   'bath.checked',
+  'butter.read',
   'cue.seen',
   'pour.started',
   'pour.stopped',

@@ -104,6 +104,8 @@ export const BATCH_KINDS = {
   }>({ v: 2 }),
   'channel.bound': kind<ChannelStamp & { readonly place: ChannelPlace }>(SEEN),
   'channel.released': kind<{ readonly channelId: string }>(SEEN),
+  /** Melted butter before it goes in. */
+  'butter.read': kind<{ readonly stepId: string; readonly tempC: number }>(),
   /** The bath as it was looked at before the yolks go over it: the bowl clear of the water, its rim closed on the pot's. */
   'bath.checked': kind<{ readonly stepId: string; readonly isClear: boolean; readonly isSnug: boolean }>(),
   'bath.changed': kind<{ readonly stepId: string; readonly bath: BathHeat }>(),

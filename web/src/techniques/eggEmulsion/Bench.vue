@@ -27,6 +27,7 @@ import { useBench } from '../../bench/useBench'
 import StepBench from '../../bench/StepBench.vue'
 import BathCheck from './BathCheck.vue'
 import { bathTexts } from './bathTexts'
+import ButterGate from './ButterGate.vue'
 import BlendBench from './BlendBench.vue'
 import { useRescueDrawer } from '../../rescue/useRescueDrawer'
 import PourPace from './PourPace.vue'
@@ -126,6 +127,7 @@ useBenchKeys({
             {{ isBathWrong ? bathTexts.ifTouches : bathTexts.title }}
           </button>
         </p>
+        <ButterGate v-if="isPour && bowl.butterInG === 0 && !bowl.isPouring" :view="view" :bench="bench" />
         <CautionLines :view="view" />
       </div>
       <aside class="side">

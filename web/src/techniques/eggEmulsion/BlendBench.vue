@@ -5,6 +5,7 @@ import StepBench from '../../bench/StepBench.vue'
 import { useBench } from '../../bench/useBench'
 import { clockText, degreesText, numberText } from '../../ui/format'
 import { texts } from '../../ui/texts'
+import ButterGate from './ButterGate.vue'
 import LoadScale from './LoadScale.vue'
 
 /** Very hot butter onto a running blade, without a bath: where it will end, how full of butter it is, and what was read. */
@@ -33,6 +34,7 @@ const lastTemp = computed(() => stepTemps(props.view.state.stageFacts, props.vie
             )
           }}
         </p>
+        <ButterGate v-if="view.stepStartedAtMs !== undefined" :view="view" :bench="bench" />
         <LoadScale
           :now="plan.phaseFrac"
           :end="plan.phaseFrac"

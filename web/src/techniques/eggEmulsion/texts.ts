@@ -13,6 +13,15 @@ export const emulsionTexts = {
     awayFromSide: 'away from the side',
     grainy: 'grainy',
   } as Record<string, string>,
+  butterIs: (temp: string) => `butter ${temp}`,
+  readButter: (low: string, high: string) => `Read the butter: ${low}–${high} before it goes in`,
+  butterTemp: 'Temperature of the butter',
+  butterNow: {
+    ready: (temp: string) => `Butter ${temp}: in it goes.`,
+    tooHot: (temp: string, at: string) =>
+      `Butter ${temp}: it would cook the yolk. Wait until ${at}, or cool it in a cold bowl.`,
+    tooCool: (temp: string) => `Butter ${temp}: it chills the yolk and sets. Warm it first.`,
+  },
   causeAndRemedy: 'Cause and remedy',
   cues: {
     foamy: 'Foamy',

@@ -1,4 +1,11 @@
-import { DROPS_G_PER_S, emulsionOf, type BatchView, type BathHeat, type Cue } from '@liquamen/core'
+import {
+  butterReady,
+  DROPS_G_PER_S,
+  emulsionOf,
+  type BatchView,
+  type BathHeat,
+  type Cue,
+} from '@liquamen/core'
 import { computed, nextTick, ref, type Ref } from 'vue'
 import { useKitchen } from '../../port/useKitchen'
 import { CUE_WORDS } from '../../ui/cueWords'
@@ -95,13 +102,15 @@ export function useEggEmulsion(view: Ref<BatchView>, bench: Bench) {
       texts.emulsion.bath[bath as Exclude<BathHeat, 'off'>] ?? bath,
     )
 
+  const butter = computed(() => butterReady(state.value, kitchen.nowMs))
   const startPour = () =>
     bench.attempt(() =>
       kitchen.record('pour.started', state.value.id, {
         stepId: stepId.value,
         ingredientId: plan.value?.butterIngredientId ?? '',
         gPerS: Math.max(DROPS_G_PER_S, Math.round((bowl.value?.safePourGPerS ?? 0) * 10) / 10),
-        tempC: plan.value?.method.butterC ?? 55,
+        // as warm as it is, where somebody has read it
+        tempC: Math.round(10 * (butter.value?.nowC ?? plan.value?.method.butterC ?? 55)) / 10,
       }),
     )
   /** What was poured is what the guide said, never more than there was. */
