@@ -235,6 +235,26 @@ describe('what the server tells', () => {
     server.tell('clock', String(Date.now() + 90_000))
     expect(Math.abs(kitchen.exactNowMs() - Date.now() - 90_000)).toBeLessThan(200)
   })
+  it('a tap is never put before the one it follows, however late the server’s time came; a clock that was wrong is set right', async () => {
+    const kitchen = await heard()
+    const atMs = async (kind: 'pan.lifted' | 'pan.returned') => {
+      const id = await kitchen.record(kind, BATCH, { stepId: 'a' })
+      return kitchen.factsOf(BATCH).find((f) => f.id === id)!.atMs
+    }
+    server.tell('clock', String(Date.now() + 90_000))
+    const lifted = await atMs('pan.lifted')
+    server.tell('clock', String(Date.now() + 85_000))
+    const returned = await atMs('pan.returned')
+    expect(returned).toBeGreaterThanOrEqual(lifted)
+    expect(
+      kitchen
+        .factsOf(BATCH)
+        .map((f) => f.kind)
+        .slice(-2),
+    ).toEqual(['pan.lifted', 'pan.returned'])
+    server.tell('clock', String(Date.now()))
+    expect(await atMs('pan.lifted')).toBeLessThan(lifted - 60_000)
+  })
   it('a lost line is said, reached for again, and what changed meanwhile is asked for', async () => {
     const kitchen = await heard()
     const [first] = server.streams()

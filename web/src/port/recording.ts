@@ -5,9 +5,19 @@ import type { BrowserKitchen } from './browserKitchen'
 import { useClock } from './clock'
 import { checked, makeFact, type Entry } from './makeFact'
 
+/** No message of the server's time is so late, ms. */
+const JITTER_MS = 30_000
+
 /** How a tap goes on record: kept in this browser first, shown at once, sent when it can be. */
 export function createRecording(browser: BrowserKitchen) {
   const { crewId, details, mirror, session, tray } = browser
+
+  let lastAtMs = -Infinity
+  /** The server's time reaches a page a little late, now more, now less: a tap that follows another is never put before it. A clock that was really wrong is set right at once. */
+  const inOrder = (offsetMs: number): number => {
+    const backMs = Math.ceil(lastAtMs - (Date.now() + offsetMs))
+    return backMs > 0 && backMs < JITTER_MS ? offsetMs + backMs : offsetMs
+  }
 
   /**
    * Makes the facts of one tap, all of them or none, judged by the schema that the server judges them by.
@@ -19,10 +29,11 @@ export function createRecording(browser: BrowserKitchen) {
     const store = browser.store()
     if (!store || !session.value) throw new Error('the kitchen is not open')
     const { deviceId, kitchenId } = session.value
-    const clockOffsetMs = Math.round(useClock().offsetMs.value)
+    const clockOffsetMs = inOrder(Math.round(useClock().offsetMs.value))
     const by = { kitchenId, deviceId, crewId: crewId.value, clockOffsetMs }
     const plain = await checked(entries)
     const facts = await store.append((firstSeq) => plain.map((e, i) => makeFact(e, by, firstSeq + i)))
+    lastAtMs = Math.max(lastAtMs, ...facts.map((fact) => fact.atMs))
     browser.unsentCount.value += facts.length
     browser.share(facts)
     void browser.send()
