@@ -3,7 +3,7 @@ import type { Fact } from '@liquamen/core'
 import { api, OutOfReach, Refusal } from './api'
 import type { BrowserKitchen, TabNews } from './browserKitchen'
 import { useChannels } from './channels.store'
-import { setClockOffset, useClock } from './clock'
+import { hearServerTime, setClockOffset, useClock } from './clock'
 import { followLive } from './liveStream'
 import { readAtSight, readStored } from './readStored'
 import { lastStoreName, storeNameOf } from './storeNames'
@@ -116,9 +116,7 @@ export function createConnection(browser: BrowserKitchen) {
       },
       catalog: tellCatalog,
       clock(serverNowMs) {
-        const clockOffsetMs = Math.round(serverNowMs - Date.now())
-        setClockOffset(clockOffsetMs)
-        browser.tell({ clockOffsetMs })
+        browser.tell({ clockOffsetMs: hearServerTime(serverNowMs) })
       },
       open(isAgain) {
         browser.reached()

@@ -243,7 +243,7 @@ describe('what the server tells', () => {
     }
     server.tell('clock', String(Date.now() + 90_000))
     const lifted = await atMs('pan.lifted')
-    server.tell('clock', String(Date.now() + 85_000))
+    server.tell('clock', String(Date.now() + 85_000)) // five seconds late
     const returned = await atMs('pan.returned')
     expect(returned).toBeGreaterThanOrEqual(lifted)
     expect(

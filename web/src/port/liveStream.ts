@@ -54,7 +54,9 @@ export function followLive(
           hear()
           told(event)
         })
-      take('beat', () => undefined)
+      take('beat', ({ data }) => {
+        if (data) on.clock(Number(data))
+      })
       take('facts', (event) => {
         const last = Number(event.lastEventId)
         head = last

@@ -57,7 +57,7 @@ export async function followKitchen(deps: Needs, listener: Listener): Promise<vo
     if (due.isUnsure || due.untilSeq > seq) seq = await sendFacts(deps, listener, due, seq)
     if (due.clock) await sendClock(deps, listener, due)
     if (due.channelIds.size) await sendChannels(deps, listener, due)
-    if (due.isBeat && !stream.aborted) await stream.writeSSE({ event: 'beat', data: '' })
+    if (due.isBeat && !stream.aborted) await stream.writeSSE({ event: 'beat', data: String(deps.clock()) })
     due.isBeat = false
     if (stopping.aborted) break
     if (!isDue()) await new Promise<void>((resolve) => (wake = resolve))
