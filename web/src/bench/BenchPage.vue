@@ -1,11 +1,18 @@
 <script setup lang="ts">
 import type { BatchView } from '@liquamen/core'
-import { computed, watch } from 'vue'
+import { computed, onMounted, onScopeDispose, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useKitchenViews } from '../port/useKitchenViews'
-import { benchOf } from '../techniques/registry'
+import { benchOf, keepBenches } from '../techniques/registry'
 import { texts } from '../ui/texts'
+import { whenIdle } from '../ui/useInIdle'
 
+// the next step's bench is here before the server may be gone
+let callOff: (() => void) | undefined
+onMounted(() => {
+  callOff = whenIdle(() => void keepBenches())
+})
+onScopeDispose(() => callOff?.())
 const route = useRoute()
 const router = useRouter()
 const { current } = useKitchenViews()

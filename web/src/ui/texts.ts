@@ -229,6 +229,8 @@ export const texts = {
     halfHeat: 'half heat',
     makesIt: (at: string) => `makes it ${at}`,
     stopAt: 'stop at',
+    missing:
+      'This bench is not on this device yet, and the server is out of reach. It opens when the server is back; clocks run on.',
     fails: 'If it fails now:',
     texture: {
       water: (g: string) => `whisk ${g} g warm water into its share`,
