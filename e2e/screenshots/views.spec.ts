@@ -90,6 +90,7 @@ test('pictures of the main views', async ({ page, kitchen }) => {
   await expect
     .poll(async () => page.locator('.temp.glance').textContent(), { timeout: 30_000 })
     .toMatch(/^[56]\d/)
+  await expect(page.locator('.emulsion')).toContainText(/2[2-9]\d/) // what is in is drawn at the next second
   await page.screenshot({ path: `${OUT}emulsion.png` })
   await page.getByRole('button', { name: 'Rescue', exact: true }).click()
   await page.getByRole('button', { name: 'split', exact: true }).click()
