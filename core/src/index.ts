@@ -85,7 +85,7 @@ export { mountNow, type MountNow } from './techniques/mount/mountNow'
 export { HOLD_FAMILIES, type HoldFamilyId, type HoldMargin } from './techniques/hold/holdRisk'
 export { lastTouched, type HandTool, type Touched } from './safety/lastTouched'
 export { HOLD_PLACES, HOLD_WALLS, type HoldPlace, type HoldWall } from './techniques/hold/places'
-export { holdFutures, type HeldCourse, type MarginBand } from './techniques/hold/holdFutures'
+export { holdFutures, type HeldCourse } from './techniques/hold/holdFutures'
 export { type KeepChoice, whereToKeep } from './techniques/hold/whereToKeep'
 export { hazardBand, type HouseHazard } from './techniques/hold/houseHazard'
 export { isBroken } from './batch/batchState'
@@ -132,6 +132,7 @@ export { type Effort, effortOf } from './formula/effort'
 export { type Explained, explainNumber } from './formula/explainNumber'
 export {
   type Formula,
+  type MinutesBand,
   type FormulaChange,
   type FormulaItem,
   type FormulaStep,

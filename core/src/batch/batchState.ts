@@ -113,9 +113,9 @@ export interface BatchState {
     readonly orderId: string | null
     readonly by: string | undefined
   }[]
-  /** Alarms silenced by name: `alarm:stepId` and when; one that falls due later sounds again. */
   /** When a tool that came to it was washed, by the tool. */
   readonly washes: Readonly<Record<string, number>>
+  /** Alarms silenced by name: `alarm:stepId` and when; one that falls due later sounds again. */
   readonly silenced: readonly { readonly key: string; readonly atMs: number }[]
   readonly deviations: readonly Deviation[]
   readonly crewIds: readonly string[]

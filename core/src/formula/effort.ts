@@ -1,4 +1,5 @@
 import type { BatchPlan } from '../batch/batchPlan'
+import type { KitchenSettings } from '../kitchen/kitchen'
 import type { Contents } from '../pan/contents'
 import { plannedStand } from '../techniques/hold/plannedStand'
 import { attentionOf } from '../techniques/registry'
@@ -18,20 +19,20 @@ export interface Effort {
 /** The effort of a formula as planned for a pan and a size; minutes are the middle ones. */
 export function effortOf(
   formula: Formula,
-  plan: Pick<BatchPlan, 'steps' | 'totalMin' | 'weighOut'>,
-  end: Contents,
+  plan: BatchPlan,
+  of: { readonly contents: Contents; readonly settings: KitchenSettings },
 ): Effort {
   const minutesOf = new Map(plan.steps.map((s) => [s.stepId, s.minutes.value]))
   const sum = (wanted: Attention) =>
     formula.steps
       .filter((s) => attentionOf(s) === wanted)
       .reduce((total, s) => total + (minutesOf.get(s.id) ?? 0), 0)
-  const stands = plannedStand(formula, plan, end)
+  const stands = plannedStand(formula, plan, of)
   return {
     totalMin: plan.totalMin.value,
     constantMin: sum('constant'),
     oftenMin: sum('often'),
-    holdsMin: stands.min,
+    holdsMin: stands.margin.min,
     heldHourC: stands.hourC,
   }
 }

@@ -159,11 +159,10 @@ describe('what a sauce asks of a cook', () => {
       nowMs: -1e8,
     })
   const effort = (f: Formula, panId: string, portions?: number) =>
-    effortOf(
-      f,
-      plan(f, panId, portions),
-      traceFormula(f, { ingredients, altitudeM: kitchen.settings.altitudeM }).at(-1)!.contents,
-    )
+    effortOf(f, plan(f, panId, portions), {
+      contents: traceFormula(f, { ingredients, altitudeM: kitchen.settings.altitudeM }).at(-1)!.contents,
+      settings: kitchen.settings,
+    })
   it('a power whisk needs both hands for less long than a bowl over its bath', () => {
     const h = kitchen.formulas.find((f) => f.id === 'hollandaise')!
     const bowl = kitchen.pans.find((p) => p.kind === 'bowl')!.id

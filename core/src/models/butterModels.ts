@@ -1,5 +1,6 @@
 import { BUTTERS, type ButterKind } from '../mixture/butterFat'
-import { BROWN_MARKS, BROWN_PAN_J_PER_K, brownButter, type BrownMark } from '../techniques/brown/brownButter'
+import { USUAL_PAN_J_PER_K } from '../heat/usualPan'
+import { BROWN_MARKS, brownButter, type BrownMark } from '../techniques/brown/brownButter'
 import { leastJuiceG, quench, QUENCH_MOST_C } from '../techniques/brown/quench'
 import {
   contactC,
@@ -25,7 +26,7 @@ const PAN_HEAT = number(
   'panJPerK',
   'heat that the pan holds',
   { min: 20, max: 3000, unit: 'J/K' },
-  BROWN_PAN_J_PER_K,
+  USUAL_PAN_J_PER_K,
 )
 const SURFACE = choice('surface', 'it meets', Object.keys(SURFACES))
 const SAUCE = [

@@ -64,7 +64,6 @@ function contentsLeft({ state, hold }: BatchView): Contents | undefined {
   return end && contentsShare(end, left / Math.max(1, state.hold?.portions ?? made))
 }
 
-/** A new batch of the same, from the plan that this one was made by. */
 /** What a new batch of a plan takes, the most first. */
 export function needsOf({ weighOut }: Pick<BatchPlan, 'weighOut'>): Need[] {
   const needs = new Map<string, Need>()
@@ -76,6 +75,7 @@ export function needsOf({ weighOut }: Pick<BatchPlan, 'weighOut'>): Need[] {
     })
   return [...needs.values()].filter((n) => n.massG >= PINCH_G).sort((a, b) => b.massG - a.massG)
 }
+/** A new batch of the same, from the plan that this one was made by. */
 function afreshOf({ state }: Pick<BatchView, 'state'>, nowMs: number): Afresh | undefined {
   const { plan } = state
   if (!plan) return undefined

@@ -56,6 +56,6 @@ export function lastTouched(
   }
   if (!touched) return undefined
   // used here since: whoever did was asked then
-  const isHere = tool.startsWith('probe:') ? undefined : usedAtMs(here, tool, nowMs)
-  return isHere !== undefined && isHere > touched.atMs ? undefined : touched
+  const hereAtMs = tool.startsWith('probe:') ? -Infinity : usedAtMs(here, tool, nowMs)
+  return hereAtMs >= touched.atMs ? undefined : touched
 }

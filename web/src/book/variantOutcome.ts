@@ -73,7 +73,7 @@ export function variantOutcome(
     end,
     peakFrac: Math.max(0, ...trace.map((t) => t.phaseFrac)),
     plan,
-    effort: plan && end && effortOf(formula, plan, end.contents),
+    effort: plan && end && effortOf(formula, plan, { contents: end.contents, settings: catalog.settings }),
     spices: spicesOf(formula, ingredients),
     chilledDays,
   }

@@ -29,11 +29,14 @@ export function createRecording(browser: BrowserKitchen) {
     const store = browser.store()
     if (!store || !session.value) throw new Error('the kitchen is not open')
     const { deviceId, kitchenId } = session.value
-    const clockOffsetMs = inOrder(Math.round(useClock().offsetMs.value))
-    const by = { kitchenId, deviceId, crewId: crewId.value, clockOffsetMs }
     const plain = await checked(entries)
-    const facts = await store.append((firstSeq) => plain.map((e, i) => makeFact(e, by, firstSeq + i)))
-    lastAtMs = Math.max(lastAtMs, ...facts.map((fact) => fact.atMs))
+    const facts = await store.append((firstSeq) => {
+      const clockOffsetMs = inOrder(Math.round(useClock().offsetMs.value))
+      const by = { kitchenId, deviceId, crewId: crewId.value, clockOffsetMs }
+      const made = plain.map((e, i) => makeFact(e, by, firstSeq + i))
+      lastAtMs = Math.max(lastAtMs, ...made.map((fact) => fact.atMs))
+      return made
+    })
     browser.unsentCount.value += facts.length
     browser.share(facts)
     void browser.send()

@@ -1,4 +1,5 @@
 // emulsion.md §8; milk solids brown at 130–150 °C, burn over 160 °C (McGee 2004; lactose and protein Maillard)
+import { USUAL_PAN_J_PER_K } from '../../heat/usualPan'
 import { waterLatentHeatJPerG } from '../../heat/water'
 import { fatEnthalpyJPerG, HEAT_CAPACITY, type ButterParts } from '../../mixture/butterFat'
 
@@ -22,9 +23,6 @@ const STEP_S = 0.5
 export const LONGEST_S = 3600
 const SLOPE_K = 0.5
 const WATER_LATENT_J_PER_G = waterLatentHeatJPerG(BOILS_C)
-
-/** Heat capacity of a usual pan, J/K. */
-export const BROWN_PAN_J_PER_K = 150
 
 /** Butter in a pan: how hot it is, the water still in it, and how far its solids have browned. */
 export interface BrownState {
@@ -51,7 +49,7 @@ const SLOPES = Array.from({ length: 4 * ALL_LIQUID_C + 1 }, (_, i) => slopeAt(i 
 const slopeJPerGK = (tempC: number) => SLOPES[Math.round(4 * Math.max(0, tempC))] ?? LIQUID_J_PER_GK
 
 /** One step of heat of a butter: what never changes of it is worked out once. */
-function heating({ massG, butter, panJPerK = BROWN_PAN_J_PER_K }: BrownedIn) {
+function heating({ massG, butter, panJPerK = USUAL_PAN_J_PER_K }: BrownedIn) {
   const fatG = massG * butter.fatFrac
   const water0G = massG * butter.waterFrac
   const restJPerK = HEAT_CAPACITY.snf * massG * butter.snfFrac + panJPerK

@@ -5,7 +5,8 @@ import { butterOf } from '../../mixture/butterPartsOf'
 import type { ButterParts } from '../../mixture/butterFat'
 import type { PlanContext } from '../technique'
 import { Z10 } from '../../solve/normal'
-import { BROWN_PAN_J_PER_K, brownButter, LONGEST_S } from './brownButter'
+import { USUAL_PAN_J_PER_K } from '../../heat/usualPan'
+import { brownButter, LONGEST_S } from './brownButter'
 
 /** Version of the forecast of browned butter; raised whenever its numbers change. */
 export const BROWN_MODEL_VERSION = 'brown-1'
@@ -37,7 +38,7 @@ export function planBrown({ walked, ingredients, pan, ring, settings }: PlanCont
     butter: butter.parts,
     powerW: held(powerW),
     sdLnPower: Math.hypot(sdLnPower, PAN_SD_LN),
-    panJPerK: BROWN_PAN_J_PER_K,
+    panJPerK: USUAL_PAN_J_PER_K,
     heat: step.heat,
     modelVersion: BROWN_MODEL_VERSION,
   }

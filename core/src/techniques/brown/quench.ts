@@ -24,11 +24,13 @@ export interface HotButter {
   readonly tempC: number
   readonly panJPerK: number
 }
-const heatJPerK = ({ massG, panJPerK }: HotButter) => DRY_J_PER_GK * massG + panJPerK
+/** What warms such a pan by a kelvin, J. */
+export const hotButterJPerK = ({ massG, panJPerK }: Omit<HotButter, 'tempC'>) =>
+  DRY_J_PER_GK * massG + panJPerK
 
 /** Browned butter stopped by juice, poured in off the heat. `emulsion:N3 N4` @param juiceG - at 20 °C */
 export function quench(butter: HotButter, juiceG: number): Quench {
-  const c = heatJPerK(butter)
+  const c = hotButterJPerK(butter)
   const overJ = c * (butter.tempC - BOILS_C)
   const warmsJ = JUICE_J_PER_GK * juiceG * (BOILS_C - JUICE_C)
   if (overJ <= warmsJ) {
@@ -44,5 +46,5 @@ export function quench(butter: HotButter, juiceG: number): Quench {
 
 /** Least juice that brings it down to 100 °C, where it browns no further, g. `emulsion:N4` */
 export const leastJuiceG = (butter: HotButter): number =>
-  Math.max(0, heatJPerK(butter) * (butter.tempC - BOILS_C)) /
+  Math.max(0, hotButterJPerK(butter) * (butter.tempC - BOILS_C)) /
   (JUICE_J_PER_GK * (BOILS_C - JUICE_C) + JUICE_WATER_FRAC * LATENT_J_PER_G)

@@ -1,9 +1,9 @@
 import { onRing, ringPower } from '../../kitchen/ringPower'
 import type { Pan, Ring } from '../../kitchen/kitchen'
 import { contentsG, type Contents } from '../../pan/contents'
-import { BROWN_PAN_J_PER_K } from './brownButter'
+import { USUAL_PAN_J_PER_K } from '../../heat/usualPan'
+import { hotButterJPerK } from './quench'
 
-const FAT_J_PER_G_K = 2.1
 /** It foams: hot enough for acid and herbs to take, far from browning further, °C. */
 const FOAMS_C = 100
 
@@ -19,6 +19,7 @@ export function reboilS(
   tempC: number,
 ): number {
   const { powerW } = ringPower(of.ring, 'medium', onRing(of.pan), of.altitudeM)
-  const heatJPerK = of.share * contentsG(of.contents) * FAT_J_PER_G_K + BROWN_PAN_J_PER_K
+  const massG = of.share * contentsG(of.contents)
+  const heatJPerK = hotButterJPerK({ massG, panJPerK: USUAL_PAN_J_PER_K })
   return (heatJPerK * Math.max(0, FOAMS_C - tempC)) / powerW
 }

@@ -2,6 +2,7 @@ import type { BatchState } from '../../batch/batchState'
 import { emulsionOf } from '../../batch/batchPlan'
 import type { EmulsionMethod } from '../../formula/formula'
 import { newtonMin, newtonTempC } from '../../cooling/newton'
+import { HEAT_CAPACITY, milkFatGPerMl } from '../../mixture/butterFat'
 import { coolsAt } from '../hold/places'
 
 /** Butter that is poured over a whisked yolk, and very hot butter under a blade, °C (emulsion.md §2, §10). */
@@ -31,7 +32,11 @@ export function butterReady(state: BatchState, nowMs: number): ButterReady | und
   if (!emulsion || !read) return undefined
   const window = butterWindowC(emulsion.method)
   const { tempC: readC } = read.payload
-  const jug = coolsAt('side', 'metal', { massG: emulsion.butterG, volumeMl: emulsion.butterG })
+  const jug = coolsAt('side', 'metal', {
+    massG: emulsion.butterG,
+    volumeMl: emulsion.butterG / milkFatGPerMl(readC),
+    jPerGK: HEAT_CAPACITY.fat,
+  })
   const nowC = newtonTempC(jug, readC, Math.max(0, nowMs - read.atMs) / MINUTE_MS)
   const wait = newtonMin(jug, nowC, window.high)
   const inWindow = nowC < window.low ? 'tooCool' : 'ready'

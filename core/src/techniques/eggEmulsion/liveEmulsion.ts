@@ -211,13 +211,20 @@ function aheadOf(
 ): Ahead {
   const { setup, plan } = frame
   const ahead = lookAhead(state, frame, replay, endMs)
+  const liftC = liftAtC(setup.bowl, plan.method)
+  const { pour } = eggSteps(state)
+  const hasPour = pour !== undefined && state.steps[pour.id]?.startedAtMs !== undefined
+  // a ribbon that stands is why the butter goes in; where it goes in over the bath, only too much warmth lifts it off
+  const isRibbonOnly = hasPour && replay.butterInG === 0 && replay.bowl.tempC < liftC
+  // beside the bath it stays there, unless it goes on and off
+  const goesBack = !hasPour || plan.pour?.over === 'onOff'
   return {
     inOneMinuteC: ahead.inOneMinuteC,
     stage: yolkStage(setup, replay.bowl, replay.control).stage,
-    liftAtMs: replay.liftDueAtMs ?? ahead.liftAtMs,
-    liftC: liftAtC(setup.bowl, plan.method),
+    liftAtMs: isRibbonOnly ? undefined : (replay.liftDueAtMs ?? ahead.liftAtMs),
+    liftC,
     ribbonAtMs: ahead.ribbonAtMs,
-    backAtMs: ahead.backAtMs,
+    backAtMs: goesBack ? ahead.backAtMs : undefined,
   }
 }
 

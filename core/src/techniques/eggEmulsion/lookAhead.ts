@@ -46,8 +46,9 @@ function goneOn(known: Course | undefined, now: YolkBathState, fresh: Course): C
   return { ...fresh, bowls: known.bowls.slice(gone), liftS, ribbonS, backS }
 }
 
-/** Off its bath a bowl whose ribbon does not stand yet cools to here and goes back, as does one whose butter is poured on and off, °C. */
+/** A bowl that was lifted before its ribbon goes back so far under where it is lifted, K [A]. */
 const BACK_UNDER_LIFT_K = 4
+/** What a bowl off its bath cools to before it goes back, °C; nothing where it stays off. */
 function backUnderC(
   { setup, plan: { method, pour } }: Pick<ReplayFrame, 'setup' | 'plan'>,
   bowl: YolkBathState,

@@ -1,5 +1,5 @@
 import { bowlShareFull, LARGEST_BASE_G } from './bowlRoom'
-import type { EmulsionPlan, PlanWarning, PourPlan } from '../../batch/batchPlan'
+import type { EmulsionPlan, PlanWarning } from '../../batch/batchPlan'
 import type { MinutesBand } from '../../formula/formula'
 import type { Ingredient } from '../../ingredients/ingredient'
 import type { ButterParts } from '../../mixture/butterFat'
@@ -19,8 +19,8 @@ import { techniqueOf } from '../registry'
 import type { PlanContext, StepPlanned } from '../technique'
 import { blenderMixTempC } from './blenderMix'
 import { liftsBetween, pourControl } from './bathRules'
-import { POUR_WARNS_C, type PourSetting, type PourState } from './butterPour'
-import { paceRateGPerS, planPace, type PourOver } from './pourPace'
+import { POUR_WARNS_C, type PourSetting } from './butterPour'
+import { paceRateGPerS, settlePace, type PacePlan, type PourOver } from './pourPace'
 import { runYolkBath } from './runYolkBath'
 import {
   addToYolkBath,
@@ -101,25 +101,28 @@ export function bowlParts(
 const butterIn = ({ lines }: WalkStep, ingredients: ReadonlyMap<string, Ingredient>) =>
   lines.find((l) => ingredients.get(l.ingredientId)?.emulsionRole === 'butter')
 
-/** How the butter goes in by the method, and what that does to the bowl: its warmth, its yolk, the oil that lies free. */
-function planPour(
-  { base, butterG, butter }: BowlParts,
-  method: EmulsionPlan['method'],
-  bath: { readonly setup: YolkBathSetup; readonly at: YolkBathState; readonly over: PourOver } | undefined,
-): PourPlan {
-  const start: PourState = {
-    emulsifiedG: 0,
-    freeG: 0,
-    continuousMl: contentsPhases(base, POUR_AT_C).continuousMl,
-    isBroken: false,
-  }
+/** How the butter goes in by the method. */
+function paceFor({ base, butterG, butter }: BowlParts, method: EmulsionPlan['method']): PacePlan {
+  const { continuousMl } = contentsPhases(base, POUR_AT_C)
+  const start = { emulsifiedG: 0, freeG: 0, continuousMl, isBroken: false }
   const setting = pourSetting(method.tool, POUR_AT_C)
-  const pace = planPace(method.pace ?? 'growing', start, { setting, butter }, butterG)
-  if (!bath) return { ...pace, over: 'off', endC: POUR_AT_C, cookedFrac: 0 }
-  const { setup, over } = bath
+  return settlePace(method.pace ?? 'growing', start, { setting, butter }, butterG)
+}
+
+/** What a pour does to a bowl that stands in its ribbon: its warmth, its yolk. */
+function poured(
+  pace: PacePlan,
+  { butterG, butter }: BowlParts,
+  method: EmulsionPlan['method'],
+  {
+    setup,
+    ribbon,
+    over,
+  }: { readonly setup: YolkBathSetup; readonly ribbon: YolkBathState; readonly over: PourOver },
+): YolkBathState {
   const controlOf = pourControl(over, { bath: method.bath, whisk: method.whisk })
-  let [at, inG] = [bath.at, 0]
   const evenGPerS = butterG / Math.max(1, pace.seconds)
+  let [at, inG] = [ribbon, 0]
   for (let s = 0; s < Math.min(LONGEST_S, pace.seconds) && inG < butterG; s += POUR_STEP_S) {
     const gPerS = paceRateGPerS(pace, inG, butterG) ?? evenGPerS
     const massG = Math.min(gPerS * POUR_STEP_S, butterG - inG)
@@ -130,13 +133,13 @@ function planPour(
     })
     inG += massG
   }
-  return { ...pace, over, endC: at.tempC, cookedFrac: at.cookedFrac }
+  return at
 }
 const POUR_STEP_S = 1
 
 interface Ribbon {
-  readonly setup?: YolkBathSetup
-  readonly state?: YolkBathState
+  /** The bowl in its ribbon; none where no bath warmed it. */
+  readonly at?: { readonly setup: YolkBathSetup; readonly ribbon: YolkBathState }
   readonly band?: MinutesBand
   readonly tempC: number
   readonly isGrainy: boolean
@@ -155,8 +158,7 @@ function runRibbon(
   })
   const { atS, tempC } = run.state
   return {
-    setup,
-    state: run.state,
+    at: { setup, ribbon: run.state },
     band: { low: atS * (1 - RIBBON_SPREAD), value: atS, high: atS * (1 + RIBBON_SPREAD) },
     tempC,
     isGrainy: run.stage === 'grainy',
@@ -193,11 +195,10 @@ export function planEmulsion(
   if (!method || !parts) return undefined
   const hasBath = walk.some((w) => w.step.technique === 'whisk')
   const ribbon = hasBath ? runRibbon(pan.material ?? 'steel', parts, method) : mixBlended(parts, method)
-  const pour = planPour(
-    parts,
-    method,
-    ribbon.setup && ribbon.state && { setup: ribbon.setup, at: ribbon.state, over: pourOverOf(walk) },
-  )
+  const pace = paceFor(parts, method)
+  const over = pourOverOf(walk)
+  const end = ribbon.at && poured(pace, parts, method, { ...ribbon.at, over })
+  const pour = { ...pace, over, endC: end?.tempC ?? ribbon.tempC, cookedFrac: end?.cookedFrac ?? 0 }
   const phases = contentsPhases(parts.finished)
   const peak = contentsPhases(parts.poured)
   const phaseFrac = phaseFraction(phases)
@@ -231,7 +232,7 @@ export function planEggStep(context: PlanContext): StepPlanned {
   const method = formula.emulsion
   if (!parts || !method) return { work: { kind: 'plain' } }
   const isFirst = walk.find((w) => techniqueOf(w.step).id === 'eggEmulsion') === walked
-  const pourS = planPour(parts, method, undefined).seconds
+  const pourS = paceFor(parts, method).seconds
   const pourMinutes = { low: (pourS * 0.8) / 60, value: pourS / 60, high: (pourS * 1.6) / 60 }
   const ownMinutes = walked.step.technique === 'blend' ? BLEND_MIN : pourMinutes
   if (!isFirst) return { work: { kind: 'plain' }, minutes: ownMinutes }

@@ -123,7 +123,7 @@ function bySpoonfuls(start: PourState, poured: Poured, massG: number): Omit<Pace
 }
 
 /** What a pace comes to for a bowl: its rates, its seconds, and the oil that lies free on the way. `emulsion:§3` */
-export function planPace(pace: PourPace, start: PourState, poured: Poured, massG: number): PacePlan {
+export function settlePace(pace: PourPace, start: PourState, poured: Poured, massG: number): PacePlan {
   if (massG <= 0) return { pace, ratesGPerS: [], seconds: 0, peakFreeOil: 0 }
   switch (pace) {
     case 'steady':

@@ -12,17 +12,10 @@ export const watchBowl: Watch = {
   },
   deadlines(live, context) {
     if (live.kind !== 'eggEmulsion') return watchMinutes.deadlines(live, context)
-    const { isOnBath, liftAtMs } = live.bowl
-    // a ribbon that stands is no reason to lift where its butter goes in over the bath
-    const { butterInG, tempC, liftC } = live.bowl
-    const isFirst = context.step.technique === 'pour' && butterInG === 0 && tempC < liftC
-    if (isOnBath && liftAtMs !== undefined && !isFirst)
+    const { isOnBath, liftAtMs, backAtMs } = live.bowl
+    if (isOnBath && liftAtMs !== undefined)
       return [{ kind: 'actNow', code: 'liftOff', atMs: liftAtMs, isFragile: true }]
-    // lifted before its ribbon, or poured on and off the bath: it goes back before it is too cool
-    const { backAtMs } = live.bowl
-    const goesBack = context.step.technique === 'whisk' || context.step.pourOver === 'onOff'
-    if (!isOnBath && backAtMs !== undefined && goesBack)
-      return [{ kind: 'lookSoon', code: 'backOn', atMs: backAtMs }]
+    if (!isOnBath && backAtMs !== undefined) return [{ kind: 'lookSoon', code: 'backOn', atMs: backAtMs }]
     const minutes = watchMinutes.live(context)
     return minutes ? watchMinutes.deadlines(minutes, context) : []
   },

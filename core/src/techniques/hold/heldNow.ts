@@ -14,14 +14,19 @@ import type { HeldCourse } from './holdFutures'
 import { mendsOf, wornMends, type HoldMend } from './mends'
 import { coverAt } from './places'
 import { wearsAt } from './wears'
-import { holdMargin, holdRisk, type HeldSauce, type HoldFamilyId, type HoldMargin } from './holdRisk'
+import {
+  holdMargin,
+  holdRisk,
+  STIR_EVERY_MIN,
+  type HeldSauce,
+  type HoldFamilyId,
+  type HoldMargin,
+} from './holdRisk'
 
 const MINUTE_MS = 60_000
-/** How often a held sauce is stirred, min. */
-export const STIR_EVERY_MIN = 10
 /** Beyond this nobody asks. */
 const LOOK_AHEAD_MIN = 240
-const LATER_MIN = 30
+const HOUR_MIN = 60
 const MM2_PER_M2 = 1e6
 /** Uncovered and unstirred so long, it has a skin, min [A]. */
 const SKIN_AFTER_MIN = 10
@@ -37,8 +42,8 @@ export interface HeldNow {
   readonly saltFrac: number
   readonly phaseFrac: number
   readonly tempC: number | undefined
-  /** What it comes to in half an hour, °C. */
-  readonly laterC: number | undefined
+  /** What it comes to in an hour, °C. */
+  readonly hourC: number | undefined
   /** Nobody read it: the well's water is taken for it. */
   readonly isTempTaken: boolean
   /** Nothing stirred it under no lid: it has a skin, which is lifted off and sieved before it is served. */
@@ -179,7 +184,7 @@ export function heldNow(of: Held): HeldNow | undefined {
   let course: { readonly of: HeldCourse | undefined } | undefined
   return {
     ...standing(lostG),
-    laterC: temp?.at(ageMin + LATER_MIN),
+    hourC: temp?.at(ageMin + HOUR_MIN),
     margin: { ...margin, atMs: margin.binds === 'clock' ? clockEndsAtMs : atMs(margin.min) },
     brokenProb: run?.[ageMin]?.brokenProb ?? 0,
     phaseFrac: run?.[ageMin]?.phaseFrac ?? phaseFraction(phases),

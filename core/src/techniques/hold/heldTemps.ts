@@ -2,12 +2,10 @@ import { tempsRead } from '../../batch/stepTemps'
 import { newtonTempC } from '../../cooling/newton'
 import type { Held } from './heldNow'
 import { holdFamily } from './holdFamily'
-import { HOLD_FAMILIES } from './holdRisk'
+import { PLAIN_REST_C, restC } from './holdRisk'
 import { coolsAt } from './places'
 
 const MINUTE_MS = 60_000
-/** A sauce that nobody has read is thought to be put by in the middle of its band, or as a jus is, °C. */
-const PUT_BY_C = 65
 /** A reading so long before it was put by says how hot a pan was, not it. */
 const READ_BEFORE_MS = 15 * MINUTE_MS
 
@@ -17,7 +15,7 @@ function putByC({ state: { stageFacts, hold, plan } }: Held): number {
   const before = tempsRead(stageFacts).findLast((t) => t.atMs <= startedAtMs)
   if (before && startedAtMs - before.atMs <= READ_BEFORE_MS) return before.tempC
   const family = holdFamily({ plan })
-  return family ? (HOLD_FAMILIES[family].lowC + HOLD_FAMILIES[family].highC) / 2 : PUT_BY_C
+  return family ? restC(family) : PLAIN_REST_C
 }
 
 /** Its temperature by minutes: as it was read, the first reading before it. Where nobody has: the well's water; by what is around it where its place is known; none where it is not. What was read on its way in a well stays so; elsewhere it goes on towards what is around it. */

@@ -1,8 +1,9 @@
+import type { MinutesBand } from '../../formula/formula'
 import type { SauceCover } from '../../heat/stillSurface'
 import { gammaQuantile } from '../../solve/distributions'
 import { mulberry32, normalFrom } from '../../solve/random'
 import { HAZARD_PRIOR, type HouseHazard } from './houseHazard'
-import { CURDLED_FROM, holdRisk, HOUSE_RISK, type HoldFamilyId } from './holdRisk'
+import { CURDLED_FROM, holdRisk, HOUSE_RISK, STIR_EVERY_MIN, type HoldFamilyId } from './holdRisk'
 
 /** A held sauce as plain numbers, so that a worker can be handed it: what it is, and by minutes from when it was put by how warm it is and what was done to it. */
 export interface HeldCourse {
@@ -21,24 +22,16 @@ export interface HeldCourse {
   /** Nobody read it. */
   readonly isTempTaken: boolean
 }
-/** Minutes from when it was put by to its end: ten, fifty and ninety in a hundred futures. */
-export interface MarginBand {
-  readonly low: number
-  readonly value: number
-  readonly high: number
-}
-
 /** What nobody knows of what is to come [A]: a thermometer's error or a guess's, K; how far it wanders in ten minutes, K; how many stirs are forgotten. */
 const [READ_SD_K, TAKEN_SD_K, WANDERS_K, FORGOTTEN] = [0.7, 2.5, 0.3, 0.2]
-const STIR_EVERY_MIN = 10
 /** As many values of the house's factor as there is any sense in. */
 const FACTORS = 99
 
-/** Many futures of one held sauce: how warm it really is, whether it is stirred, how this house's sauces break; when each would be one too many. `emulsion:§5` @param futures - 1..100000 */
+/** Many futures of one held sauce: how warm it really is, whether it is stirred, how this house's sauces break; the minutes from when it was put by until each is one too many, of ten, fifty and ninety in a hundred. `emulsion:§5` @param futures - 1..100000 */
 export function holdFutures(
   of: HeldCourse,
   { futures, seed }: { readonly futures: number; readonly seed: number },
-): MarginBand {
+): MinutesBand {
   const random = mulberry32(seed)
   const { shape, rate } = of.hazard ?? HAZARD_PRIOR
   const factors = Array.from({ length: FACTORS }, (_, i) => gammaQuantile((i + 0.5) / FACTORS, shape, rate))

@@ -62,6 +62,12 @@ export const HOLD_FAMILIES = {
   },
 } as const satisfies Record<string, HoldFamily>
 export type HoldFamilyId = keyof typeof HOLD_FAMILIES
+/** Where a sauce of a family rests best: the middle of its band, °C; and where one that has nothing to break is kept. */
+export const restC = (family: HoldFamilyId): number =>
+  (HOLD_FAMILIES[family].lowC + HOLD_FAMILIES[family].highC) / 2
+export const PLAIN_REST_C = 65
+/** How often a held sauce is stirred, min. */
+export const STIR_EVERY_MIN = 10
 
 const HIGHEST_EXPONENT = 12
 const UNSTIRRED_MIN = 60

@@ -1,4 +1,4 @@
-import { HOLD_FAMILIES, type HeldSauce, type HoldMargin } from './holdRisk'
+import { HOLD_FAMILIES, restC, type HeldSauce, type HoldMargin } from './holdRisk'
 
 /** Less than this is not worth a tap, g and min. */
 const LEAST_WATER_G = 3
@@ -58,10 +58,10 @@ export function mendsOf({
     const gainMin = gainOf({ waterMl: (min) => (waterMl?.(min) ?? 0) + (min === ageMin + 1 ? waterG : 0) })
     if (gainMin >= LEAST_GAIN_MIN) all.push({ waterG, gainMin })
   }
-  const restC = Math.round((family.lowC + family.highC) / 2)
+  const toC = Math.round(restC(sauce.family))
   if (tempC > family.highC || tempC < family.lowC || binds === 'curdles') {
-    const gainMin = gainOf({ tempC: (min) => (min <= ageMin ? wasC(min) : restC) })
-    if (gainMin >= LEAST_GAIN_MIN) all.push({ toC: restC, gainMin })
+    const gainMin = gainOf({ tempC: (min) => (min <= ageMin ? wasC(min) : toC) })
+    if (gainMin >= LEAST_GAIN_MIN) all.push({ toC, gainMin })
   }
   return all.sort((a, b) => b.gainMin - a.gainMin)
 }

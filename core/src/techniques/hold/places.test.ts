@@ -39,11 +39,11 @@ describe('where a sauce is kept', () => {
       const choices = keeps(id)
       const { houseS } = holdLimits(houseRules(kitchen.settings))
       expect(new Set(choices.map((c) => c.place))).toEqual(new Set(['well', 'shelf', 'flask', 'side']))
-      for (const { margin, tempC } of choices) {
+      for (const { margin, hourC } of choices) {
         expect(margin.min).toBeGreaterThanOrEqual(0)
         expect(margin.min).toBeLessThanOrEqual(houseS / 60)
-        expect(tempC).toBeGreaterThan(20)
-        expect(tempC).toBeLessThan(85)
+        expect(hourC).toBeGreaterThan(20)
+        expect(hourC).toBeLessThan(85)
       }
     },
   )
@@ -69,7 +69,7 @@ describe('a sauce of the book', () => {
   const stands = (id: string, schools: Record<string, string> = {}) => {
     const { formula, plan } = plannedIn(id, schools)
     const end = traceFormula(formula, { ingredients: goods, altitudeM: kitchen.settings.altitudeM }).at(-1)!
-    return plannedStand(formula, plan, end.contents)
+    return plannedStand(formula, plan, { contents: end.contents, settings: kitchen.settings }).margin
   }
   it('an egg sauce stands as long as its place lets it: warm longest, hotter it curdles, in a flask it cools', () => {
     const [warm, hot, flask, atOnce] = ['warm', 'hot', 'flask', 'atOnce'].map((hold) =>

@@ -19,6 +19,7 @@ const AT: Readonly<
 }
 /** Thickness, m, over conductivity, W/(m K). */
 const WALL_M2K_PER_W: Readonly<Record<HoldWall, number>> = { metal: 0.001 / 15, plastic: 0.003 / 0.2 }
+/** Of a sauce with its water; melted butter's own is less. */
 const SAUCE_J_PER_G_K = 3.4
 
 export const coverAt = (place: HoldPlace): SauceCover => AT[place].cover
@@ -33,10 +34,15 @@ function standingAreaM2(volumeMl: number): number {
 export function coolsAt(
   place: HoldPlace,
   wall: HoldWall,
-  of: { readonly massG: number; readonly volumeMl: number; readonly waterC?: number | undefined },
+  of: {
+    readonly massG: number
+    readonly volumeMl: number
+    readonly waterC?: number | undefined
+    readonly jPerGK?: number
+  },
 ): Newton {
   const { aroundC, filmWPerM2K } = AT[place]
   const wPerM2K = 1 / (1 / filmWPerM2K + WALL_M2K_PER_W[wall])
-  const tauS = (of.massG * SAUCE_J_PER_G_K) / (wPerM2K * standingAreaM2(of.volumeMl))
+  const tauS = (of.massG * (of.jPerGK ?? SAUCE_J_PER_G_K)) / (wPerM2K * standingAreaM2(of.volumeMl))
   return { tauMin: tauS / 60, aroundC: of.waterC ?? aroundC }
 }

@@ -1,70 +1,58 @@
 import type { BatchPlan } from '../../batch/batchPlan'
-import { newtonTempC } from '../../cooling/newton'
+import { emptyBatch } from '../../batch/batchState'
 import type { Formula } from '../../formula/formula'
-import { surfaceLossGPerMin } from '../../heat/stillSurface'
-import { contentsG, contentsPhases, type Contents } from '../../pan/contents'
+import { houseRules, type KitchenSettings } from '../../kitchen/kitchen'
+import type { Contents } from '../../pan/contents'
+import { holdLimits } from '../../safety/codes'
+import type { VesselProfile } from '../../vessel/profile'
 import { holdFamily } from './holdFamily'
-import { everyMinutes, HOLD_FAMILIES, holdMargin, holdRisk, type HoldMargin } from './holdRisk'
-import { coolsAt, coverAt } from './places'
-import { wearsAt } from './wears'
+import { PLAIN_REST_C, restC, type HoldMargin } from './holdRisk'
+import { heldIfPutBy } from './putBy'
 
-/** Of a sauce nobody has made yet: in the middle of what it bears, or as a jus is kept, °C; stirred as the house stirs. */
-const PLAIN_C = 65
-const STIR_EVERY_MIN = 10
-/** A well's insert, m². */
-const AREA_M2 = 0.0196
-const LONGEST_MIN = 240
+/** A well's insert. */
+const INSERT: VesselProfile = {
+  shape: 'pan',
+  baseRadiusMm: 76,
+  rimRadiusMm: 82,
+  heightMm: 130,
+  cornerMm: 16,
+}
+const MINUTE_MS = 60_000
 
 /** How long it may stand, what ends it, and what it has come to after an hour, °C. */
-export interface PlannedStand extends HoldMargin {
+export interface PlannedStand {
+  readonly margin: HoldMargin
   readonly hourC: number
 }
-const HOUR_MIN = 60
 
 /** How long a sauce of the book may stand where its formula keeps it, and what ends it; never longer than the house lets it. `emulsion:§5` */
 export function plannedStand(
-  formula: Formula,
-  plan: Pick<BatchPlan, 'steps' | 'weighOut'>,
-  contents: Contents,
+  { keeps, emulsion }: Formula,
+  plan: BatchPlan,
+  of: { readonly contents: Contents; readonly settings: KitchenSettings },
 ): PlannedStand {
-  const { keeps, emulsion } = formula
-  const houseMin = Math.min(keeps?.hotMin ?? 0, LONGEST_MIN)
   const family = holdFamily({ plan })
   const band = emulsion?.holdC
-  const middleC = family ? (HOLD_FAMILIES[family].lowC + HOLD_FAMILIES[family].highC) / 2 : PLAIN_C
-  const startC = band ? (band.low + band.high) / 2 : middleC
+  const ownC = family ? restC(family) : PLAIN_REST_C
   const place = keeps?.place ?? 'well'
-  const phases = contentsPhases(contents)
-  const volumeMl = phases.fatMl + phases.continuousMl
-  const course = coolsAt(place, 'metal', { massG: contentsG(contents), volumeMl, waterC: undefined })
-  const tempAt = (min: number) => (place === 'well' ? startC : newtonTempC(course, startC, min))
-  const cover = coverAt(place)
-  const dries = (min: number) => min * surfaceLossGPerMin(startC, AREA_M2, cover)
-  const run =
-    family &&
-    holdRisk(
-      {
-        family,
-        fatMl: phases.fatMl,
-        continuousMl: Math.max(1, phases.continuousMl),
-        yolkG: contents.yolkG > 0 ? contents.yolkG : undefined,
-        areaM2: AREA_M2,
-        cover,
-        isStirredAt: everyMinutes(STIR_EVERY_MIN),
-        tempC: tempAt,
-      },
-      houseMin,
-    )
-  const breaks: HoldMargin = run ? holdMargin(run, houseMin) : { min: houseMin, binds: 'clock' }
-  const worn = wearsAt(
+  const houseMin = keeps?.hotMin ?? 0
+  const held = heldIfPutBy(
     {
-      contents,
-      isCream: family === undefined,
-      ingredientIds: plan.weighOut.map((l) => l.ingredientId),
-      tempAt,
-      lostGAt: (min) => run?.[min]?.lostG ?? dries(min),
+      state: { ...emptyBatch('book'), plan },
+      contents: of.contents,
+      pan: { profile: INSERT },
+      place,
+      wall: 'metal',
+      // a well that is set as the formula wants it
+      well:
+        place === 'well' ? { waterC: band ? (band.low + band.high) / 2 : ownC, profile: INSERT } : undefined,
+      limits: holdLimits(houseRules(of.settings)),
     },
-    houseMin,
+    0,
+    houseMin * MINUTE_MS,
   )
-  return { ...(worn && worn.min < breaks.min ? worn : breaks), hourC: tempAt(HOUR_MIN) }
+  return {
+    margin: held?.margin ?? { min: houseMin, binds: 'clock' },
+    hourC: held?.hourC ?? ownC,
+  }
 }

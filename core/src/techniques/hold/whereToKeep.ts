@@ -1,12 +1,9 @@
-import type { BatchState } from '../../batch/batchState'
 import type { Well } from '../../kitchen/kitchen'
-import { holdClock } from '../../safety/holdClock'
-import type { HoldLimits } from '../../safety/codes'
 import { actualEnd } from '../../pan/actualWalk'
-import { heldNow, type Held } from './heldNow'
+import { holdClock } from '../../safety/holdClock'
 import type { HoldMargin } from './holdRisk'
 import { HOLD_PLACES, HOLD_WALLS, type HoldPlace, type HoldWall } from './places'
-import type { HouseHazard } from './houseHazard'
+import { heldIfPutBy, type PutBy } from './putBy'
 
 /** A place and a vessel for a finished sauce, and how long it may stand there. */
 export interface KeepChoice {
@@ -14,51 +11,23 @@ export interface KeepChoice {
   readonly wall: HoldWall
   readonly well?: Well
   readonly margin: HoldMargin
-  /** What it comes to there in half an hour, °C. */
-  readonly tempC: number
+  /** What it comes to there in an hour, °C. */
+  readonly hourC: number
 }
 
 /** How long a batch, put by now, may stand in each of the kitchen's places, in metal and in plastic. A flask is steel. `emulsion:§5` */
 export function whereToKeep(
-  of: {
-    readonly state: BatchState
-    readonly pan: Held['pan']
-    readonly wells: readonly Well[]
-    readonly limits: HoldLimits
-    readonly hazard?: HouseHazard | undefined
-  },
+  of: Pick<PutBy, 'state' | 'pan' | 'limits' | 'hazard'> & { readonly wells: readonly Well[] },
   nowMs: number,
 ): KeepChoice[] {
-  const { state, pan, wells, limits, hazard } = of
-  const portions = state.plan?.yieldPortions ?? 0
+  const { state, wells, limits } = of
   const contents = actualEnd(state)
   const clock = holdClock(state.clockStartedAtMs ?? nowMs, limits, nowMs)
   const at = (place: HoldPlace, wall: HoldWall, well?: Well): KeepChoice[] => {
-    const hold = {
-      startedAtMs: nowMs,
-      wellId: well?.id ?? null,
-      letter: well?.letter ?? '',
-      place,
-      wall,
-      limits,
-      portions,
-      onto: null,
-      stirsAtMs: [],
-      ...(hazard ? { hazard } : {}),
-    }
-    const held = heldNow({
-      state: { ...state, hold },
-      contents,
-      well,
-      pan,
-      probe: [],
-      clockEndsAtMs: clock.discardAtMs,
-      portionsLeft: portions,
-      nowMs,
-    })
-    return held?.laterC === undefined
+    const held = heldIfPutBy({ ...of, contents, place, wall, well }, nowMs, clock.discardAtMs)
+    return held?.hourC === undefined
       ? []
-      : [{ place, wall, ...(well ? { well } : {}), margin: held.margin, tempC: held.laterC }]
+      : [{ place, wall, ...(well ? { well } : {}), margin: held.margin, hourC: held.hourC }]
   }
   return HOLD_PLACES.flatMap((place) => {
     const walls = place === 'flask' ? (['metal'] as const) : HOLD_WALLS

@@ -4,7 +4,7 @@ import { HIGHEST_PHASE_FRAC, phaseFraction } from '../../mixture/phases'
 import { contentsPhases, type Contents } from '../../pan/contents'
 import { bindFat } from '../../pan/sieve'
 import type { Technique } from '../technique'
-import { FAT_SETS_C, mountMinutes, planPace } from './mountPace'
+import { FAT_SETS_C, mountMinutes, planMountPace } from './mountPace'
 
 const CREAM_SHARE = 0.1 // from a tenth of the butter's mass on, cream steadies a mounted sauce
 /** Where a mounted sauce stays whole, °C (emulsion.md §4): plain, with cream, and a jus with gelatin or starch. */
@@ -38,7 +38,7 @@ export const mount: Technique = {
     const phaseLimitFrac = isCreamy ? HIGHEST_PHASE_FRAC.mountedWithCream : HIGHEST_PHASE_FRAC.mounted
     const butterG = butterOf(walked.lines, ingredients)?.massG ?? 0
     const window = windowOf(walked.end, phaseFrac, isCreamy)
-    const pace = planPace(context, { window, phaseLimitFrac, isCreamy })
+    const pace = planMountPace(context, { window, phaseLimitFrac, isCreamy })
     const stepId = walked.step.id
     return {
       work: { kind: 'mount', butterG, phaseFrac, phaseLimitFrac, window, ...(pace && { pace }) },

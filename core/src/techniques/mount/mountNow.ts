@@ -7,8 +7,7 @@ import { actualWalk } from '../../pan/actualWalk'
 import { contentsPhases } from '../../pan/contents'
 import { hottestPlateC, hottestSurfaceC, sauceThermal, SURFACES } from './contact'
 import { mountedOffHeatC } from './mountHeat'
-import { BROWN_PAN_J_PER_K } from '../brown/brownButter'
-import { COLD_BUTTER_C, OFF_THE_FLAME_C, paceOf, type MountPace } from './mountPace'
+import { COLD_BUTTER_C, mountingOf, paceOf, type MountPace } from './mountPace'
 import { LAYER_MM, PLATE_MM } from './onThePlate'
 
 /** So much less fat in it than was planned is a thinner sauce, φ. */
@@ -62,14 +61,7 @@ export function mountNow(
       phaseFrac < work.phaseFrac - TOO_WET
         ? phases.continuousMl - (phases.fatMl * (1 - work.phaseFrac)) / work.phaseFrac
         : 0,
-    offHeatC: mountedOffHeatC({
-      butter: butter.parts,
-      butterG: butter.massG,
-      butterC: walked.step.butterC ?? COLD_BUTTER_C,
-      reductionG,
-      reductionC: OFF_THE_FLAME_C,
-      panJPerK: BROWN_PAN_J_PER_K,
-    }),
+    offHeatC: mountedOffHeatC(mountingOf(walked.before, butter, walked.step.butterC ?? COLD_BUTTER_C)),
     pace:
       work.pace &&
       paceOf({

@@ -5,7 +5,7 @@ import type { ButterParts } from '../../mixture/butterFat'
 import { massG } from '../../mixture/composition'
 import { contentsPhases, type Contents } from '../../pan/contents'
 import { DROPS_G_PER_S, recommendedPourGPerS, runPour, type PourSetting } from '../eggEmulsion/butterPour'
-import { BROWN_PAN_J_PER_K } from '../brown/brownButter'
+import { USUAL_PAN_J_PER_K } from '../../heat/usualPan'
 import type { PlanContext } from '../technique'
 import { mountedOffHeatC, mountHeatJ, type Mounting } from './mountHeat'
 
@@ -18,7 +18,8 @@ export type MountMove = (typeof MOUNT_MOVES)[number]
 const TOOL_OF = { whisk: 'handWhisk', swirl: 'spoon' } as const
 
 /** Butter out of the refrigerator, and a reduction that has just left its flame, °C. */
-export const [COLD_BUTTER_C, OFF_THE_FLAME_C] = [5, 92]
+export const COLD_BUTTER_C = 5
+const OFF_THE_FLAME_C = 92
 /** Below this the fat in a mounted sauce sets, and warming it again breaks it, °C (emulsion.md §4). */
 export const FAT_SETS_C = 35
 /** A last bubble, whisking, s. */
@@ -65,18 +66,21 @@ interface MountingWay {
   readonly isCreamy: boolean
 }
 
+/** Butter into a reduction that has just left its flame, in a usual pan. */
+export const mountingOf = (before: Contents, butter: MountingWay['butter'], butterC: number): Mounting => ({
+  butter: butter.parts,
+  butterG: butter.massG,
+  butterC,
+  reductionG: massG(before.liquid),
+  reductionC: OFF_THE_FLAME_C,
+  panJPerK: USUAL_PAN_J_PER_K,
+})
+
 /** Seconds and heat of a way of mounting: its drops are torn as in any pour (emulsion.md §3), its butter is warmed by the reduction and the flame (§4). `emulsion:M2 M3` */
 export function paceOf(of: MountingWay): MountPace {
   const { before, butter, window, heat, by, butterC } = of
   const middleC = (window.lowC + window.highC) / 2
-  const mounting: Mounting = {
-    butter: butter.parts,
-    butterG: butter.massG,
-    butterC,
-    reductionG: massG(before.liquid),
-    reductionC: OFF_THE_FLAME_C,
-    panJPerK: BROWN_PAN_J_PER_K,
-  }
+  const mounting = mountingOf(before, butter, butterC)
   const offHeatC = mountedOffHeatC(mounting)
   // off the flame it is kept just inside its window, over it in the middle
   const wantedC = heat === 'off' ? window.lowC : middleC
@@ -122,7 +126,7 @@ export function mountMinutes({ heat, uptakeS, heatS }: MountPace): MinutesBand {
 }
 
 /** The pace that a step asks for, on its ring. */
-export function planPace(
+export function planMountPace(
   { walked, ingredients, pan, ring, settings }: PlanContext,
   of: Pick<MountingWay, 'window' | 'phaseLimitFrac' | 'isCreamy'>,
 ): MountPace | undefined {

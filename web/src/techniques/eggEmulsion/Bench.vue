@@ -347,14 +347,6 @@ useBenchKeys({
   gap: 10px;
   align-items: center;
 }
-.instrument {
-  font-size: var(--type-instrument);
-  font-weight: var(--weight-plain);
-  line-height: 0.95;
-}
-.instrument .unit {
-  font-size: var(--type-key);
-}
 .act {
   display: flex;
   justify-content: space-between;

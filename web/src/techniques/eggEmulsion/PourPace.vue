@@ -63,14 +63,6 @@ onScopeDispose(() => alarms?.tickPour(undefined))
 </template>
 
 <style scoped>
-.instrument {
-  font-size: var(--type-instrument);
-  font-weight: var(--weight-plain);
-  line-height: 0.95;
-}
-.instrument .unit {
-  font-size: var(--type-key);
-}
 .paces {
   display: flex;
   gap: 22px;

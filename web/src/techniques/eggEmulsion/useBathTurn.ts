@@ -7,21 +7,19 @@ import { texts } from '../../ui/texts'
 /** When a bowl is to leave its bath or go back, and whether its bath was looked at. */
 export function useBathTurn(view: Ref<BatchView>, bowl: Ref<LiveEmulsion>) {
   const nowMs = useKitchenNow()
-  const isPour = computed(() => view.value.step?.technique === 'pour')
   /** On its bath when to lift, off it when to go back. */
   const turnAtMs = computed(() => (bowl.value.isOnBath ? bowl.value.liftAtMs : bowl.value.backAtMs))
   const span = computed(() =>
     turnAtMs.value === undefined ? undefined : spanText(Math.max(0, turnAtMs.value - nowMs.value)),
   )
   const says = computed(() => {
-    if (bowl.value.isOnBath) return texts.emulsion.liftIn
-    return turnAtMs.value === undefined ? texts.emulsion.offBath : texts.emulsion.backIn
+    const { isOnBath } = bowl.value
+    if (turnAtMs.value === undefined) return isOnBath ? texts.emulsion.onBath : texts.emulsion.offBath
+    return isOnBath ? texts.emulsion.liftIn : texts.emulsion.backIn
   })
   const isLiftDue = computed(() => {
-    const { isOnBath, liftAtMs, butterInG, tempC, liftC } = bowl.value
-    if (!isOnBath || liftAtMs === undefined || liftAtMs > nowMs.value) return false
-    // poured over the bath, its ribbon stands already: only its warmth counts
-    return !isPour.value || butterInG > 0 || tempC >= liftC
+    const { isOnBath, liftAtMs } = bowl.value
+    return isOnBath && liftAtMs !== undefined && liftAtMs <= nowMs.value
   })
   /** The bath is looked at once, before the yolk can take harm; what was wrong with it stays said until it is mended. */
   const checked = computed(() => view.value.state.stageFacts.findLast((f) => f.kind === 'bath.checked'))

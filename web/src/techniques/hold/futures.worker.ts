@@ -1,4 +1,4 @@
-import { holdFutures, type HeldCourse, type MarginBand } from '@liquamen/core'
+import { holdFutures, type HeldCourse, type MinutesBand } from '@liquamen/core'
 
 /** One well's question and its answer, by the batch that stands in it. */
 export interface FuturesAsked {
@@ -9,7 +9,7 @@ export interface FuturesAsked {
 }
 export interface FuturesTold {
   readonly batchId: string
-  readonly band: MarginBand
+  readonly band: MinutesBand
 }
 
 /** Futures of held sauces, away from the thread that draws. */

@@ -1,4 +1,4 @@
-import type { BatchView, MarginBand } from '@liquamen/core'
+import type { BatchView, MinutesBand } from '@liquamen/core'
 import { computed, shallowReactive, toRaw, watch, type Ref } from 'vue'
 import type { FuturesAsked, FuturesTold } from './futures.worker'
 
@@ -6,7 +6,7 @@ import type { FuturesAsked, FuturesTold } from './futures.worker'
 const FUTURES = 1250
 const MINUTE_MS = 60_000
 
-const bands = shallowReactive(new Map<string, MarginBand>())
+const bands = shallowReactive(new Map<string, MinutesBand>())
 let worker: Worker | undefined
 /** One worker for all wells, from the first question on; a browser without has no bands. */
 function workerOfWells(): Worker | undefined {
