@@ -57,8 +57,11 @@ const says = computed(() => thickenTexts.scale(name(props.nowPaS), name(wantedPa
 </template>
 
 <style scoped>
+/* a box of its own size: the band slides in it, and the page around it is not laid out anew */
 .axis svg {
+  contain: strict;
   width: 100%;
+  aspect-ratio: 500 / 38;
   display: block;
 }
 .line {

@@ -31,18 +31,18 @@ const putIn = () => chosen.value && put(chosen.value.next)
       :aria-pressed="chosen?.agent === o.agent"
       @click="agent = o.agent"
     >
-      <span class="name">{{ says.agent[o.agent] }}</span> <strong>{{ grams(o.massG) }} g</strong
+      <span class="name">{{ says.agent[o.agent] }}</span> <strong class="slides">{{ grams(o.massG) }} g</strong
       ><small v-if="o.forbidden" class="wine">{{ says.mustNot(o.forbidden.allergen, o.forbidden.who) }}</small
       ><small v-else>{{ says.holds(o.holdsMin) }}</small>
     </button>
   </div>
   <p v-if="offers.every((o) => o.forbidden)" class="roux label">▽ {{ says.unreachable }}</p>
   <template v-if="chosen">
-    <p class="caption">{{ coat.dose ? says.rest : says.first(grams(chosen.massG), grams(chosen.keptG)) }}</p>
+    <p class="caption slides two-lines">{{ coat.dose ? says.rest : says.first(grams(chosen.massG), grams(chosen.keptG)) }}</p>
     <p class="caption">{{ says.how[chosen.agent] }}</p>
     <v-btn v-if="canAct" class="put" @click="putIn">{{ says.put }} <NextAmount /></v-btn>
   </template>
-  <p v-if="boil" class="caption">
+  <p v-if="boil" class="caption slides two-lines">
     {{
       boil.minutes < 240
         ? says.orBoil(numberText(boil.grams), numberText(boil.minutes, 1))
@@ -52,7 +52,19 @@ const putIn = () => chosen.value && put(chosen.value.next)
 </template>
 
 <style scoped>
-/* blocks of a fixed width: nothing is measured twice while a finger slides */
+/* what is written anew at every move stands in boxes of a fixed size: laid out by itself, and nothing around it with it */
+.slides {
+  contain: strict;
+  display: inline-block;
+  width: 62px;
+  height: 1.3em;
+  vertical-align: bottom;
+}
+.two-lines {
+  display: block;
+  width: auto;
+  height: 2.8em;
+}
 .agents {
   display: grid;
   grid-template-columns: repeat(2, 157px);
