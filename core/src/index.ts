@@ -190,6 +190,8 @@ export {
 export { DROPS_G_PER_S, FREE_OIL, POUR_WARNS_C, type Tool, TOOLS } from './techniques/eggEmulsion/butterPour'
 export { liveEmulsion, pourLeftS, type LiveEmulsion } from './techniques/eggEmulsion/liveEmulsion'
 export { EMULSION_MODEL_VERSION } from './techniques/eggEmulsion/planEmulsion'
+export { clarifying, type Clarifying } from './techniques/eggEmulsion/clarifying'
+export { clarifyPlan, type ClarifyPlan } from './techniques/eggEmulsion/clarify'
 export { butterReady, butterWindowC, type ButterReady } from './techniques/eggEmulsion/butterReady'
 export { bathSetup, type BathSetup } from './techniques/eggEmulsion/bathSetup'
 export { GRAINS_FROM_C, POUR_BETWEEN_C } from './techniques/eggEmulsion/bathRules'
@@ -286,7 +288,9 @@ export {
   CHANNEL_PLACES,
   type ChannelPlace,
   type ChannelStamp,
+  type ClarifyStage,
   type Cue,
+  CLARIFY_STAGES,
   CUES,
   type Explanation,
   EXPLANATIONS,

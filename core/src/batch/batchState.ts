@@ -22,6 +22,7 @@ export type StageFact = Extract<
       | 'bath.changed'
       | 'bath.checked'
       | 'butter.read'
+      | 'butter.clarified'
       | 'cue.seen'
       | 'pour.started'
       | 'pour.stopped'

@@ -21,6 +21,9 @@ export type DeadlineCode =
   | 'liquidNow'
   | 'quench'
   | 'mendHold'
+  | 'clarify'
+  | 'letSettle'
+  | 'pourOff'
 /** How pressing it is: look soon, act now, past a limit; a start that is due; a step whose minutes are over. */
 export type DeadlineKind = 'lookSoon' | 'actNow' | 'discard' | 'start' | 'step'
 

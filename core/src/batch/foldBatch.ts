@@ -256,6 +256,7 @@ function apply(fold: BatchFold, fact: FactOf<BatchKind>): void {
     }
     case 'bath.checked':
     case 'butter.read':
+    case 'butter.clarified':
     case 'cooling.placed':
     case 'cooling.reheated':
     case 'cue.seen':

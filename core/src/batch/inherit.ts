@@ -18,6 +18,7 @@ export const INHERITED_KINDS = [
   'bath.changed',
   'bath.checked',
   'butter.read',
+  'butter.clarified',
   'cue.seen',
   'pour.started',
   'pour.stopped',

@@ -9,7 +9,7 @@ import type { CreditBand, TempPoint } from '../safety/lethality'
 import { creditOf } from '../techniques/eggEmulsion/liveEmulsion'
 import { holdDue, liveHold } from '../techniques/hold/watchHold'
 import { techniqueOf } from '../techniques/registry'
-import type { Forecast, LiveContext, Watch } from '../techniques/technique'
+import type { BesideOf, Forecast, LiveContext, Watch } from '../techniques/technique'
 import { watchMinutes } from '../techniques/watchMinutes'
 import type { StepPlan } from './batchPlan'
 import type { ChannelStamp } from '../facts/kinds/vocabulary'
@@ -168,6 +168,14 @@ function lookAt(watch: Watch, context: LiveContext): Seen {
   return live ? { live, due: watch.deadlines(live, context), forecast: watch.forecast?.(live) } : NOTHING
 }
 
+const GOES_ON: readonly BatchState['status'][] = ['planned', 'underWay']
+
+/** What goes on beside the step that is worked, by each room that the formula passes. */
+const besideOf = (of: BesideOf, nowMs: number) =>
+  GOES_ON.includes(of.state.status)
+    ? [...new Set(of.formula.steps.map(techniqueOf))].flatMap((room) => room.watch?.beside?.(of, nowMs) ?? [])
+    : []
+
 /** Everything a screen needs of a batch; undefined where its vessel, ring or formula is not known here. */
 export function viewBatch(
   state: BatchState,
@@ -196,6 +204,8 @@ export function viewBatch(
   const waits = step && !context && state.status === 'underWay' && !hold
   const waiting = waits ? (techniqueOf(step).watch?.waiting?.(state, step) ?? []) : []
   const due = state.status === 'planned' ? start : [...seen.due, ...waiting]
+  const altitudeM = (state.frozen?.settings ?? catalog.settings).altitudeM
+  const beside = besideOf({ state, formula, ring, pan, altitudeM }, nowMs)
   return {
     state,
     formula,
@@ -213,7 +223,9 @@ export function viewBatch(
     probe: probeOf(state, readingsOf, nowMs),
     scale: scaleOf(state, scale),
     deadlines: step
-      ? due.map((d) => named(d, { state, step, sauce: formula.name, ring: ring.number, hold }))
+      ? [...due.map((d) => ({ step, due: d })), ...beside].map(({ step, due }) =>
+          named(due, { state, step, sauce: formula.name, ring: ring.number, hold }),
+        )
       : [],
   }
 }

@@ -1,6 +1,7 @@
 import { BUTTERS, type ButterKind } from '../mixture/butterFat'
 import { USUAL_PAN_J_PER_K } from '../heat/usualPan'
 import { BROWN_MARKS, brownButter, type BrownMark } from '../techniques/brown/brownButter'
+import { clarifyPlan } from '../techniques/eggEmulsion/clarify'
 import { leastJuiceG, quench, QUENCH_MOST_C } from '../techniques/brown/quench'
 import {
   contactC,
@@ -39,6 +40,30 @@ const STAGE_SHARE = 0.2
 
 /** Butter browned and stopped, butter mounted, and what a hot plate does to it. */
 export const BUTTER_MODELS: readonly Model[] = [
+  {
+    id: 'clarifyButter',
+    version: '1',
+    confidence: 'low',
+    coverage: 0.8,
+    sources: ['emulsion.md §0', 'settling by Stokes'],
+    says: 'minutes until melted butter is clear: melted, then its milk sunk',
+    formula: 'warms and melts; depth / (2/9·Δρ·g·r²/η), drops of 60 (50–75) µm',
+    unit: 'min',
+    also: { wholeG: 'g', meltMin: 'min', settleMin: 'min', readyC: '°C' },
+    inputs: [
+      number('clearG', 'clarified butter wanted', { min: 50, max: 5000, unit: 'g' }),
+      number('powerW', 'net into the pan at the lowest flame', { min: 40, max: 1500, unit: 'W' }),
+    ],
+    run: (v) => {
+      const { settleMin, meltMin, wholeG, readyC } = clarifyPlan(num(v, 'clearG'), num(v, 'powerW'))
+      return {
+        value: meltMin + settleMin.value,
+        low: meltMin + settleMin.low,
+        high: meltMin + settleMin.high,
+        also: { wholeG, meltMin, settleMin: settleMin.value, readyC },
+      }
+    },
+  },
   {
     id: 'brownButter',
     version: '1',

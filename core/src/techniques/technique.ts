@@ -88,6 +88,17 @@ export interface LiveContext {
 /** What a step is thought to come to: its liquid, g, and the moments of its end, ms. */
 export type Forecast = Payloads['forecast.shown']
 
+/** A batch, the flame it has, and the height of its kitchen: what is asked of anything that goes on beside its step. */
+export interface BesideOf {
+  readonly state: BatchState
+  readonly formula: Formula
+  readonly ring: Ring
+  readonly pan: Pan
+  readonly altitudeM: number
+}
+/** What goes on beside a batch's step, whichever it stands at: the step that it is for, and what is due. */
+export type Beside = (of: BesideOf, nowMs: number) => { readonly step: FormulaStep; readonly due: Due }[]
+
 /** What a room sees of its step, and what is due by it. */
 export interface Watch {
   live(context: LiveContext): Live | undefined
@@ -96,6 +107,7 @@ export interface Watch {
   forecast?(live: Live): Forecast | undefined
   /** What is due while its step waits to be begun. */
   waiting?(state: BatchState, step: FormulaStep): Due[]
+  readonly beside?: Beside
 }
 
 /**

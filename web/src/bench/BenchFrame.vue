@@ -11,6 +11,7 @@ import { computed, provide, ref, toRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { choiceWords } from '../book/choiceWords'
 import { useKitchen, useKitchenNow } from '../port/useKitchen'
+import { roomOf } from '../techniques/registry'
 import AskedRow from '../ui/AskedRow.vue'
 import HoldButton from '../ui/HoldButton.vue'
 import { clockText, spanText } from '../ui/format'
@@ -53,6 +54,8 @@ const steps = computed(() =>
     isHere: s.id === props.view.step?.id,
   })),
 )
+/** What goes on beside this step, by the rooms that its sauce passes. */
+const besides = computed(() => [...new Set(props.view.formula.steps.flatMap((s) => roomOf(s).Beside ?? []))])
 const words = computed(() =>
   choiceWords(
     (kitchen.catalog?.formulas ?? []) as readonly Formula[],
@@ -126,6 +129,7 @@ async function discard(): Promise<void> {
       <v-btn @click="reopen(reopenable.id)">{{ texts.bench.reopen(reopenable.verb) }}</v-btn>
       <v-btn @click="reopening = undefined">{{ texts.app.cancel }}</v-btn>
     </p>
+    <component :is="line" v-for="(line, i) in besides" :key="i" :view="view" :bench="bench" />
     <slot />
     <TasteHere
       v-if="view.step && view.step.technique !== 'season' && !view.hold"

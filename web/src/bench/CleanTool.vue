@@ -11,7 +11,7 @@ import { useForbidden } from './useForbidden'
 const props = defineProps<{ tool: HandTool; name: string }>()
 const kitchen = useKitchen()
 const nowMs = useKitchenNow()
-const at = inject(benchViewKey)
+const at = inject(benchViewKey, undefined)
 const forbidden = at && useForbidden(at.view)
 const touched = computed(() =>
   at ? lastTouched(props.tool, at.view.value.state, kitchen.batches.values(), nowMs.value) : undefined,

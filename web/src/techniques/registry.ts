@@ -29,6 +29,7 @@ export const ROOMS: Readonly<Record<TechniqueId, TechniqueRoom>> = {
   eggEmulsion: {
     Bench: bench(() => import('./eggEmulsion/Bench.vue')),
     Station: EggStation,
+    Beside: bench(() => import('./eggEmulsion/ClarifyLine.vue')),
     Sums: defineAsyncComponent(() => import('./eggEmulsion/Sums.vue')),
     Record: defineAsyncComponent(() => import('./eggEmulsion/Record.vue')),
     words: eggWords,

@@ -17,6 +17,8 @@ export interface TechniqueRoom {
   readonly Sums?: Component
   /** What it puts on a batch's record. */
   readonly Record?: Component
+  /** What goes on beside any step of its sauce until its own is worked, as a line on whichever bench stands open. */
+  readonly Beside?: Component
   /** Words of a station while its step is worked. */
   readonly words?: (
     view: BatchView,

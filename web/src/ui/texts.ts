@@ -87,6 +87,9 @@ export const texts = {
     liquidNow: 'liquid now',
     quench: 'stop it',
     mendHold: 'mend',
+    clarify: 'melt butter',
+    letSettle: 'off, to settle',
+    pourOff: 'pour off',
   } satisfies Record<DeadlineCode, unknown>,
   /** What to do then, under the verb of a call. */
   acts: {
@@ -109,6 +112,9 @@ export const texts = {
     liquidNow: 'it turns bitter in seconds',
     mendHold: 'it breaks soon as it stands',
     quench: 'juice or a cold bowl',
+    clarify: 'lowest flame, to be clear in time',
+    letSettle: 'froth off, then leave it still',
+    pourOff: 'the clear fat off its milk',
   } satisfies Record<DeadlineCode, string>,
   book: bookTexts,
   workbench: workbenchTexts,

@@ -18,7 +18,7 @@ import type { Symptom } from '../../rescue/symptoms'
 import type { HouseHazard } from '../../techniques/hold/houseHazard'
 import type { HoldPlace, HoldWall } from '../../techniques/hold/places'
 import { kind } from './kind'
-import type { ChannelPlace, ChannelStamp, Cue, Explanation, ReadingPayload } from './vocabulary'
+import type { ChannelPlace, ChannelStamp, ClarifyStage, Cue, Explanation, ReadingPayload } from './vocabulary'
 
 /** Versions of everything that a batch was started with. */
 export interface Frozen {
@@ -104,6 +104,8 @@ export const BATCH_KINDS = {
   }>({ v: 2 }),
   'channel.bound': kind<ChannelStamp & { readonly place: ChannelPlace }>(SEEN),
   'channel.released': kind<{ readonly channelId: string }>(SEEN),
+  /** Butter that is clarified, beside what is worked: on the flame, melted and left still, poured off. */
+  'butter.clarified': kind<{ readonly stepId: string; readonly stage: ClarifyStage }>(),
   /** Melted butter before it goes in. */
   'butter.read': kind<{ readonly stepId: string; readonly tempC: number }>(),
   /** The bath as it was looked at before the yolks go over it: the bowl clear of the water, its rim closed on the pot's. */

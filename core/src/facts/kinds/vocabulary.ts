@@ -41,6 +41,9 @@ export const CUES = [
   'panClean',
 ] as const
 export type Cue = (typeof CUES)[number]
+/** What is told of butter that is clarified: it stands on the flame, it is melted and stands aside, its clear fat is poured off. */
+export const CLARIFY_STAGES = ['onFlame', 'melted', 'pouredOff'] as const
+export type ClarifyStage = (typeof CLARIFY_STAGES)[number]
 
 /** What a look at the pan can say without measuring. */
 export const LOOKS = ['notBoiling', 'simmering', 'boiling', 'boilingHard'] as const

@@ -1,5 +1,6 @@
 import type { Watch } from '../technique'
 import { watchMinutes } from '../watchMinutes'
+import { clarifyingDue } from './clarifying'
 import { creditOf, liveEmulsion } from './liveEmulsion'
 
 /** A bowl over its bath: lift before it grains. Off its bath, or without one, its minutes are watched. */
@@ -19,4 +20,5 @@ export const watchBowl: Watch = {
     const minutes = watchMinutes.live(context)
     return minutes ? watchMinutes.deadlines(minutes, context) : []
   },
+  beside: clarifyingDue,
 }

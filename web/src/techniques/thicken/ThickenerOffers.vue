@@ -31,14 +31,17 @@ const putIn = () => chosen.value && put(chosen.value.next)
       :aria-pressed="chosen?.agent === o.agent"
       @click="agent = o.agent"
     >
-      <span class="name">{{ says.agent[o.agent] }}</span> <strong class="slides">{{ grams(o.massG) }} g</strong
+      <span class="name">{{ says.agent[o.agent] }}</span>
+      <strong class="slides">{{ grams(o.massG) }} g</strong
       ><small v-if="o.forbidden" class="wine">{{ says.mustNot(o.forbidden.allergen, o.forbidden.who) }}</small
       ><small v-else>{{ says.holds(o.holdsMin) }}</small>
     </button>
   </div>
   <p v-if="offers.every((o) => o.forbidden)" class="roux label">▽ {{ says.unreachable }}</p>
   <template v-if="chosen">
-    <p class="caption slides two-lines">{{ coat.dose ? says.rest : says.first(grams(chosen.massG), grams(chosen.keptG)) }}</p>
+    <p class="caption slides two-lines">
+      {{ coat.dose ? says.rest : says.first(grams(chosen.massG), grams(chosen.keptG)) }}
+    </p>
     <p class="caption">{{ says.how[chosen.agent] }}</p>
     <v-btn v-if="canAct" class="put" @click="putIn">{{ says.put }} <NextAmount /></v-btn>
   </template>
