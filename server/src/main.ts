@@ -6,6 +6,7 @@ import { createApp, createDeps } from './app'
 import { connectionFromEnvironment } from './connection'
 import { openDatabase } from './db/database'
 import { migrateDatabase } from './db/prepare'
+import { readAheadMs } from './features/demo/demo.repo'
 import { createDemoClock } from './features/demo/demoClock'
 import { readCatalog } from './catalog/catalog.repo'
 import { startLiveFeed } from './log/liveFeed'
@@ -46,6 +47,10 @@ if (!kitchen) {
 const { id: kitchenId } = kitchen
 const { settings } = await database.inKitchen(kitchenId, readCatalog)
 const isDemo = settings.isDemo && isLoopback // without a code only on its own machine, and only where there is nothing to protect
+if (isDemo) {
+  demoClock.setAheadMs(await database.inKitchen(kitchenId, (tx) => readAheadMs(tx, kitchenId)))
+  feed.subscribe(kitchenId, ({ aheadMs }) => aheadMs !== undefined && demoClock.setAheadMs(aheadMs))
+}
 const app = createApp(
   createDeps({
     ...options,

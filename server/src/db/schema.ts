@@ -25,6 +25,8 @@ export const kitchens = pgTable('kitchens', {
   lastSeq: bigint('last_seq', { mode: 'number' }).notNull().default(0),
   chainHead: text('chain_head').notNull(),
   enrolCodeHash: text('enrol_code_hash'),
+  /** How far a demo kitchen's clock runs ahead of the wall, ms. */
+  aheadMs: doublePrecision('ahead_ms').notNull().default(0),
   createdAt: instant('created_at')
     .notNull()
     .default(sql`now()`),

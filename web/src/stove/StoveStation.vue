@@ -55,6 +55,8 @@ const detail = computed(() => {
     return `${texts.stove.light} ${clockText(props.view?.state.plan?.latestStartAtMs ?? 0)}`
   return words.value?.detail || props.view?.step?.endsWhen || ''
 })
+/** A longer verb leaves no room for what is to be done at its own size. */
+const SHORT_VERB = 5
 const act = computed(() => props.view?.deadlines.find((d) => d.kind === 'actNow'))
 const spoken = computed(() => {
   const { view } = props
@@ -85,7 +87,8 @@ const open = () => void router.push(props.view ? `/bench/${props.view.state.id}`
       <path d="M-700 2.5H700" class="hob" />
     </svg>
     <div v-if="urgency === 'actNow' && act" class="figures block block-act">
-      <span class="act"><span aria-hidden="true">▼</span> {{ deadlineVerb(act) }}</span
+      <span class="act" :class="{ long: deadlineVerb(act).length > SHORT_VERB }"
+        ><span aria-hidden="true">▼</span> {{ deadlineVerb(act) }}</span
       ><span class="number2"
         >{{ spanText(act.atMs - nowMs).number }}<span class="detail">{{ texts.acts[act.code] }}</span></span
       >
@@ -201,6 +204,9 @@ const open = () => void router.push(props.view ? `/bench/${props.view.state.id}`
   font-size: var(--type-title);
   font-weight: var(--weight-key);
   white-space: nowrap;
+}
+.act.long {
+  font-size: var(--type-key);
 }
 .number2 {
   font-size: var(--type-key);

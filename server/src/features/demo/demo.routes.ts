@@ -3,6 +3,7 @@ import { problem } from '@liquamen/contracts'
 import type { AppDeps } from '../../app'
 import { createRouter } from '../../http/context'
 import { ProblemError } from '../../http/problemError'
+import { keepAheadMs } from './demo.repo'
 
 const LONGEST_AHEAD_MS = 14 * 24 * 3600_000 // two weeks of services
 const schema = z.strictObject({ aheadMs: z.number().int().min(0).max(LONGEST_AHEAD_MS) })
@@ -19,12 +20,15 @@ const clockRoute = createRoute({
 })
 
 /** Setting a demo kitchen's clock ahead. */
-export function demoRoutes({ demoClock, clock }: AppDeps) {
+export function demoRoutes({ database, demoClock, clock }: AppDeps) {
   const router = createRouter()
-  router.openapi(clockRoute, (c) => {
+  router.openapi(clockRoute, async (c) => {
     if (!demoClock)
       throw new ProblemError(problem(403, 'notADemo', 'Only a demo kitchen may run its clock ahead.'))
-    demoClock.setAheadMs(c.req.valid('json').aheadMs)
+    const { aheadMs } = c.req.valid('json')
+    const { kitchenId } = c.get('device')
+    await database.inKitchen(kitchenId, (tx) => keepAheadMs(tx, kitchenId, aheadMs))
+    demoClock.setAheadMs(aheadMs)
     return c.json({ serverNowMs: clock() }, 200)
   })
   return router

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { createTestApp, NOW_MS, type TestApp } from '../../testing/testApp'
+import { readAheadMs } from './demo.repo'
 import { createDemoClock } from './demoClock'
 
 describe('the clock of a demo kitchen', () => {
@@ -36,6 +37,13 @@ describe('setting it ahead', () => {
     expect(await (await ask(demo!, 3_600_000)).json()).toEqual({ serverNowMs: NOW_MS + 3_600_000 })
     const session = (await (await demo!.request('/session')).json()) as { serverNowMs: number }
     expect(session.serverNowMs).toBe(NOW_MS + 3_600_000)
+  })
+  it('a server that is started again goes on from there, and never back', async () => {
+    const [, demo] = apps
+    const kept = () => demo!.database.inKitchen(demo!.kitchenId, (tx) => readAheadMs(tx, demo!.kitchenId))
+    await ask(demo!, 7_200_000)
+    await ask(demo!, 60_000)
+    expect(await kept()).toBe(7_200_000)
   })
   it.each([[-1], [15 * 86_400_000], [1.5], ['soon']])('%s is refused', async (aheadMs) => {
     expect((await ask(apps[1]!, aheadMs)).status).toBe(400)

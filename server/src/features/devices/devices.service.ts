@@ -34,7 +34,7 @@ export function createDevicesService({
   const known = new Map<string, Sender>() // by the digest of their token
   let forgotten = 0
   feed?.subscribeAll((news) => {
-    if (news.seq !== undefined || news.channelId !== undefined) return
+    if (news.seq !== undefined || news.channelId !== undefined || news.aheadMs !== undefined) return
     known.clear()
     forgotten += 1
   })

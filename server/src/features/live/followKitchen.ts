@@ -39,7 +39,7 @@ export async function followKitchen(deps: Needs, listener: Listener): Promise<vo
   const leave = feed.subscribe(kitchenId, (news) => {
     if (news.channelId !== undefined) due.channelIds.add(news.channelId)
     else if (news.seq !== undefined) due.untilSeq = Math.max(due.untilSeq, news.seq)
-    else if (news.revoked === undefined) due.isUnsure = true
+    else if (news.revoked === undefined && news.aheadMs === undefined) due.isUnsure = true
     wake()
   })
   const leaveClock = demoClock?.subscribe(() => {

@@ -1,13 +1,15 @@
 <script setup lang="ts">
-import { bathSetup, type BatchView } from '@liquamen/core'
+import { bathSetup, type BathHeat, type BatchView } from '@liquamen/core'
 import { computed, ref } from 'vue'
 import type { Bench } from '../../bench/useBench'
 import { numberText } from '../../ui/format'
+import { texts } from '../../ui/texts'
 import { bathTexts as says } from './bathTexts'
 
 /** The bath before the yolks go over it: how far the water stands under the rim, whether the bowl closes on the pot, what its wall does. */
-const props = defineProps<{ view: BatchView; bench: Bench }>()
-const emit = defineEmits<{ done: [] }>()
+const props = defineProps<{ view: BatchView; bench: Bench; /** What the water does. */ bath: BathHeat }>()
+const emit = defineEmits<{ done: []; bath: [BathHeat] }>()
+const LIT = ['gentle', 'simmer', 'boil'] as const
 const setup = computed(() => bathSetup(props.view.pan.profile, props.view.pan.material ?? 'steel'))
 const last = computed(() => props.view.state.stageFacts.findLast((f) => f.kind === 'bath.checked'))
 const isClear = ref(last.value?.payload.isClear)
@@ -41,6 +43,12 @@ function set(of: 'clear' | 'snug', value: boolean): void {
         >{{ says.touches }}</v-btn
       ><v-btn :aria-pressed="isSnug === true" @click="set('snug', true)">{{ says.snug }}</v-btn
       ><v-btn :aria-pressed="isSnug === false" @click="set('snug', false)">{{ says.leaks }}</v-btn>
+    </div>
+    <div class="keys-row" role="group" :aria-label="says.waterDoes">
+      <span class="label">{{ says.waterDoes }}</span>
+      <v-btn v-for="b in LIT" :key="b" :aria-pressed="bath === b" @click="emit('bath', b)">{{
+        texts.emulsion.bath[b]
+      }}</v-btn>
     </div>
     <p v-if="isClear === false" class="roux label" role="alert">▽ {{ says.ifTouches }}</p>
     <p v-if="isSnug === false || !setup.sitsSnug" class="roux label" role="alert">▽ {{ says.ifLeaks }}</p>

@@ -251,7 +251,14 @@ useBenchKeys({
         @keep="(v) => ruler && closeAfter(ruler.keep(v))"
         @cancel="close"
       />
-      <BathCheck v-else-if="entry === 'check'" :view="view" :bench="bench" @done="close" />
+      <BathCheck
+        v-else-if="entry === 'check'"
+        :view="view"
+        :bench="bench"
+        :bath="bowl.bath"
+        @bath="work.setBath"
+        @done="close"
+      />
       <div v-else-if="entry === 'bath'" class="choice-row">
         <v-btn
           v-for="(_, b) in BATHS"

@@ -4,6 +4,7 @@ export const bathTexts = {
   isUnchecked: 'The bath is not checked yet.',
   water: (under: string, hangs: string) =>
     `Water ${under} cm or more under the pot’s rim: the bowl hangs ${hangs} cm into it, two fingers clear.`,
+  waterDoes: 'The water is at:',
   clear: 'Clear of the water',
   touches: 'It touches',
   snug: 'Sits snug',

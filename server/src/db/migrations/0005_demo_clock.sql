@@ -1,0 +1,1 @@
+ALTER TABLE "kitchens" ADD COLUMN "ahead_ms" double precision DEFAULT 0 NOT NULL;
