@@ -321,7 +321,7 @@ useBenchKeys({
   font: inherit;
   cursor: pointer;
   height: min(400px, calc(100vh - 586px - var(--news, 0px)));
-  min-height: 190px;
+  min-height: 150px;
 }
 .left {
   display: grid;

@@ -146,6 +146,8 @@ async function goOn(): Promise<void> {
         <p v-if="view.state.hold?.goneOn" class="roux">
           ▽ {{ texts.emulsion.goneOn(crewName(view.state.hold.goneOn.by), clockText(clock.codeLimitAtMs)) }}
         </p>
+      </aside>
+      <aside class="side">
         <p class="temp">
           <span class="big">{{ hold.tempC === undefined ? '?°' : degreesText(hold.tempC, 1) }}</span>
           <span class="soft">{{
@@ -159,6 +161,11 @@ async function goOn(): Promise<void> {
             texts.emulsion.readAt(clockText(hold.readAtMs ?? 0))
           }}</span>
         </p>
+        <p v-if="!isStopped && hold.portionsLeft > 0" class="label" :class="{ roux: hold.stirAtMs <= nowMs }">
+          <template v-if="hold.stirAtMs <= nowMs">▽ {{ texts.emulsion.stirNow }}</template
+          ><template v-else>{{ texts.emulsion.stirIn }} {{ stirSpan.number }} {{ stirSpan.unit }}</template>
+        </p>
+        <ProbeLine :view="view" :probe="probe" />
         <HoldStanding
           v-if="hold.held && !isStopped && hold.portionsLeft > 0"
           :held="hold.held"
@@ -171,13 +178,8 @@ async function goOn(): Promise<void> {
           {{ texts.emulsion.credit[view.state.credit?.band ?? view.credit] }}
         </p>
         <p v-if="isBlocked" class="wine label" role="alert">✕ {{ texts.emulsion.blocked }}</p>
-        <p v-if="!isStopped && hold.portionsLeft > 0" class="label" :class="{ roux: hold.stirAtMs <= nowMs }">
-          <template v-if="hold.stirAtMs <= nowMs">▽ {{ texts.emulsion.stirNow }}</template
-          ><template v-else>{{ texts.emulsion.stirIn }} {{ stirSpan.number }} {{ stirSpan.unit }}</template>
-        </p>
         <PickUp v-if="hold.portionsLeft > 0" :view="view" :left="hold.portionsLeft" :temp-c="hold.tempC" />
         <PlateCheck v-if="hold.portionsLeft > 0" :view="view" :sauce-c="hold.tempC" />
-        <ProbeLine :view="view" :probe="probe" />
         <p class="caption">
           {{ texts.emulsion.rules(hours(limits.houseS), texts.emulsion.codes[limits.code] ?? limits.code) }}
         </p>
@@ -228,8 +230,8 @@ async function goOn(): Promise<void> {
 <style scoped>
 .grid {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 460px;
-  gap: 32px;
+  grid-template-columns: minmax(0, 1fr) 372px 420px;
+  gap: 28px;
 }
 .drawing {
   height: min(430px, calc(100vh - 360px));
@@ -257,12 +259,14 @@ async function goOn(): Promise<void> {
   font-size: var(--type-key);
   font-weight: var(--weight-key);
 }
-@media (max-width: 900px) {
+@media (max-width: 1100px) {
   .grid {
-    grid-template-columns: minmax(0, 1fr);
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+    gap: 12px 28px;
   }
   .drawing {
-    height: 330px;
+    grid-column: 1 / -1;
+    height: 280px;
   }
 }
 </style>
