@@ -1,0 +1,194 @@
+import { fillsIn } from './blocks'
+import { findInParts, findWhole, type Towards } from './find'
+import type { Plan } from './plan'
+import { FAR_S, NONE, type Mode, type Placed, type Task } from './problem'
+
+/** How a block is put: as late as its sauces are wanted, or as early as it can be; which ways are tried first. */
+export interface How {
+  readonly towards: Towards
+  /** When a task may start, s. */
+  readonly fromOf: (task: Task) => number
+  /** When a task must be over, s. */
+  readonly byOf: (task: Task) => number
+  /** The order in which a task's ways are tried. */
+  readonly modesOf: (task: Task) => readonly number[]
+}
+const MOST_TRIES = 60
+
+/** Puts a block beside all that stands; true where it found its places, else everything is as before. */
+export function insertBlock(plan: Plan, block: readonly number[], how: How): boolean {
+  const held = new Map<number, number>() // a task's first start or last end, moved while it is tried
+  for (let tries = 0; tries < MOST_TRIES; tries++) {
+    const outcome = attempt(plan, block, how, held)
+    if (outcome === 'done') return true
+    lift(plan, block)
+    if (outcome === 'never') return false
+  }
+  return false
+}
+
+const lift = (plan: Plan, block: readonly number[]) => block.forEach((i) => plan.lift(plan.problem.tasks[i]!))
+
+type Outcome = 'done' | 'again' | 'never'
+function attempt(plan: Plan, block: readonly number[], how: How, held: Map<number, number>): Outcome {
+  const { tasks } = plan.problem
+  const isFirst = how.towards === 'first'
+  const inOrder = isFirst ? block : [...block].reverse()
+  for (const index of inOrder) {
+    const task = tasks[index]!
+    const found = place(plan, task, how, held.get(index))
+    if (found) {
+      plan.put(task, found)
+      continue
+    }
+    return loosen(plan, task, how, held)
+  }
+  const vessels = standInVessels(plan, block, how, held)
+  if (vessels !== 'done') return vessels
+  return plan.placesHold() && plan.clocksPassed() === 0 ? 'done' : 'never'
+}
+
+interface Bounds {
+  /** First start and last start by lags that only grow, s. */
+  readonly fromS: number
+  readonly toS: number
+  /** The same with waits that may not be too long, s. */
+  readonly nearFromS: number
+  readonly nearToS: number
+}
+function boundsOf(plan: Plan, task: Task, lengthS: number, how: How, heldS: number | undefined): Bounds {
+  const { nowS } = plan.problem
+  const isFirst = how.towards === 'first'
+  let fromS = Math.max(
+    nowS,
+    task.earliestS,
+    how.fromOf(task),
+    plan.lastServedS(task) - (task.serves?.clockS ?? 0) - lengthS,
+    isFirst ? (heldS ?? -Infinity) : -Infinity,
+  )
+  let endBy = isFirst ? task.latestEndS : Math.min(task.latestEndS, how.byOf(task), heldS ?? Infinity)
+  let [nearFromS, nearToS] = [-Infinity, Infinity]
+  for (const link of task.before) {
+    const at = plan.placed[link.task]
+    if (!at) continue
+    fromS = Math.max(fromS, at.endS + link.minS)
+    nearToS = Math.min(nearToS, at.endS + link.maxS)
+  }
+  for (const link of task.after) {
+    const at = plan.placed[link.task]
+    if (!at) continue
+    endBy = Math.min(endBy, at.startS - link.minS)
+    nearFromS = Math.max(nearFromS, at.startS - link.maxS - lengthS)
+  }
+  const toS = Math.min(endBy, FAR_S / 2) - lengthS
+  return { fromS, toS, nearFromS: Math.max(fromS, nearFromS), nearToS: Math.min(toS, nearToS) }
+}
+
+function place(plan: Plan, task: Task, how: How, heldS: number | undefined): Placed | undefined {
+  const isFirst = how.towards === 'first'
+  let best: Placed | undefined
+  for (const mode of how.modesOf(task)) {
+    const lengthS = task.modes[mode]!.midS
+    const { nearFromS, nearToS } = boundsOf(plan, task, lengthS, how, heldS)
+    const found =
+      findWhole(plan, task, mode, { fromS: nearFromS, toS: nearToS, towards: how.towards }) ??
+      findInParts(plan, task, mode, {
+        fromS: nearFromS,
+        untilS: nearToS + lengthS,
+        towards: how.towards,
+      })
+    if (!found) continue
+    // wanted in time the way that is tried first will do; made late, the one that is over soonest
+    if (!isFirst) return found
+    if (!best || found.endS < best.endS) best = found
+  }
+  return best
+}
+
+/** Where a task finds no room near what it may not keep waiting, that is moved to where it would. */
+function loosen(plan: Plan, task: Task, how: How, held: Map<number, number>): Outcome {
+  const isFirst = how.towards === 'first'
+  const links = (isFirst ? task.before : task.after).filter(
+    (l) => Number.isFinite(l.maxS) && plan.placed[l.task] && !plan.problem.tasks[l.task]!.fixed,
+  )
+  if (links.length === 0) return 'never'
+  for (const mode of how.modesOf(task)) {
+    const lengthS = task.modes[mode]!.midS
+    const bounds = boundsOf(plan, task, lengthS, how, held.get(task.index))
+    const found = findWhole(plan, task, mode, {
+      fromS: isFirst ? bounds.nearFromS : bounds.fromS,
+      toS: isFirst ? bounds.toS : bounds.nearToS,
+      towards: how.towards,
+    })
+    if (!found) continue
+    let isMoved = false
+    for (const link of links) {
+      const other = plan.placed[link.task]!
+      const otherS = other.endS - other.startS
+      const wanted = isFirst ? found.startS - link.maxS - otherS : found.endS + link.maxS + otherS
+      const isNearer = isFirst ? wanted > other.startS : wanted < other.endS
+      if (!isNearer) continue
+      held.set(link.task, wanted)
+      isMoved = true
+    }
+    if (isMoved) return 'again'
+  }
+  return 'never'
+}
+
+const vesselsOf = (mode: Mode, all: readonly number[]) =>
+  mode.from.vessel ? all.filter((v) => mode.from.vessel!.includes(v)) : all
+
+/** Chooses a vessel for each fill of the block; where none is free that long, the block moves to when one is. */
+function standInVessels(plan: Plan, block: readonly number[], how: How, held: Map<number, number>): Outcome {
+  const { problem } = plan
+  const { tasks, fills, washS } = problem
+  const isFirst = how.towards === 'first'
+  for (const f of fillsIn(problem, block)) {
+    const fill = fills[f]!
+    const here = fill.tasks.filter((i) => plan.placed[i])
+    const standing = here.filter((i) => !block.includes(i)).map((i) => plan.placed[i]!.vessel)
+    const may = here.reduce((all, i) => {
+      const at = plan.placed[i]!
+      return vesselsOf(tasks[i]!.modes[at.mode]!, all)
+    }, fill.vessels)
+    const own = standing.find((v) => v !== NONE)
+    let shiftS = Infinity
+    let chosen = NONE
+    for (const vessel of own === undefined ? inForceFirst(plan, fill.tasks, may) : [own]) {
+      const keep = plan.keepOf(fill, washS.vessel[vessel]!)!
+      const taken = plan.vesselTaken(vessel, keep.fromS, keep.toS, f)
+      if (!taken) {
+        chosen = vessel
+        break
+      }
+      shiftS = Math.min(shiftS, isFirst ? taken.toS - keep.fromS : keep.toS - taken.fromS)
+    }
+    if (chosen === NONE) return shift(plan, block, { shiftS, isFirst }, held)
+    for (const i of here)
+      if (tasks[i]!.modes[plan.placed[i]!.mode]!.from.vessel) plan.inVessel(tasks[i]!, chosen)
+  }
+  return 'done'
+}
+function inForceFirst(plan: Plan, of: readonly number[], may: readonly number[]): readonly number[] {
+  const { tasks, instance } = plan.problem
+  const id = of.map((i) => tasks[i]!.inForce?.vessel).find((v) => v !== undefined)
+  const own = id === undefined ? NONE : instance.vessels.findIndex((v) => v.id === id)
+  return may.includes(own) ? [own, ...may.filter((v) => v !== own)] : may
+}
+function shift(
+  plan: Plan,
+  block: readonly number[],
+  { shiftS, isFirst }: { readonly shiftS: number; readonly isFirst: boolean },
+  held: Map<number, number>,
+): Outcome {
+  if (!Number.isFinite(shiftS) || shiftS <= 0) return 'never'
+  for (const i of block) {
+    const at = plan.placed[i]
+    if (!at) continue
+    const own = held.get(i)
+    if (isFirst) held.set(i, Math.max(own ?? -Infinity, at.startS + shiftS))
+    else held.set(i, Math.min(own ?? Infinity, at.endS - shiftS))
+  }
+  return 'again'
+}

@@ -1,0 +1,212 @@
+import { DomainError } from '../errors'
+import { SLOW, type InForceTask, type PlacedTask, type ScheduleInstance, type Serves } from './instance'
+
+/** Kinds of places of which a task may take one each. */
+export const KINDS = ['ring', 'vessel', 'well', 'kit'] as const
+export type Kind = (typeof KINDS)[number]
+export const NONE = -1
+/** Beyond any service: two weeks. */
+export const FAR_S = 14 * 86_400
+
+/** A way of doing a task, its places as indices. */
+export interface Mode {
+  readonly midS: number
+  readonly highS: number
+  readonly slowS: number
+  readonly from: Readonly<Partial<Record<Kind, readonly number[]>>>
+  readonly breakRisk: number
+  readonly wasteG: number
+}
+export interface Link {
+  readonly task: number
+  readonly minS: number
+  readonly maxS: number
+}
+export interface Serving {
+  readonly at: readonly { readonly pickUp: number; readonly portions: number }[]
+  readonly clockS: number
+  readonly holdRisk: NonNullable<Serves['holdRisk']>
+}
+/** A task with everything by index. */
+export interface Task {
+  readonly index: number
+  readonly id: string
+  readonly modes: readonly Mode[]
+  /** Hundredths of a pair of hands. */
+  readonly hands: number
+  /** The fill it stands in; NONE where no way of it names a vessel. */
+  readonly fill: number
+  readonly empties: readonly number[]
+  readonly before: readonly Link[]
+  readonly after: readonly Link[]
+  readonly earliestS: number
+  readonly latestEndS: number
+  readonly isInterruptible: boolean
+  readonly serves: Serving | undefined
+  readonly inForce: InForceTask | undefined
+  readonly fixed: Placed | undefined
+}
+/** A task put somewhere; places by index, NONE where it takes none. */
+export interface Placed {
+  readonly mode: number
+  readonly startS: number
+  readonly endS: number
+  readonly ring: number
+  readonly vessel: number
+  readonly well: number
+  readonly kit: number
+  readonly parts?: readonly (readonly [number, number])[] | undefined
+}
+/** What stands in one vessel: its tasks, and those that keep it there. */
+export interface Fill {
+  readonly tasks: readonly number[]
+  readonly keepers: readonly number[]
+  /** Vessels that every one of its tasks may stand in. */
+  readonly vessels: readonly number[]
+}
+
+/** An instance made ready for the search. */
+export interface Problem {
+  readonly instance: ScheduleInstance
+  readonly nowS: number
+  readonly tasks: readonly Task[]
+  readonly fills: readonly Fill[]
+  /** Tasks that serve a pick-up. */
+  readonly servers: readonly (readonly number[])[]
+  /** A hundredth of a pair of hands, by time. */
+  readonly people: readonly { readonly fromS: number; readonly hands: number }[]
+  readonly washS: Readonly<Record<'vessel' | 'well', readonly number[]>>
+  readonly count: Readonly<Record<Kind, number>>
+  /** Every task after all that it follows. */
+  readonly order: readonly number[]
+}
+
+const LIST_OF = { ring: 'rings', vessel: 'vessels', well: 'wells', kit: 'kits' } as const
+const bad = (code: string, field: string, value: unknown) => new DomainError(code, field, value)
+
+/** Reads an instance. @throws DomainError unknownId | duplicateId | cycle | noMode */
+export function readProblem(instance: ScheduleInstance): Problem {
+  const index = {
+    ring: ids(instance.rings, 'rings'),
+    vessel: ids(instance.vessels, 'vessels'),
+    well: ids(instance.wells, 'wells'),
+    kit: ids(instance.kits, 'kits'),
+  }
+  const taskIndex = ids(instance.tasks, 'tasks')
+  const pickUpIndex = ids(instance.pickUps, 'pickUps')
+  const of = (map: ReadonlyMap<string, number>, id: string, field: string): number => {
+    const found = map.get(id)
+    if (found === undefined) throw bad('unknownId', field, id)
+    return found
+  }
+  const inForce = new Map((instance.inForce ?? []).map((t) => [t.id, t]))
+  const placeOf = (kind: Kind, id: string | undefined) =>
+    id === undefined ? NONE : of(index[kind], id, kind)
+  const placed = (t: PlacedTask): Placed => ({
+    mode: t.mode,
+    startS: t.startS,
+    endS: t.endS,
+    ring: placeOf('ring', t.ring),
+    vessel: placeOf('vessel', t.vessel),
+    well: placeOf('well', t.well),
+    kit: placeOf('kit', t.kit),
+    ...(t.parts ? { parts: t.parts } : {}),
+  })
+  const fillIds = new Map<string, number>()
+  const fillOf = (id: string) => {
+    if (!fillIds.has(id)) fillIds.set(id, fillIds.size)
+    return fillIds.get(id)!
+  }
+  const after: Link[][] = instance.tasks.map(() => [])
+  const tasks = instance.tasks.map((t, i): Task => {
+    if (t.modes.length === 0) throw bad('noMode', 'modes', t.id)
+    const before = (t.before ?? []).map((lag) => ({
+      task: of(taskIndex, lag.task, 'before'),
+      minS: lag.minLagS ?? 0,
+      maxS: lag.maxLagS ?? Infinity,
+    }))
+    before.forEach((link) => after[link.task]!.push({ ...link, task: i }))
+    const standing = inForce.get(t.id)
+    return {
+      index: i,
+      id: t.id,
+      modes: t.modes.map((m) => ({
+        midS: m.durationS.mid,
+        highS: m.durationS.high,
+        slowS: Math.ceil(SLOW * m.durationS.mid - 1e-9),
+        from: Object.fromEntries(
+          KINDS.flatMap((kind) => {
+            const list = m[kind]
+            return list ? [[kind, list.map((id) => of(index[kind], id, LIST_OF[kind]))]] : []
+          }),
+        ),
+        breakRisk: m.breakRisk ?? 0,
+        wasteG: m.wasteG ?? 0,
+      })),
+      hands: Math.round((t.hands ?? 0) * 100),
+      fill: t.fill !== undefined || t.modes.some((m) => m.vessel) ? fillOf(t.fill ?? `\n${t.id}`) : NONE,
+      empties: (t.empties ?? []).map(fillOf),
+      before,
+      after: after[i]!,
+      earliestS: t.window?.earliestS ?? 0,
+      latestEndS: t.window?.latestEndS ?? Infinity,
+      isInterruptible: t.interruptible ?? false,
+      serves: t.serves && {
+        at: t.serves.at.map((a) => ({ pickUp: of(pickUpIndex, a.pickUp, 'serves'), portions: a.portions })),
+        clockS: t.serves.clockS ?? Infinity,
+        holdRisk: t.serves.holdRisk ?? [],
+      },
+      inForce: standing,
+      fixed: standing?.fixed ? placed(standing) : undefined,
+    }
+  })
+  const washS = { vessel: instance.vessels.map((v) => v.washS), well: instance.wells.map((w) => w.washS) }
+  return {
+    instance,
+    nowS: instance.nowS ?? 0,
+    tasks,
+    fills: [...fillIds.values()].map((fill) => readFill(fill, tasks, instance.vessels.length)),
+    servers: instance.pickUps.map((_, p) =>
+      tasks.filter((t) => t.serves?.at.some((a) => a.pickUp === p)).map((t) => t.index),
+    ),
+    people: instance.people.map((p) => ({ fromS: p.fromS, hands: Math.round(p.count * 100) })),
+    washS,
+    count: {
+      ring: instance.rings.length,
+      vessel: instance.vessels.length,
+      well: instance.wells.length,
+      kit: instance.kits.length,
+    },
+    order: topological(tasks),
+  }
+}
+
+function ids(list: readonly { readonly id: string }[], field: string): Map<string, number> {
+  const map = new Map(list.map((item, i) => [item.id, i]))
+  if (map.size !== list.length) throw bad('duplicateId', field, list.map((i) => i.id).join(', '))
+  return map
+}
+
+function readFill(fill: number, tasks: readonly Task[], vessels: number): Fill {
+  const own = tasks.filter((t) => t.fill === fill)
+  const lists = own.flatMap((t) => (t.modes.every((m) => m.from.vessel) ? [union(t)] : []))
+  return {
+    tasks: own.map((t) => t.index),
+    keepers: tasks.filter((t) => t.empties.includes(fill)).map((t) => t.index),
+    vessels: Array.from({ length: vessels }, (_, v) => v).filter((v) => lists.every((l) => l.has(v))),
+  }
+}
+const union = (t: Task): Set<number> => new Set(t.modes.flatMap((m) => m.from.vessel ?? []))
+
+function topological(tasks: readonly Task[]): number[] {
+  const left = tasks.map((t) => t.before.length)
+  const ready = tasks.filter((t) => t.before.length === 0).map((t) => t.index)
+  const order: number[] = []
+  for (let next = ready.shift(); next !== undefined; next = ready.shift()) {
+    order.push(next)
+    for (const { task } of tasks[next]!.after) if (--left[task]! === 0) ready.push(task)
+  }
+  if (order.length < tasks.length)
+    throw bad('cycle', 'before', tasks.find((t) => !order.includes(t.index))?.id)
+  return order
+}
