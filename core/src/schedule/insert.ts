@@ -56,7 +56,12 @@ interface Bounds {
   readonly nearFromS: number
   readonly nearToS: number
 }
-function boundsOf(plan: Plan, task: Task, lengthS: number, how: How, heldS: number | undefined): Bounds {
+/** How it is put, and where a try before has moved its first start or last end to. */
+interface Held {
+  readonly how: How
+  readonly heldS: number | undefined
+}
+function boundsOf(plan: Plan, task: Task, lengthS: number, { how, heldS }: Held): Bounds {
   const { nowS } = plan.problem
   const isFirst = how.towards === 'first'
   let fromS = Math.max(
@@ -89,7 +94,7 @@ function place(plan: Plan, task: Task, how: How, heldS: number | undefined): Pla
   let best: Placed | undefined
   for (const mode of how.modesOf(task)) {
     const lengthS = task.modes[mode]!.midS
-    const { nearFromS, nearToS } = boundsOf(plan, task, lengthS, how, heldS)
+    const { nearFromS, nearToS } = boundsOf(plan, task, lengthS, { how, heldS })
     const found =
       findWhole(plan, task, mode, { fromS: nearFromS, toS: nearToS, towards: how.towards }) ??
       findInParts(plan, task, mode, {
@@ -114,7 +119,7 @@ function loosen(plan: Plan, task: Task, how: How, held: Map<number, number>): Ou
   if (links.length === 0) return 'never'
   for (const mode of how.modesOf(task)) {
     const lengthS = task.modes[mode]!.midS
-    const bounds = boundsOf(plan, task, lengthS, how, held.get(task.index))
+    const bounds = boundsOf(plan, task, lengthS, { how, heldS: held.get(task.index) })
     const found = findWhole(plan, task, mode, {
       fromS: isFirst ? bounds.nearFromS : bounds.fromS,
       toS: isFirst ? bounds.toS : bounds.nearToS,

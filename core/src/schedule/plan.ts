@@ -8,10 +8,11 @@ export interface Stretch {
   readonly by: number
 }
 
-const overlaps = (a: { fromS: number; toS: number }, fromS: number, toS: number) =>
-  a.fromS < toS && fromS < a.toS
+const meets = (a: Stretch, fromS: number, toS: number) => a.fromS < toS && fromS < a.toS
 export const partsOf = ({ startS, endS, parts }: Placed): readonly (readonly [number, number])[] =>
   parts ?? [[startS, endS]]
+
+const drop = (list: number[], what: number) => list.splice(list.indexOf(what), 1)
 
 /** Where tasks stand so far, and what is free beside them. */
 export class Plan {
@@ -19,6 +20,13 @@ export class Plan {
   readonly hands: HandsLine
   private readonly ring: Stretch[][]
   private readonly kit: Stretch[][]
+  /** Fills that stand in each vessel, and tasks in each well. */
+  private readonly inVesselNow: number[][]
+  private readonly inWellNow: number[][]
+  /** How many of a fill's tasks stand in its vessel. */
+  private readonly standing: number[]
+  /** When each pick-up is served, as far as it was asked since. */
+  private readonly served: (number | undefined)[] = []
   private thought: { readonly serves: Serving; readonly endS: number } | undefined
 
   /** @param hasFixed - begins with what is under way or done */
@@ -30,10 +38,16 @@ export class Plan {
     this.hands = new HandsLine(problem.people)
     this.ring = Array.from({ length: problem.count.ring }, () => [])
     this.kit = Array.from({ length: problem.count.kit }, () => [])
+    this.inVesselNow = Array.from({ length: problem.count.vessel }, () => [])
+    this.inWellNow = Array.from({ length: problem.count.well }, () => [])
+    this.standing = problem.fills.map(() => 0)
     if (hasFixed) for (const task of problem.tasks) if (task.fixed) this.put(task, task.fixed)
   }
   put(task: Task, at: Placed): void {
     this.placed[task.index] = at
+    this.forget(task)
+    if (at.well !== NONE) this.inWellNow[at.well]!.push(task.index)
+    if (at.vessel !== NONE) this.stand(task.fill, at.vessel)
     for (const [fromS, toS] of partsOf(at)) {
       this.hands.take(fromS, toS, task.hands)
       const stretch = { fromS, toS, by: task.index }
@@ -46,6 +60,9 @@ export class Plan {
     const at = this.placed[task.index]
     if (!at) return
     this.placed[task.index] = undefined
+    this.forget(task)
+    if (at.well !== NONE) drop(this.inWellNow[at.well]!, task.index)
+    if (at.vessel !== NONE && --this.standing[task.fill]! === 0) drop(this.inVesselNow[at.vessel]!, task.fill)
     for (const [fromS, toS] of partsOf(at)) this.hands.take(fromS, toS, -task.hands)
     for (const [list, place] of [
       [this.ring, at.ring],
@@ -53,15 +70,23 @@ export class Plan {
     ] as const)
       if (place !== NONE) list[place] = list[place]!.filter((s) => s.by !== task.index)
   }
+  private forget({ serves }: Task): void {
+    for (const { pickUp } of serves?.at ?? []) this.served[pickUp] = undefined
+  }
   /** Stands it in a vessel, its time and other places kept. */
   inVessel(task: Task, vessel: number): void {
     const at = this.placed[task.index]
-    if (at && at.vessel !== vessel) this.placed[task.index] = { ...at, vessel }
+    if (!at || at.vessel === vessel) return
+    this.placed[task.index] = { ...at, vessel }
+    this.stand(task.fill, vessel)
+  }
+  private stand(fill: number, vessel: number): void {
+    if (this.standing[fill]!++ === 0) this.inVesselNow[vessel]!.push(fill)
   }
 
   /** What a ring or kit is taken by in a stretch; the first met. */
   taken(kind: 'ring' | 'kit', place: number, fromS: number, toS: number): Stretch | undefined {
-    return this[kind][place]!.find((s) => overlaps(s, fromS, toS))
+    return this[kind][place]!.find((s) => meets(s, fromS, toS))
   }
   stretchesOf(kind: 'ring' | 'kit', place: number): readonly Stretch[] {
     return this[kind][place]!
@@ -77,11 +102,16 @@ export class Plan {
   /** When a pick-up is served by what stands so far, s. */
   servedS(pickUp: number): number {
     const { instance, servers } = this.problem
+    let served = this.served[pickUp]
+    if (served === undefined) {
+      served = servers[pickUp]!.reduce(
+        (at, task) => Math.max(at, this.placed[task]?.endS ?? -Infinity),
+        instance.pickUps[pickUp]!.atS,
+      )
+      this.served[pickUp] = served
+    }
     const isThought = this.thought?.serves.at.some((a) => a.pickUp === pickUp)
-    return servers[pickUp]!.reduce(
-      (at, task) => Math.max(at, this.placed[task]?.endS ?? -Infinity),
-      Math.max(instance.pickUps[pickUp]!.atS, isThought ? this.thought!.endS : -Infinity),
-    )
+    return isThought ? Math.max(served, this.thought!.endS) : served
   }
   /** When the last of a sauce is served, s; none where it serves nothing. */
   lastServedS({ serves }: Task): number {
@@ -108,48 +138,46 @@ export class Plan {
     }
     return NONE
   }
+  private vesselKeep(fill: number, vessel: number): Stretch {
+    const { fills, washS } = this.problem
+    return { ...this.keepOf(fills[fill]!, washS.vessel[vessel]!)!, by: fill }
+  }
   /** Another fill that stands in a vessel in a stretch. */
   vesselTaken(vessel: number, fromS: number, toS: number, except: number): Stretch | undefined {
-    const { fills, washS } = this.problem
-    for (const [by, fill] of fills.entries()) {
-      if (by === except || this.vesselOf(fill) !== vessel) continue
-      const keep = this.keepOf(fill, washS.vessel[vessel]!)
-      if (keep && overlaps(keep, fromS, toS)) return { ...keep, by }
+    for (const fill of this.inVesselNow[vessel]!) {
+      if (fill === except) continue
+      const keep = this.vesselKeep(fill, vessel)
+      if (meets(keep, fromS, toS)) return keep
     }
     return undefined
   }
   /** When a task's well is taken by it, s. */
-  wellKeep(task: Task, at: Placed): { readonly fromS: number; readonly toS: number } {
+  wellKeep(task: Task, at: Placed): Stretch {
     const washS = this.problem.washS.well[at.well]!
-    return { fromS: at.startS, toS: Math.max(at.endS, this.lastServedS(task)) + washS }
+    const toS = Math.max(at.endS, this.lastServedS(task)) + washS
+    return { fromS: at.startS, toS, by: task.index }
   }
+  /** Another sauce that stands in a well in a stretch. */
   wellTaken(well: number, fromS: number, toS: number, except: number): Stretch | undefined {
-    for (const task of this.problem.tasks) {
-      const at = this.placed[task.index]
-      if (!at || task.index === except || at.well !== well) continue
-      const keep = this.wellKeep(task, at)
-      if (overlaps(keep, fromS, toS)) return { ...keep, by: task.index }
+    const { tasks } = this.problem
+    for (const index of this.inWellNow[well]!) {
+      if (index === except) continue
+      const keep = this.wellKeep(tasks[index]!, this.placed[index]!)
+      if (meets(keep, fromS, toS)) return keep
     }
     return undefined
   }
   /** Whether every vessel and well holds one thing at a time. */
   placesHold(): boolean {
-    const { fills, tasks, washS } = this.problem
-    const vesselsHold = fills.every((fill, by) => {
-      const vessel = this.vesselOf(fill)
-      if (vessel === NONE) return true
-      const keep = this.keepOf(fill, washS.vessel[vessel]!)!
-      return !this.vesselTaken(vessel, keep.fromS, keep.toS, by)
+    const { tasks } = this.problem
+    const keeps = [
+      ...this.inVesselNow.map((fills, vessel) => fills.map((fill) => this.vesselKeep(fill, vessel))),
+      ...this.inWellNow.map((list) => list.map((i) => this.wellKeep(tasks[i]!, this.placed[i]!))),
+    ]
+    return keeps.every((list) => {
+      list.sort((a, b) => a.fromS - b.fromS)
+      return list.every((keep, i) => i === 0 || keep.fromS >= list[i - 1]!.toS)
     })
-    return (
-      vesselsHold &&
-      tasks.every((task) => {
-        const at = this.placed[task.index]
-        if (!at || at.well === NONE) return true
-        const keep = this.wellKeep(task, at)
-        return !this.wellTaken(at.well, keep.fromS, keep.toS, task.index)
-      })
-    )
   }
   /** How often a sauce would be served past its clock. */
   clocksPassed(): number {

@@ -4,7 +4,7 @@ import { insertBlock } from './insert'
 import type { Objective } from './instance'
 import { compareObjectives, objectiveOf } from './objective'
 import { Plan } from './plan'
-import type { Problem } from './problem'
+import type { Problem, Task } from './problem'
 import { evaluate, type Found, type Search } from './search'
 
 /** A worse end that is let pass, as a share of the best, at first and at the most; and tries after which it goes back to the best. */
@@ -15,8 +15,7 @@ const PATIENCE = 600
 export function startSequence(problem: Problem, seed: number): Search {
   const random = mulberry32(seed)
   const blocks = readBlocks(problem)
-  const { tasks } = problem
-  const modesOf = (task: (typeof tasks)[number]) =>
+  const modesOf = (task: Task) =>
     task.modes.map((_, i) => i).sort((a, b) => task.modes[a]!.midS - task.modes[b]!.midS || a - b)
   let order = greedy()
   let current: Objective | undefined

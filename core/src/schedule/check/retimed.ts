@@ -60,7 +60,7 @@ export function keepsOf(
 export const peopleAt = (instance: ScheduleInstance, s: number): number =>
   instance.people.reduce((count, p) => (p.fromS <= s ? p.count : count), 0)
 
-/** The plan with longer durations, each task at the earliest second that it can be, second by second. */
+/** The plan with longer durations, each task at the earliest second that it can be. */
 export function retimed(
   instance: ScheduleInstance,
   tasks: readonly PlacedTask[],
@@ -89,11 +89,13 @@ export function retimed(
     const runs: [number, number][] = []
     const planned = runsOf(at)
     let leftS = wholeS
-    for (const [n, [fromS, toS]] of planned.entries()) {
+    for (const [n, [plannedS, plannedEndS]] of planned.entries()) {
       const isWhole = n === planned.length - 1
-      const lengthS = isWhole ? leftS : Math.min(leftS, toS - fromS)
-      let s = Math.max(lagged, at.parts ? fromS : 0, runs.at(-1)?.[1] ?? 0)
-      while (!isFree(instance, put, { spec, at, fromS: s, toS: s + lengthS })) s += 1
+      const lengthS = isWhole ? leftS : Math.min(leftS, plannedEndS - plannedS)
+      const fromS = Math.max(lagged, at.parts ? plannedS : 0, runs.at(-1)?.[1] ?? 0)
+      const s = secondsAfter(instance, put, fromS).find((second) =>
+        isFree(instance, put, { spec, at, fromS: second, toS: second + lengthS }),
+      )!
       runs.push([s, s + lengthS])
       leftS -= lengthS
     }
@@ -105,6 +107,16 @@ export function retimed(
     })
   }
   return put
+}
+
+/** Seconds at which something may have become free: a first one, and every end after it. */
+function secondsAfter(instance: ScheduleInstance, put: readonly PlacedTask[], fromS: number): number[] {
+  const ends = [
+    ...put.flatMap((t) => runsOf(t).map(([, e]) => e)),
+    ...(['vessel', 'well'] as const).flatMap((kind) => keepsOf(instance, put, kind).map((k) => k.toS)),
+    ...instance.people.map((p) => p.fromS),
+  ]
+  return [...new Set([fromS, ...ends.filter((s) => s > fromS)])].sort((a, b) => a - b)
 }
 
 function isFree(
