@@ -13,7 +13,7 @@ import { describe, expect, it } from 'vitest'
 import { readFact, readPayload } from './readFact'
 import { compute } from './compute'
 import { exportFileSchema } from './exportFile'
-import { kitchenJsonSchema } from './jsonSchema'
+import { kitchenJsonSchema, scheduleJsonSchema } from './jsonSchema'
 
 // a file a release: what was written once is never written anew
 const golden = [
@@ -99,8 +99,12 @@ describe('compute', () => {
 })
 
 describe('the open format', () => {
-  it('docs/formats has the JSON Schema of today', () =>
+  it.each([
+    ['kitchen.v1', kitchenJsonSchema],
+    ['schedule.v1', scheduleJsonSchema],
+  ])('docs/formats has the JSON Schema of today: %s', (name, schema) =>
     expect(
-      JSON.parse(readFileSync(new URL('../../docs/formats/kitchen.v1.schema.json', import.meta.url), 'utf8')),
-    ).toEqual(JSON.parse(JSON.stringify(kitchenJsonSchema()))))
+      JSON.parse(readFileSync(new URL(`../../docs/formats/${name}.schema.json`, import.meta.url), 'utf8')),
+    ).toEqual(JSON.parse(JSON.stringify(schema()))),
+  )
 })

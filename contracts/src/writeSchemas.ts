@@ -1,8 +1,10 @@
-// npm run -s formats: writes the JSON Schema of the open format beside its description
+// npm run -s formats: writes the JSON Schemas of the open formats beside their description
 import { writeFileSync } from 'node:fs'
-import { kitchenJsonSchema } from './jsonSchema'
+import { kitchenJsonSchema, scheduleJsonSchema } from './jsonSchema'
 
-writeFileSync(
-  new URL('../../docs/formats/kitchen.v1.schema.json', import.meta.url),
-  `${JSON.stringify(kitchenJsonSchema(), null, 1)}\n`,
-)
+const FILES = { 'kitchen.v1': kitchenJsonSchema(), 'schedule.v1': scheduleJsonSchema() }
+for (const [name, schema] of Object.entries(FILES))
+  writeFileSync(
+    new URL(`../../docs/formats/${name}.schema.json`, import.meta.url),
+    `${JSON.stringify(schema, null, 1)}\n`,
+  )

@@ -419,3 +419,16 @@ export { AFRESH_HOLDS, oddsOf, type Odds, type Tries } from './rescue/odds'
 export { type Cadence, type CadenceRequest, cadences } from './demand/cadence'
 export { COVERS_CV, type Sitting } from './demand/demand'
 export { plannedHold, type PlannedHold } from './demand/plannedHold'
+
+// schedule
+export {
+  BINDINGS,
+  type Binding,
+  type FeasibleAnswer,
+  type PlacedTask,
+  type ScheduleAnswer,
+  type ScheduleInstance,
+  type ScheduleTask,
+} from './schedule/instance'
+export { scheduleService, startSchedule, type ScheduleSearch } from './schedule/scheduleService'
+export { checkAnswer } from './schedule/check/checkAnswer'

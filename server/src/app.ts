@@ -11,6 +11,7 @@ import { catalogRoutes } from './features/catalog/catalog.routes'
 import { createCatalogService, type CatalogService } from './features/catalog/catalog.service'
 import { channelsRoutes } from './features/channels/channels.routes'
 import { createChannelsService, type ChannelsService } from './features/channels/channels.service'
+import { scheduleRoutes } from './features/schedule/schedule.routes'
 import { computeRoutes } from './features/compute/compute.routes'
 import type { DemoClock } from './features/demo/demoClock'
 import { demoRoutes } from './features/demo/demo.routes'
@@ -127,6 +128,7 @@ export function createApp(deps: AppDeps) {
     channelsRoutes(deps),
     catalogRoutes(deps),
     demoRoutes(deps),
+    scheduleRoutes(),
     computeRoutes(),
   ])
     app.route('/api', routes)

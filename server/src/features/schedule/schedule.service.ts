@@ -1,0 +1,43 @@
+import type { ScheduleRequest } from '@liquamen/contracts'
+import { DomainError, type ScheduleAnswer } from '@liquamen/core'
+import { Worker } from 'node:worker_threads'
+
+type Said =
+  | { readonly answer: ScheduleAnswer }
+  | { readonly domain: { readonly code: string; readonly field: string; readonly value: unknown } }
+
+/** As many schedules as are looked for at a time; who asks for more waits. */
+const AT_ONCE = 2
+
+/** Looks for schedules, each in a worker of its own. */
+export function createScheduleService() {
+  let running = 0
+  const waiting: (() => void)[] = []
+  async function turn(): Promise<void> {
+    if (running >= AT_ONCE) await new Promise<void>((resolve) => waiting.push(resolve))
+    running += 1
+  }
+  function leave(): void {
+    running -= 1
+    waiting.shift()?.()
+  }
+  return {
+    /** @throws DomainError where the instance contradicts itself */
+    async schedule(request: ScheduleRequest): Promise<ScheduleAnswer> {
+      await turn()
+      try {
+        const said = await new Promise<Said>((resolve, reject) => {
+          const worker = new Worker(new URL('./scheduleThread.mjs', import.meta.url), { workerData: request })
+          worker.once('message', resolve)
+          worker.once('error', reject)
+          worker.once('exit', (code) => reject(new Error(`the schedule's worker ended with ${code}`)))
+        })
+        if ('answer' in said) return said.answer
+        throw new DomainError(said.domain.code, said.domain.field, said.domain.value)
+      } finally {
+        leave()
+      }
+    },
+  }
+}
+export type ScheduleService = ReturnType<typeof createScheduleService>
