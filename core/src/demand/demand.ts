@@ -30,16 +30,16 @@ export function expectedPortions(
 const MOST = 5000
 /** Chances of 0, 1, 2 … portions: Poisson, or wider by the forecast's own error. @param cv - 0 for a forecast that is right */
 export function portionChances(mean: number, cv: number): (k: number) => number {
-  const known: number[] = []
+  const known: number[] = [] // logarithms: the chance of none at all is too small for a number where many are expected
   const size = cv > 0 ? 1 / cv ** 2 : Infinity
-  const first = cv > 0 ? (size / (size + mean)) ** size : Math.exp(-mean)
+  const first = cv > 0 ? size * Math.log(size / (size + mean)) : -mean
   return (k) => {
     for (let i = known.length; i <= k; i++) {
       const before = known[i - 1]
       const step = cv > 0 ? ((i - 1 + size) * mean) / (i * (size + mean)) : mean / i
-      known.push(before === undefined ? first : before * step)
+      known.push(before === undefined ? first : before + Math.log(step))
     }
-    return known[k] ?? 0
+    return Math.exp(known[k] ?? -Infinity)
   }
 }
 

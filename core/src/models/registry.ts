@@ -18,6 +18,7 @@ import { RESCUE_MODELS } from './rescueModels'
 import { SAFETY_MODELS } from './safetyModels'
 import { PORTION_MODELS } from './portionModels'
 import { SEASON_MODELS } from './seasonModels'
+import { SERVICE_MODELS } from './serviceModels'
 import { THICKEN_MODELS } from './thickenModels'
 import { SIMMER_MODELS } from './simmerModels'
 import { VESSEL_MODELS } from './vesselModels'
@@ -45,6 +46,7 @@ export const MODELS: readonly Model[] = [
   ...SEASON_MODELS,
   ...PORTION_MODELS,
   ...DEMAND_MODELS,
+  ...SERVICE_MODELS,
   ...FADING_MODELS,
 ]
 
