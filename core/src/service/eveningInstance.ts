@@ -1,0 +1,172 @@
+import type { BatchPlan, StepPlan } from '../batch/batchPlan'
+import type { Formula, FormulaStep, MinutesBand } from '../formula/formula'
+import { houseRules, type KitchenCatalog } from '../kitchen/kitchen'
+import type { VesselRole } from '../pan/contents'
+import { holdLimits } from '../safety/codes'
+import type { InForceTask, PlacedTask, ScheduleInstance, ScheduleTask, TaskMode } from '../schedule/instance'
+import { techniqueOf } from '../techniques/registry'
+
+const MINUTE_S = 60
+/** Washed and dried, by the sink of a small kitchen [A]. */
+const WASH_S = 120
+/** How long a step's outcome may wait for the next: a whipped yolk hardly at all, a finished emulsion until it is put by, what was mounted while it is warm, anything else as long as it stays hot [A]. */
+const WAITS_S = { yolk: 60, emulsion: 300, mounted: 600, hot: 1800 } as const
+/** A sauce breaks in one of twenty when its margin is over. */
+const BROKEN_AT_MARGIN = 0.05
+
+/** A batch of the evening: what is made, for which pick-ups, and how far it has gone. */
+export interface EveningBatch {
+  readonly id: string
+  readonly formula: Formula
+  /** Its plan on each ring that it may stand on, the wished one first. */
+  readonly plans: readonly { readonly ringId: string; readonly plan: BatchPlan }[]
+  /** Vessels that would do, by role, the best first. */
+  readonly panIds: Readonly<Partial<Record<VesselRole, readonly string[]>>>
+  readonly pickUps: readonly { readonly id: string; readonly portions: number }[]
+  /** How long it may stand before it breaks, min. */
+  readonly marginMin?: number | undefined
+  /** Steps under way or done, by id: where they stand, and when they began and will end. */
+  readonly begun?: readonly Begun[] | undefined
+}
+export interface Begun {
+  readonly stepId: string
+  readonly fromMs: number
+  readonly toMs: number
+  readonly ringId?: string | undefined
+  readonly panId?: string | undefined
+  readonly wellId?: string | undefined
+}
+
+/** An evening as it is to be scheduled. */
+export interface EveningAsked {
+  readonly id: string
+  /** The second zero of the schedule, ms. */
+  readonly zeroMs: number
+  readonly nowMs: number
+  /** People on the line, from each moment on. */
+  readonly people: readonly { readonly fromMs: number; readonly count: number }[]
+  readonly pickUps: readonly { readonly id: string; readonly atMs: number; readonly plates: number }[]
+  readonly batches: readonly EveningBatch[]
+  /** The plan that stands, of tasks that are not yet begun. */
+  readonly inForce?: readonly PlacedTask[] | undefined
+}
+
+export const taskId = (batchId: string, stepId: string): string => `${batchId}/${stepId}`
+const fillId = (batchId: string, role: VesselRole) => `${batchId}/${role}`
+
+/** Whole seconds of planned minutes. */
+function bandS({ low, value, high }: MinutesBand) {
+  const mid = Math.max(1, Math.round(value * MINUTE_S))
+  return {
+    low: Math.min(mid, Math.round(low * MINUTE_S)),
+    mid,
+    high: Math.max(mid, Math.round(high * MINUTE_S)),
+  }
+}
+
+/** How long what a step made may wait for what follows, s; none where it keeps. */
+function mayWaitS(step: FormulaStep): number | undefined {
+  if (step.aheadKeepsH !== undefined) return step.aheadKeepsH * 3600
+  const { id } = techniqueOf(step)
+  if (id === 'eggEmulsion') return step.technique === 'whisk' ? WAITS_S.yolk : WAITS_S.emulsion
+  if (id === 'mount' || id === 'brown') return WAITS_S.mounted
+  return techniqueOf(step).vessel === 'tray' || step.technique === 'strain' ? undefined : WAITS_S.hot
+}
+
+/** Ways of a step: on each ring that its plans know with its own minutes; alike ones together. */
+function modesOf({ plans, panIds }: EveningBatch, step: StepPlan, wells: readonly string[]): TaskMode[] {
+  const isOnFlame = step.stand === 'ring' || step.stand === 'bath'
+  const vessel = panIds[step.vessel]
+  const places = {
+    ...(vessel?.length ? { vessel } : {}),
+    ...(step.stand === 'well' ? { well: wells } : {}),
+  }
+  if (!isOnFlame) return [{ ...places, durationS: bandS(step.minutes) }]
+  const byLength = new Map<string, { ring: string[]; durationS: TaskMode['durationS'] }>()
+  for (const { ringId, plan } of plans) {
+    const durationS = bandS(plan.steps.find((s) => s.stepId === step.stepId)?.minutes ?? step.minutes)
+    const key = JSON.stringify(durationS)
+    byLength.set(key, { durationS, ring: [...(byLength.get(key)?.ring ?? []), ringId] })
+  }
+  return [...byLength.values()].map(({ ring, durationS }) => ({ ring, ...places, durationS }))
+}
+
+function servesOf(batch: EveningBatch, catalog: KitchenCatalog): ScheduleTask['serves'] {
+  const { houseS } = holdLimits(houseRules(catalog.settings))
+  const keepsS = batch.formula.keeps ? batch.formula.keeps.hotMin * MINUTE_S : houseS
+  const clockS = Math.max(MINUTE_S, Math.round(Math.min(houseS, keepsS)))
+  const marginS = Math.round(Math.min(clockS, (batch.marginMin ?? clockS / MINUTE_S) * MINUTE_S))
+  const brokenAt = (ageS: number) => 1 - (1 - BROKEN_AT_MARGIN) ** (ageS / Math.max(1, marginS))
+  return {
+    at: batch.pickUps.map((p) => ({ pickUp: p.id, portions: p.portions })),
+    clockS,
+    marginS,
+    ...(batch.marginMin === undefined
+      ? {}
+      : {
+          holdRisk: [0, 0.5, 1, 1.5, 2].map((times) => ({
+            ageS: Math.round(times * marginS),
+            p: brokenAt(times * marginS),
+          })),
+        }),
+  }
+}
+
+/** Tasks of a batch: a step each; its last one serves. */
+function tasksOf(batch: EveningBatch, catalog: KitchenCatalog): ScheduleTask[] {
+  const plan = batch.plans[0]!.plan
+  const wells = catalog.wells.map((w) => w.id)
+  const roleOf = new Map(plan.steps.map((s) => [s.stepId, s.vessel]))
+  return plan.steps.map((step, i): ScheduleTask => {
+    const of = batch.formula.steps.find((s) => s.id === step.stepId)!
+    const isLast = i === plan.steps.length - 1
+    const before = step.after.map((stepId) => {
+      const maxLagS = mayWaitS(batch.formula.steps.find((s) => s.id === stepId)!)
+      return { task: taskId(batch.id, stepId), ...(maxLagS === undefined ? {} : { maxLagS }) }
+    })
+    const emptied = [...new Set(step.after.flatMap((id) => roleOf.get(id) ?? []))].filter(
+      (r) => r !== step.vessel,
+    )
+    return {
+      id: taskId(batch.id, step.stepId),
+      modes: modesOf(batch, step, wells),
+      hands: Math.round(step.hands * 100) / 100,
+      ...(batch.panIds[step.vessel]?.length ? { fill: fillId(batch.id, step.vessel) } : {}),
+      ...(emptied.length ? { empties: emptied.map((role) => fillId(batch.id, role)) } : {}),
+      ...(before.length ? { before } : {}),
+      ...(of.attention === 'none' && of.aheadKeepsH !== undefined ? { interruptible: true } : {}),
+      ...(isLast && batch.pickUps.length ? { serves: servesOf(batch, catalog) } : {}),
+    }
+  })
+}
+
+/** An evening's batches as an instance of the schedule (SERVICE.md 2): rings, vessels, wells and hands of this kitchen, whole seconds from its zero. */
+export function eveningInstance(asked: EveningAsked, catalog: KitchenCatalog): ScheduleInstance {
+  const secondOf = (ms: number) => Math.round((ms - asked.zeroMs) / 1000)
+  const fixed = asked.batches.flatMap((batch) =>
+    (batch.begun ?? []).map((b): InForceTask => ({
+      id: taskId(batch.id, b.stepId),
+      mode: 0,
+      startS: secondOf(b.fromMs),
+      endS: secondOf(b.toMs),
+      ...(b.ringId === undefined ? {} : { ring: b.ringId }),
+      ...(b.panId === undefined ? {} : { vessel: b.panId }),
+      ...(b.wellId === undefined ? {} : { well: b.wellId }),
+      fixed: true,
+    })),
+  )
+  const isFixed = new Set(fixed.map((t) => t.id))
+  return {
+    id: asked.id,
+    goal: 'service',
+    nowS: secondOf(asked.nowMs),
+    rings: catalog.rings.map((r) => ({ id: r.id })),
+    vessels: catalog.pans.map((p) => ({ id: p.id, washS: WASH_S })),
+    wells: catalog.wells.map((w) => ({ id: w.id, washS: WASH_S })),
+    kits: [],
+    people: asked.people.map((p) => ({ fromS: secondOf(p.fromMs), count: p.count })),
+    pickUps: asked.pickUps.map((p) => ({ id: p.id, atS: secondOf(p.atMs), plates: p.plates })),
+    tasks: asked.batches.flatMap((batch) => tasksOf(batch, catalog)),
+    inForce: [...fixed, ...(asked.inForce ?? []).filter((t) => !isFixed.has(t.id))],
+  }
+}
