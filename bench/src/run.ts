@@ -1,4 +1,4 @@
-// npm run bench [-- core peers bowl intake fanOut firstView thickenSlider holdFutures steady growth]: ratios against a named peer or bound in the same run; nothing here is a test
+// npm run bench [-- core peers bowl intake fanOut firstView thickenSlider holdFutures schedule steady growth]: ratios against a named peer or bound in the same run; nothing here is a test
 import { bowl } from './bowl'
 import { core } from './core'
 import { fanOut } from './fanOut'
@@ -8,6 +8,7 @@ import { holdFutures } from './holdFutures'
 import { intake } from './intake'
 import { say, type Line } from './line'
 import { peers } from './peers'
+import { schedule } from './schedule'
 import { steady } from './steady'
 import { thickenSlider } from './thickenSlider'
 
@@ -20,6 +21,7 @@ const BENCHES: Record<string, () => Line[] | Promise<Line[]>> = {
   firstView,
   thickenSlider,
   holdFutures,
+  schedule,
   steady,
   growth,
 }
