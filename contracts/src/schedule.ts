@@ -122,6 +122,8 @@ export const scheduleRequestSchema = z.strictObject({
   budgetMs: z.number().int().min(1).max(MOST_BUDGET_MS).default(1000),
   steps: z.number().int().min(1).max(100_000).optional(),
   seed: z.number().int().min(0).max(0xffffffff).default(1),
+  /** The tasks of an answer to begin with: what still may stays where it was. */
+  from: z.array(z.strictObject(placed)).max(MOST).optional(),
 })
 export type ScheduleRequest = z.infer<typeof scheduleRequestSchema>
 

@@ -215,6 +215,41 @@ describe('just in time, and no rule broken', () => {
   })
 })
 
+describe('planned again from what stood', () => {
+  const instance = madeService({ seed: 4, batches: 8, people: 2 })
+  const stood = plan(instance, 20)
+  const again = (changed: ScheduleInstance, from: readonly PlacedTask[]) => {
+    const answer = scheduleService(changed, { seed: 1, steps: 20, from })
+    expect(checkAnswer(changed, answer)).toEqual([])
+    if (answer.status !== 'feasible') throw new Error('infeasible')
+    return answer
+  }
+  const inForce = stood.tasks
+  const moved = (answer: FeasibleAnswer) =>
+    answer.tasks.filter((t) => t.startS !== at(stood, t.id).startS).map((t) => t.id)
+  it('nothing changed, nothing moves', () => {
+    const answer = again({ ...instance, inForce }, stood.tasks)
+    expect(moved(answer)).toEqual([])
+    expect(answer.objective[6]).toBe(0)
+  })
+  it('one finish takes five minutes more: most of the evening stays where it was', () => {
+    const tasks = instance.tasks.map((t) =>
+      t.id === 's3 finish'
+        ? { ...t, modes: t.modes.map((m) => ({ ...m, durationS: { low: 600, mid: 700, high: 800 } })) }
+        : t,
+    )
+    const answer = again({ ...instance, tasks, inForce }, stood.tasks)
+    expect(at(answer, 's3 finish').endS - at(answer, 's3 finish').startS).toBe(700)
+    expect(moved(answer).length).toBeLessThan(instance.tasks.length / 2)
+  })
+  it('a plan from elsewhere that breaks every rule is no beginning, and no fault of the answer', () => {
+    const wild = stood.tasks.map((t) => ({ ...t, startS: 100, endS: 160, ring: 'ring1', mode: 9 }))
+    expect(again(instance, wild).objective[0]).toBe(0)
+    const all = stood.tasks.map((t) => ({ ...t, startS: t.startS - 300, endS: t.endS - 280 }))
+    expect(again(instance, all).objective[0]).toBe(0)
+  })
+})
+
 describe('a plan that cannot be', () => {
   const clash = (instance: ScheduleInstance) => {
     const answer = scheduleService(instance, { seed: 1, steps: 10 })

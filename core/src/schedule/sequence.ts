@@ -1,10 +1,11 @@
 import { mulberry32 } from '../solve/random'
 import { readBlocks } from './blocks'
+import { quickModes } from './build'
 import { insertBlock } from './insert'
 import type { Objective } from './instance'
 import { compareObjectives, objectiveOf } from './objective'
 import { Plan } from './plan'
-import type { Problem, Task } from './problem'
+import type { Problem } from './problem'
 import { evaluate, type Found, type Search } from './search'
 
 /** A worse end that is let pass, as a share of the best, at first and at the most; and tries after which it goes back to the best. */
@@ -15,8 +16,6 @@ const PATIENCE = 600
 export function startSequence(problem: Problem, seed: number): Search {
   const random = mulberry32(seed)
   const blocks = readBlocks(problem)
-  const modesOf = (task: Task) =>
-    task.modes.map((_, i) => i).sort((a, b) => task.modes[a]!.midS - task.modes[b]!.midS || a - b)
   let order = greedy()
   let current: Objective | undefined
   let best: (Found & { readonly order: readonly number[] }) | undefined
@@ -50,7 +49,7 @@ export function startSequence(problem: Problem, seed: number): Search {
         towards: 'first',
         fromOf: () => -Infinity,
         byOf: () => Infinity,
-        modesOf,
+        modesOf: quickModes,
       }),
     )
     if (!isWhole) return undefined

@@ -40,6 +40,11 @@ describe('a schedule over the compute interface', () => {
     expect(again).toEqual(first)
     // one pan: the first stands in it until 2000, then it is washed; three plates wait 160 s for the second
     expect(first.objective.slice(0, 2)).toEqual([0, 3 * 160])
+    const inForce = { ...instance, inForce: first.tasks }
+    const later = (await (
+      await ask({ instance: inForce, steps: 5, from: first.tasks })
+    ).json()) as FeasibleAnswer
+    expect(later.tasks).toEqual(first.tasks)
   })
   it('what cannot be is answered with what clashes', async () => {
     const tight = instance.tasks.map((task) => ({ ...task, window: { latestEndS: 700 } }))

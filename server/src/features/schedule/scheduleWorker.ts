@@ -3,10 +3,11 @@ import type { ScheduleRequest } from '@liquamen/contracts'
 import { DomainError, scheduleService } from '@liquamen/core'
 import { parentPort, workerData } from 'node:worker_threads'
 
-const { instance, steps, budgetMs, seed } = workerData as ScheduleRequest
+const { instance, steps, budgetMs, seed, from } = workerData as ScheduleRequest
 try {
   const answer = scheduleService(instance, {
     seed,
+    from,
     ...(steps === undefined ? { budgetMs, nowMs: () => performance.now() } : { steps }),
   })
   parentPort?.postMessage({ answer })

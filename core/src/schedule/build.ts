@@ -1,0 +1,216 @@
+import { ranksOf, readBlocks, type Block } from './blocks'
+import { leastS } from './bound'
+import { insertBlock, type How } from './insert'
+import { latenessS } from './objective'
+import { partsOf, type Plan } from './plan'
+import { NONE, type Placed, type Problem, type Task } from './problem'
+
+/** How many times as late a pick-up is thought of, one after the other, until all can be put. */
+const STRETCHED = [1, 1.05, 1.1, 1.2, 1.3, 1.5, 1.75, 2, 2.5, 3, 4, 6, 10] as const
+
+type Modes = How['modesOf']
+const inOrder = ({ modes }: Task, compare: (a: number, b: number) => number): readonly number[] =>
+  modes.map((_, i) => i).sort((a, b) => compare(a, b) || a - b)
+/** The way that breaks and wastes least first, then the quick one. */
+export const gentleModes: Modes = (task) =>
+  inOrder(task, (a, b) => {
+    const [x, y] = [task.modes[a]!, task.modes[b]!]
+    return x.breakRisk - y.breakRisk || x.wasteG - y.wasteG || x.midS - y.midS
+  })
+export const quickModes: Modes = (task) => inOrder(task, (a, b) => task.modes[a]!.midS - task.modes[b]!.midS)
+
+/** Puts blocks into a plan: each with all that it waits for, just in time, late where it must be. */
+export class Builder {
+  readonly blocks: readonly Block[]
+  /** How many blocks stand before each. */
+  readonly rank: readonly number[]
+  private readonly problem: Problem
+  private readonly horizonS: number
+  private stretch = 1
+  private dueStartS: readonly number[]
+  /** Sauces one after another as they are wanted, none begun before the last is done: where places are kept for one another. */
+  private isOneByOne = false
+
+  constructor(readonly plan: Plan) {
+    const { problem } = plan
+    this.problem = problem
+    this.blocks = readBlocks(problem)
+    this.rank = ranksOf(this.blocks)
+    this.dueStartS = dueStartsOf(problem, (s) => s)
+    const lastS = Math.max(problem.nowS, ...problem.instance.pickUps.map((p) => p.atS))
+    this.horizonS = lastS + problem.tasks.reduce((sum, t) => sum + leastS(t), 0)
+  }
+  isIn(b: number): boolean {
+    return this.plan.placed[this.blocks[b]!.tasks[0]!] !== undefined
+  }
+  startS(b: number): number {
+    return this.plan.placed[this.blocks[b]!.tasks[0]!]?.startS ?? 0
+  }
+  put(b: number, towards: How['towards'], modesOf: Modes): boolean {
+    return insertBlock(this.plan, this.blocks[b]!.tasks, {
+      towards,
+      fromOf: (task) => (towards === 'last' ? -Infinity : this.fromS(task)),
+      byOf: (task) => this.byS(task),
+      modesOf,
+    })
+  }
+  lift(list: readonly number[]): void {
+    for (const b of list) for (const i of this.blocks[b]!.tasks) this.plan.lift(this.problem.tasks[i]!)
+  }
+  liftAll(): void {
+    this.lift(this.blocks.map((_, b) => b))
+  }
+  /** Where blocks stand, to put them there again. */
+  standing(list: readonly number[]): () => void {
+    const { plan, problem, blocks } = this
+    const before = list.flatMap((b) => blocks[b]!.tasks.map((i) => [i, plan.placed[i]] as const))
+    return () => {
+      this.lift(list)
+      for (const [i, at] of before) if (at) plan.put(problem.tasks[i]!, at)
+    }
+  }
+
+  /** Late it is begun no sooner than to be there in time, were nothing in its way: what is early takes places and grows old. */
+  private fromS(task: Task): number {
+    if (!this.isOneByOne || !task.serves) return this.dueStartS[task.index]!
+    const ends = this.problem.tasks.map((t) => (t.serves && this.plan.placed[t.index]?.endS) ?? -Infinity)
+    return Math.max(-Infinity, ...ends) - leastS(task)
+  }
+  private byS({ serves, after }: Task): number {
+    const { pickUps } = this.problem.instance
+    if (serves) return this.stretched(Math.min(...serves.at.map((a) => pickUps[a.pickUp]!.atS)))
+    return after.length ? Infinity : this.horizonS
+  }
+  private stretched(s: number): number {
+    return this.problem.nowS + Math.ceil(this.stretch * (s - this.problem.nowS))
+  }
+  private stretchBy(times: number): void {
+    if (times === this.stretch) return
+    this.stretch = times
+    this.dueStartS = dueStartsOf(this.problem, (s) => this.stretched(s))
+  }
+
+  /** Everything that a block still waits for, what is furthest from the plate first. */
+  private missingFor(b: number): number[] {
+    const all = new Set<number>()
+    const visit = (x: number) => {
+      for (const y of this.blocks[x]!.before)
+        if (!this.isIn(y) && !all.has(y)) {
+          all.add(y)
+          visit(y)
+        }
+    }
+    visit(b)
+    return [...all].sort((x, y) => this.rank[x]! - this.rank[y]!)
+  }
+  /** A sauce with all it needs: in time, else as soon as may be. */
+  private putChain(b: number): boolean {
+    const chain = [...this.missingFor(b), b]
+    const isWanted = !this.isOneByOne && this.blocks[b]!.dueS < Infinity
+    if (isWanted && [...chain].reverse().every((x) => this.put(x, 'last', gentleModes))) return true
+    this.lift(chain)
+    if (chain.every((x) => this.put(x, 'first', quickModes))) return true
+    this.lift(chain)
+    return false
+  }
+  private putAll(order: readonly number[]): boolean {
+    return order.every((b) => this.isIn(b) || this.putChain(b))
+  }
+  /**
+   * All that does not stand yet: just in time for pick-ups that come later and later, until hands and places suffice; then one after another.
+   * What came late by that is drawn forward. False, and nothing put, where even so it cannot be.
+   * @param earlierS - by how much each block is thought of as wanted sooner than it is, for another order than the plain one
+   */
+  build(earlierS: (b: number) => number): boolean {
+    const missing = this.blocks.flatMap((_, b) => (this.isIn(b) ? [] : [b]))
+    const wanted = new Map(missing.map((b) => [b, this.blocks[b]!.dueS - earlierS(b)]))
+    const order = [...missing].sort(
+      (a, b) => wanted.get(a)! - wanted.get(b)! || this.rank[b]! - this.rank[a]! || a - b,
+    )
+    for (const times of STRETCHED) {
+      this.stretchBy(times)
+      const isWhole = this.putAll(order)
+      this.stretchBy(1)
+      if (isWhole && times > 1) this.drawForward()
+      if (isWhole) return true
+      this.lift(order)
+    }
+    this.isOneByOne = true
+    const isWhole = this.putAll(order)
+    this.isOneByOne = false
+    if (isWhole) this.drawForward()
+    else this.lift(order)
+    return isWhole
+  }
+  private drawForward(): void {
+    const byStart = this.blocks.map((_, b) => b).sort((a, b) => this.startS(a) - this.startS(b))
+    for (const b of byStart) {
+      const back = this.standing([b])
+      const late = latenessS(this.plan)
+      this.lift([b])
+      if (!this.put(b, 'first', quickModes) || latenessS(this.plan) > late) back()
+    }
+  }
+
+  /** Puts what stood before wherever it still may; blocks that no longer hold are left out. */
+  standFrom(placed: readonly (Placed | undefined)[]): void {
+    const byStart = this.blocks
+      .map((_, b) => b)
+      .sort(
+        (a, b) =>
+          (placed[this.blocks[a]!.tasks[0]!]?.startS ?? 0) - (placed[this.blocks[b]!.tasks[0]!]?.startS ?? 0),
+      )
+    for (const b of byStart) {
+      const isPut = this.blocks[b]!.tasks.every((i) => {
+        const at = placed[i]
+        const may = at && this.mayStand(this.problem.tasks[i]!, at)
+        if (may) this.plan.put(this.problem.tasks[i]!, at)
+        return may
+      })
+      if (!isPut || !this.plan.placesHold() || this.plan.clocksPassed() > 0) this.lift([b])
+    }
+  }
+  private mayStand(task: Task, at: Placed): boolean {
+    const { plan, problem } = this
+    const mode = task.modes[at.mode]
+    const runS = partsOf(at).reduce((sum, [s, e]) => sum + e - s, 0)
+    if (!mode || runS !== mode.midS || at.startS < Math.max(problem.nowS, task.earliestS)) return false
+    const isLagged = task.before.every((l) => {
+      const waits = at.startS - (plan.placed[l.task]?.endS ?? -Infinity)
+      return waits >= l.minS && (waits <= l.maxS || !plan.placed[l.task])
+    })
+    const isFollowed = task.after.every((l) => {
+      const other = plan.placed[l.task]
+      return !other || (other.startS - at.endS >= l.minS && other.startS - at.endS <= l.maxS)
+    })
+    return (
+      at.endS <= task.latestEndS &&
+      isLagged &&
+      isFollowed &&
+      (['ring', 'vessel', 'well', 'kit'] as const).every((kind) =>
+        mode.from[kind] ? mode.from[kind].includes(at[kind]) : at[kind] === NONE,
+      ) &&
+      partsOf(at).every(
+        ([s, e]) =>
+          !plan.hands.firstShort(s, e, task.hands) &&
+          (at.ring === NONE || !plan.taken('ring', at.ring, s, e)) &&
+          (at.kit === NONE || !plan.taken('kit', at.kit, s, e)),
+      )
+    )
+  }
+}
+
+/** When each task would begin at the latest, were it alone, for what waits for it to be there in time, s; none where nothing does. */
+function dueStartsOf(problem: Problem, asThought: (s: number) => number): number[] {
+  const { tasks, order, instance } = problem
+  const starts = tasks.map(() => Infinity)
+  for (const i of [...order].reverse()) {
+    const task = tasks[i]!
+    const ends = [
+      ...(task.serves?.at.map((a) => asThought(instance.pickUps[a.pickUp]!.atS)) ?? []),
+      ...task.after.map((l) => starts[l.task]! - l.minS),
+    ]
+    starts[i] = Math.min(Infinity, ...ends) - leastS(task)
+  }
+  return starts.map((s) => (s === Infinity ? -Infinity : s))
+}
