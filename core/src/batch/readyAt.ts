@@ -6,7 +6,7 @@ const MINUTE_MS = 60_000
 const GRACE_MS = MINUTE_MS
 
 /** When the step that is worked is thought to end, ms: by its readings where it has some, else by its minutes. */
-function stepEndsAtMs({ forecast, step, stepStartedAtMs, planned }: BatchView, nowMs: number): number {
+export function stepEndsAtMs({ forecast, step, stepStartedAtMs, planned }: BatchView, nowMs: number): number {
   if (forecast) return Math.max(nowMs, forecast.p50AtMs ?? nowMs)
   const minutes = planned?.minutes ?? step?.minutes
   return Math.max(nowMs, (stepStartedAtMs ?? nowMs) + (minutes?.value ?? 0) * MINUTE_MS)

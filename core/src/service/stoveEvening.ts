@@ -1,0 +1,70 @@
+import type { StepPlan } from '../batch/batchPlan'
+import { stepEndsAtMs } from '../batch/readyAt'
+import type { BatchView } from '../batch/viewBatch'
+import type { VesselRole } from '../pan/contents'
+import type { Begun, EveningAsked, EveningBatch } from './eveningInstance'
+
+const GOES_ON: readonly BatchView['state']['status'][] = ['planned', 'underWay']
+const SECOND_MS = 1000
+
+/** A batch as it stands on the stove, with what of it is begun and what is still to be served; undefined where nothing of it is. */
+function batchOf(view: BatchView, nowMs: number): EveningBatch | undefined {
+  const { state, formula, ring, vessels, hold } = view
+  const { plan } = state
+  const portions = hold ? hold.portionsLeft : (plan?.portions ?? 0) - state.servedPortions
+  if (!plan || !GOES_ON.includes(state.status) || portions <= 0) return undefined
+  const panIds: Partial<Record<VesselRole, readonly string[]>> = {}
+  for (const [role, pan] of Object.entries(vessels)) panIds[role as VesselRole] = [pan.id]
+  return {
+    id: state.id,
+    formula,
+    plans: [{ ringId: ring.id, plan }],
+    panIds,
+    pickUps: [{ id: state.id, portions }],
+    marginMin: hold?.held?.margin.min,
+    begun: plan.steps.flatMap((step) => begunOf(view, step, nowMs) ?? []),
+  }
+}
+
+function begunOf(view: BatchView, step: StepPlan, nowMs: number): Begun | undefined {
+  const { state, ring } = view
+  const own = state.steps[step.stepId]
+  const fromMs = own?.startedAtMs
+  if (fromMs === undefined) return undefined
+  const isOnFlame = step.stand === 'ring' || step.stand === 'bath'
+  // what is done is done; what is under way ends as its readings foretell, and not before now
+  const endsMs = own?.finishedAtMs ?? state.hold?.startedAtMs ?? stepEndsAtMs(view, nowMs)
+  return {
+    stepId: step.stepId,
+    fromMs,
+    toMs: Math.max(endsMs, fromMs + SECOND_MS),
+    ringId: isOnFlame ? ring.id : undefined,
+    panId: view.vessels[step.vessel]?.id,
+    wellId: step.stand === 'well' ? (state.hold?.wellId ?? undefined) : undefined,
+  }
+}
+
+/**
+ * What stands on the stove and is planned for it as an evening to be scheduled: each batch for its own pick-up, what is begun where it is.
+ * @param people - who is on the line, from when on
+ */
+export function stoveEvening(
+  views: readonly BatchView[],
+  nowMs: number,
+  people: EveningAsked['people'],
+): EveningAsked {
+  const batches = views.flatMap((view) => batchOf(view, nowMs) ?? [])
+  const of = new Map(views.map((view) => [view.state.id, view]))
+  return {
+    id: 'stove',
+    zeroMs: nowMs,
+    nowMs,
+    people,
+    batches,
+    pickUps: batches.map((b) => ({
+      id: b.id,
+      atMs: of.get(b.id)!.state.plan!.pickupAtMs,
+      plates: b.pickUps[0]!.portions,
+    })),
+  }
+}
