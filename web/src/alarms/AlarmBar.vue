@@ -28,7 +28,7 @@ const silence = (d: Deadline) =>
       class="call"
       :class="{ 'block-act': d.kind === 'actNow', 'block-past': d.kind === 'discard' }"
     >
-      <button class="go" @click="router.push(d.kind === 'start' ? '/stove' : `/bench/${d.batchId}`)">
+      <button class="go" @click="router.push(d.code === 'light' ? '/stove' : `/bench/${d.batchId}`)">
         <span aria-hidden="true">▼</span> {{ d.kind === 'start' ? '' : (d.well ?? d.ring) }}
         {{ deadlineVerb(d) }} <span class="sauce">{{ d.sauce }}</span>
         <span class="until">{{ untilOf(d) }}</span>

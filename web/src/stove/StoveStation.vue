@@ -24,9 +24,9 @@ const nowMs = useKitchenNow()
 const router = useRouter()
 const isPlanned = computed(() => props.view?.state.status === 'planned')
 const urgency = computed(() => (props.view ? urgencyOf(props.view, nowMs.value) : 'steady'))
-const next = computed(
-  () => props.view?.deadlines.find((d) => d.atMs > nowMs.value) ?? props.view?.deadlines[0],
-)
+/** What is due of what stands here; what goes on beside it is called by name, not here. */
+const own = computed(() => (props.view?.deadlines ?? []).filter((d) => d.stepId === props.view?.step?.id))
+const next = computed(() => own.value.find((d) => d.atMs > nowMs.value) ?? own.value[0])
 const verb = computed(() => (next.value ? deadlineVerb(next.value) : ''))
 const span = computed(() => (next.value ? spanText(next.value.atMs - nowMs.value) : undefined))
 const room = computed(() => (props.view?.step ? roomOf(props.view.step) : undefined))
