@@ -1,9 +1,8 @@
-import { BINDINGS, type DomainError, type ScheduleAnswer, type ScheduleInstance } from '@liquamen/core'
+import { BINDINGS, FAR_S, type DomainError, type ScheduleAnswer, type ScheduleInstance } from '@liquamen/core'
 import { z } from 'zod'
 import { text } from './primitives'
 import { problem, type Problem } from './problem'
 
-const FAR_S = 14 * 86_400
 const MOST = 2000
 const id = text(120).min(1)
 const second = z.number().int().min(-FAR_S).max(FAR_S)
@@ -131,6 +130,7 @@ const SAYS: Readonly<Record<string, (field: string, value: string) => string>> =
   unknownId: (field, value) => `Under ${field} stands “${value}”, which is not there.`,
   duplicateId: (field) => `Two of ${field} have the same id.`,
   cycle: (_, value) => `“${value}” waits for something that waits for it.`,
+  noAnswer: () => 'No plan was found in time, nor what clashes: ask for fewer tasks.',
   noMode: (_, value) => `“${value}” has no way to be done.`,
 }
 /** An instance that contradicts itself, in a sentence. */

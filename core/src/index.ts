@@ -432,3 +432,4 @@ export {
 } from './schedule/instance'
 export { scheduleService, startSchedule, type ScheduleSearch } from './schedule/scheduleService'
 export { checkAnswer } from './schedule/check/checkAnswer'
+export { FAR_S } from './schedule/problem'

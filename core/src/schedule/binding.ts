@@ -36,7 +36,7 @@ const passesClock = (plan: Plan, { serves }: Task, at: Placed) =>
 /** Why a task stands where it does: the rule that would break were it alone one second earlier. */
 export function bindingOf(plan: Plan, task: Task): Binding {
   const at = plan.placed[task.index]!
-  if (task.fixed) return 'window'
+  if (task.isFixed) return 'window'
   const moved = earlier(at)
   if (moved.startS < Math.max(plan.problem.nowS, task.earliestS)) return 'window'
   if (breaksLag(plan, task, moved)) return 'precedence'

@@ -15,7 +15,7 @@ function blocksOf({ tasks, fills, order }: Problem): readonly (readonly number[]
     for (const { task: before, maxS } of task.before) if (maxS <= TIGHT_S) bind(task.index, before)
   const blocks = new Map<number, number[]>()
   for (const i of order) {
-    if (tasks[i]!.fixed) continue
+    if (tasks[i]!.isFixed) continue
     const root = find(i)
     blocks.set(root, [...(blocks.get(root) ?? []), i])
   }

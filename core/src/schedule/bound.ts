@@ -8,8 +8,8 @@ function headsOf({ tasks, order, nowS }: Problem): number[] {
   const ends = tasks.map(() => 0)
   for (const i of order) {
     const task = tasks[i]!
-    if (task.fixed) {
-      ends[i] = task.fixed.endS
+    if (task.isFixed && task.inForce) {
+      ends[i] = task.inForce.endS
       continue
     }
     const startS = task.before.reduce(
@@ -75,7 +75,7 @@ function makespanBoundS(problem: Problem): number {
     )
   const rings = Array.from({ length: problem.count.ring }, (_, ring) => oneMachineBoundS(onlyOn(ring)))
   const most = Math.max(NONE, ...problem.people.map((p) => p.hands))
-  const work = problem.tasks.reduce((sum, task) => sum + (task.fixed ? 0 : task.hands * leastS(task)), 0)
+  const work = problem.tasks.reduce((sum, task) => sum + (task.isFixed ? 0 : task.hands * leastS(task)), 0)
   const energy = most > 0 ? Math.ceil(problem.nowS + work / most) : 0
   return Math.max(path, energy, ...rings)
 }

@@ -1,14 +1,15 @@
 import type { Conflict, ScheduleInstance, SmallestChange } from './instance'
-import { readProblem } from './problem'
+import { LIST_OF, readProblem, type Kind } from './problem'
 import { startSearch } from './search'
 
-const TRIES = 25
-const MOST_FOR_PAIRS = 120
-const MOST_FOR_TRIPLES = 24
-const FILTER_ORDERS = 3
+const TRIES = 4
+const MOST_FOR_PAIRS = 60
+const MOST_FOR_TRIPLES = 16
 const LONGEST_LATER_MIN = 240
 const SHORT_LATER_MIN = 60
 const MOST_MORE = 3
+/** Tasks that are tried to be put, all tries together: what clashes is named in seconds, though among many it may not be the fewest. */
+const MOST_WORK = 20_000
 
 /** Whether a plan is found that passes no clock. */
 function isPossible(instance: ScheduleInstance): boolean {
@@ -33,7 +34,12 @@ function withOnly(instance: ScheduleInstance, ids: ReadonlySet<string>): Schedul
 /** The fewest that clash by themselves, as far as they can be found. */
 function smallestClash(instance: ScheduleInstance): string[] {
   const ids = instance.tasks.map((t) => t.id)
-  const clash = (list: readonly string[]) => !isPossible(withOnly(instance, new Set(list)))
+  let work = 0
+  /** What is not tried any more counts as no clash: it is then not left out of what is named. */
+  const clash = (list: readonly string[]) => {
+    work += list.length
+    return work <= MOST_WORK && !isPossible(withOnly(instance, new Set(list)))
+  }
   const one = ids.find((id) => clash([id]))
   if (one !== undefined) return [one]
   if (ids.length <= MOST_FOR_PAIRS)
@@ -42,17 +48,11 @@ function smallestClash(instance: ScheduleInstance): string[] {
     for (const [i, a] of ids.entries())
       for (const [j, b] of ids.slice(i + 1).entries())
         for (const c of ids.slice(i + j + 2)) if (clash([a, b, c])) return [a, b, c]
-  const found = Array.from({ length: FILTER_ORDERS }, (_, turn) => filtered(ids, turn, clash))
-  return found.reduce((a, b) => (b.length < a.length ? b : a))
+  return filtered(ids, clash)
 }
 /** Leaves out whatever is not needed for the clash, halves first. */
-function filtered(
-  ids: readonly string[],
-  turn: number,
-  clash: (list: readonly string[]) => boolean,
-): string[] {
-  const from = Math.floor((turn * ids.length) / FILTER_ORDERS)
-  let left = [...ids.slice(from), ...ids.slice(0, from)]
+function filtered(ids: readonly string[], clash: (list: readonly string[]) => boolean): string[] {
+  let left = [...ids]
   for (let size = Math.max(1, left.length >> 1); size >= 1; size = size > 1 ? size >> 1 : 0) {
     for (let i = 0; i < left.length;) {
       const without = [...left.slice(0, i), ...left.slice(i + size)]
@@ -60,7 +60,7 @@ function filtered(
       else i += size
     }
   }
-  return ids.filter((id) => left.includes(id))
+  return left
 }
 
 function later(instance: ScheduleInstance, minutes: number): ScheduleInstance {
@@ -85,8 +85,7 @@ function leastLaterMin(instance: ScheduleInstance): number | undefined {
   return high
 }
 
-const LISTS = { ring: 'rings', vessel: 'vessels', well: 'wells', kit: 'kits' } as const
-type What = keyof typeof LISTS | 'person'
+type What = Kind | 'person'
 function withMore(instance: ScheduleInstance, what: What, count: number): ScheduleInstance {
   if (what === 'person')
     return {
@@ -99,7 +98,7 @@ function withMore(instance: ScheduleInstance, what: What, count: number): Schedu
   const fresh = Array.from({ length: count }, (_, i) => ({ id: `more ${what} ${i + 1}`, washS: 0 }))
   return {
     ...instance,
-    [LISTS[what]]: [...instance[LISTS[what]], ...fresh],
+    [LIST_OF[what]]: [...instance[LIST_OF[what]], ...fresh],
     tasks: instance.tasks.map((t) => ({
       ...t,
       modes: t.modes.map((m) => (m[what] ? { ...m, [what]: [...m[what], ...fresh.map((f) => f.id)] } : m)),

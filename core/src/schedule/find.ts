@@ -3,7 +3,7 @@ import type { Plan } from './plan'
 import { FAR_S, NONE, type Mode, type Placed, type Task } from './problem'
 
 /** Where a task may start, s. */
-export interface Between {
+interface Between {
   readonly fromS: number
   readonly toS: number
 }
@@ -25,7 +25,7 @@ function freePlaces(
     const list = mode.from[kind]
     if (!list) continue
     let best = towards === 'first' ? Infinity : -Infinity
-    for (const place of preferred(list, task, plan, kind)) {
+    for (const place of inForceFirst(list, task.inForce?.[kind])) {
       const taken =
         kind === 'well'
           ? plan.thinking(task, e, () =>
@@ -49,19 +49,9 @@ function freePlaces(
 const wellUntilS = (plan: Plan, task: Task, well: number, endS: number) =>
   Math.max(endS, plan.lastServedS(task)) + plan.problem.washS.well[well]!
 
-/** The place that it has in the plan in force comes first: what stands is not moved without need. */
-function preferred(
-  list: readonly number[],
-  { inForce }: Task,
-  { problem }: Plan,
-  kind: 'ring' | 'well' | 'kit',
-): readonly number[] {
-  const id = inForce?.[kind]
-  if (id === undefined) return list
-  const { rings, wells, kits } = problem.instance
-  const own = { ring: rings, well: wells, kit: kits }[kind].findIndex((p) => p.id === id)
-  return list.includes(own) ? [own, ...list.filter((p) => p !== own)] : list
-}
+/** The place of the plan in force comes first: what stands is not moved without need. */
+export const inForceFirst = (list: readonly number[], own: number = NONE): readonly number[] =>
+  list.includes(own) ? [own, ...list.filter((p) => p !== own)] : list
 
 /** The first or last start of a task by one of its ways, in one piece; its vessel is chosen with its whole fill. */
 export function findWhole(

@@ -1,5 +1,5 @@
 import { fillsIn } from './blocks'
-import { findInParts, findWhole, type Towards } from './find'
+import { findInParts, findWhole, inForceFirst, type Towards } from './find'
 import type { Plan } from './plan'
 import { FAR_S, NONE, type Mode, type Placed, type Task } from './problem'
 
@@ -114,7 +114,7 @@ function place(plan: Plan, task: Task, how: How, heldS: number | undefined): Pla
 function loosen(plan: Plan, task: Task, how: How, held: Map<number, number>): Outcome {
   const isFirst = how.towards === 'first'
   const links = (isFirst ? task.before : task.after).filter(
-    (l) => Number.isFinite(l.maxS) && plan.placed[l.task] && !plan.problem.tasks[l.task]!.fixed,
+    (l) => Number.isFinite(l.maxS) && plan.placed[l.task] && !plan.problem.tasks[l.task]!.isFixed,
   )
   if (links.length === 0) return 'never'
   for (const mode of how.modesOf(task)) {
@@ -152,15 +152,15 @@ function standInVessels(plan: Plan, block: readonly number[], how: How, held: Ma
   for (const f of fillsIn(problem, block)) {
     const fill = fills[f]!
     const here = fill.tasks.filter((i) => plan.placed[i])
-    const standing = here.filter((i) => !block.includes(i)).map((i) => plan.placed[i]!.vessel)
-    const may = here.reduce((all, i) => {
-      const at = plan.placed[i]!
-      return vesselsOf(tasks[i]!.modes[at.mode]!, all)
-    }, fill.vessels)
-    const own = standing.find((v) => v !== NONE)
+    const may = here
+      .filter((i) => block.includes(i))
+      .reduce((all, i) => vesselsOf(tasks[i]!.modes[plan.placed[i]!.mode]!, all), fill.vessels)
+    const own = plan.vesselOf(fill) // part of it may be under way
+    const stood = fill.tasks.map((i) => tasks[i]!.inForce?.vessel ?? NONE).find((v) => v !== NONE)
+    const tries = own === NONE ? inForceFirst(may, stood) : may.filter((v) => v === own)
     let shiftS = Infinity
     let chosen = NONE
-    for (const vessel of own === undefined ? inForceFirst(plan, fill.tasks, may) : [own]) {
+    for (const vessel of tries) {
       const keep = plan.keepOf(fill, washS.vessel[vessel]!)!
       const taken = plan.vesselTaken(vessel, keep.fromS, keep.toS, f)
       if (!taken) {
@@ -171,15 +171,10 @@ function standInVessels(plan: Plan, block: readonly number[], how: How, held: Ma
     }
     if (chosen === NONE) return shift(plan, block, { shiftS, isFirst }, held)
     for (const i of here)
-      if (tasks[i]!.modes[plan.placed[i]!.mode]!.from.vessel) plan.inVessel(tasks[i]!, chosen)
+      if (block.includes(i) && tasks[i]!.modes[plan.placed[i]!.mode]!.from.vessel)
+        plan.inVessel(tasks[i]!, chosen)
   }
   return 'done'
-}
-function inForceFirst(plan: Plan, of: readonly number[], may: readonly number[]): readonly number[] {
-  const { tasks, instance } = plan.problem
-  const id = of.map((i) => tasks[i]!.inForce?.vessel).find((v) => v !== undefined)
-  const own = id === undefined ? NONE : instance.vessels.findIndex((v) => v.id === id)
-  return may.includes(own) ? [own, ...may.filter((v) => v !== own)] : may
 }
 function shift(
   plan: Plan,

@@ -44,12 +44,10 @@ function peakHands(plan: Plan): number {
 const agesOf = (plan: Plan, { serves }: Task, { endS }: Placed) =>
   (serves?.at ?? []).map(({ pickUp, portions }) => ({ ageS: plan.servedS(pickUp) - endS, portions }))
 
-function changeOf({ inForce }: Task, at: Placed, plan: Plan): number {
-  if (!inForce || inForce.fixed) return 0
-  const { instance } = plan.problem
-  const lists = { ring: instance.rings, vessel: instance.vessels, well: instance.wells, kit: instance.kits }
-  const isElsewhere = KINDS.some((kind) => lists[kind][at[kind]]?.id !== inForce[kind])
-  return Math.abs(at.startS - inForce.startS) + (isElsewhere || at.mode !== inForce.mode ? CHANGED_PLACE : 0)
+function changeOf({ inForce, isFixed }: Task, at: Placed): number {
+  if (!inForce || isFixed) return 0
+  const isElsewhere = inForce.mode !== at.mode || KINDS.some((kind) => inForce[kind] !== at[kind])
+  return Math.abs(at.startS - inForce.startS) + (isElsewhere ? CHANGED_PLACE : 0)
 }
 
 /** The seven figures of a whole plan. @param retimedClocks - clocks that pass when its durations are longer */
@@ -64,7 +62,7 @@ export function objectiveOf(plan: Plan, retimedClocks: number): Objective {
     lastS = Math.max(lastS, at.endS)
     broken += mode.breakRisk
     wasteG += mode.wasteG
-    change += changeOf(task, at, plan)
+    change += changeOf(task, at)
     if (ages.length === 0) continue
     broken += riskAt(task.serves!.holdRisk, Math.max(...ages.map((a) => a.ageS)))
     for (const age of ages) {

@@ -41,7 +41,8 @@ export class Plan {
     this.inVesselNow = Array.from({ length: problem.count.vessel }, () => [])
     this.inWellNow = Array.from({ length: problem.count.well }, () => [])
     this.standing = problem.fills.map(() => 0)
-    if (hasFixed) for (const task of problem.tasks) if (task.fixed) this.put(task, task.fixed)
+    if (hasFixed)
+      for (const task of problem.tasks) if (task.isFixed && task.inForce) this.put(task, task.inForce)
   }
   put(task: Task, at: Placed): void {
     this.placed[task.index] = at

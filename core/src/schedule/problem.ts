@@ -1,10 +1,11 @@
 import { DomainError } from '../errors'
-import { SLOW, type InForceTask, type PlacedTask, type ScheduleInstance, type Serves } from './instance'
+import { SLOW, type PlacedTask, type ScheduleInstance, type Serves } from './instance'
 
 /** Kinds of places of which a task may take one each. */
 export const KINDS = ['ring', 'vessel', 'well', 'kit'] as const
 export type Kind = (typeof KINDS)[number]
 export const NONE = -1
+const GONE = -2
 /** Beyond any service: two weeks. */
 export const FAR_S = 14 * 86_400
 
@@ -43,8 +44,10 @@ export interface Task {
   readonly latestEndS: number
   readonly isInterruptible: boolean
   readonly serves: Serving | undefined
-  readonly inForce: InForceTask | undefined
-  readonly fixed: Placed | undefined
+  /** Where it stands in the plan in force. */
+  readonly inForce: Placed | undefined
+  /** Under way or done: it stays there. */
+  readonly isFixed: boolean
 }
 /** A task put somewhere; places by index, NONE where it takes none. */
 export interface Placed {
@@ -81,7 +84,39 @@ export interface Problem {
   readonly order: readonly number[]
 }
 
-const LIST_OF = { ring: 'rings', vessel: 'vessels', well: 'wells', kit: 'kits' } as const
+/** The list of an instance in which places of a kind stand. */
+export const LIST_OF = { ring: 'rings', vessel: 'vessels', well: 'wells', kit: 'kits' } as const
+
+/** A task of an answer by index. A place that is no more is GONE: nothing else stands there. */
+export function readPlaced(instance: ScheduleInstance, task: PlacedTask): Placed {
+  const place = (kind: Kind) => {
+    const id = task[kind]
+    if (id === undefined) return NONE
+    const found = instance[LIST_OF[kind]].findIndex((p) => p.id === id)
+    return found < 0 ? GONE : found
+  }
+  const { mode, startS, endS, parts } = task
+  return {
+    mode,
+    startS,
+    endS,
+    ring: place('ring'),
+    vessel: place('vessel'),
+    well: place('well'),
+    kit: place('kit'),
+    ...(parts ? { parts } : {}),
+  }
+}
+/** A task by index as an answer says it. */
+export function sayPlaced(instance: ScheduleInstance, id: string, at: Placed): PlacedTask {
+  const places = KINDS.flatMap((kind) => {
+    const place = instance[LIST_OF[kind]][at[kind]]
+    return place ? [[kind, place.id] as const] : []
+  })
+  const { mode, startS, endS, parts } = at
+  return { id, mode, startS, endS, ...Object.fromEntries(places), ...(parts ? { parts } : {}) }
+}
+
 const bad = (code: string, field: string, value: unknown) => new DomainError(code, field, value)
 
 /** Reads an instance. @throws DomainError unknownId | duplicateId | cycle | noMode */
@@ -100,18 +135,6 @@ export function readProblem(instance: ScheduleInstance): Problem {
     return found
   }
   const inForce = new Map((instance.inForce ?? []).map((t) => [t.id, t]))
-  const placeOf = (kind: Kind, id: string | undefined) =>
-    id === undefined ? NONE : of(index[kind], id, kind)
-  const placed = (t: PlacedTask): Placed => ({
-    mode: t.mode,
-    startS: t.startS,
-    endS: t.endS,
-    ring: placeOf('ring', t.ring),
-    vessel: placeOf('vessel', t.vessel),
-    well: placeOf('well', t.well),
-    kit: placeOf('kit', t.kit),
-    ...(t.parts ? { parts: t.parts } : {}),
-  })
   const fillIds = new Map<string, number>()
   const fillOf = (id: string) => {
     if (!fillIds.has(id)) fillIds.set(id, fillIds.size)
@@ -127,6 +150,8 @@ export function readProblem(instance: ScheduleInstance): Problem {
     }))
     before.forEach((link) => after[link.task]!.push({ ...link, task: i }))
     const standing = inForce.get(t.id)
+    if (standing?.fixed)
+      for (const kind of KINDS) if (standing[kind] !== undefined) of(index[kind], standing[kind], kind)
     return {
       index: i,
       id: t.id,
@@ -148,7 +173,7 @@ export function readProblem(instance: ScheduleInstance): Problem {
       empties: (t.empties ?? []).map(fillOf),
       before,
       after: after[i]!,
-      earliestS: t.window?.earliestS ?? 0,
+      earliestS: t.window?.earliestS ?? -Infinity,
       latestEndS: t.window?.latestEndS ?? Infinity,
       isInterruptible: t.interruptible ?? false,
       serves: t.serves && {
@@ -156,8 +181,8 @@ export function readProblem(instance: ScheduleInstance): Problem {
         clockS: t.serves.clockS ?? Infinity,
         holdRisk: t.serves.holdRisk ?? [],
       },
-      inForce: standing,
-      fixed: standing?.fixed ? placed(standing) : undefined,
+      inForce: standing && readPlaced(instance, standing),
+      isFixed: standing?.fixed ?? false,
     }
   })
   const washS = { vessel: instance.vessels.map((v) => v.washS), well: instance.wells.map((w) => w.washS) }

@@ -38,7 +38,7 @@ export function retime(plan: Plan, by: 'highS' | 'slowS'): Plan {
       return at ? [{ task, at }] : []
     })
     .sort((a, b) => a.at.startS - b.at.startS || a.task.index - b.task.index)
-  for (const { task, at } of inOrder) again.put(task, task.fixed ?? moved(again, task, at, by))
+  for (const { task, at } of inOrder) again.put(task, task.isFixed ? at : moved(again, task, at, by))
   return again
 }
 

@@ -1,10 +1,10 @@
 import { bindingOf } from './binding'
 import { boundOf } from './bound'
 import { conflictOf } from './conflict'
-import type { FeasibleAnswer, PlacedTask, ScheduleAnswer, ScheduleInstance } from './instance'
+import type { FeasibleAnswer, InForceTask, PlacedTask, ScheduleAnswer, ScheduleInstance } from './instance'
 import { latenessS } from './objective'
 import { Plan } from './plan'
-import { NONE, readProblem, type Placed, type Problem } from './problem'
+import { readPlaced, readProblem, sayPlaced, type Placed, type Problem } from './problem'
 import { retime } from './retime'
 import { startSearch, type Found } from './search'
 import { startSequence } from './sequence'
@@ -31,7 +31,7 @@ export interface ScheduleSearch {
 }
 
 /** Tries to build a first plan before it is given up. */
-const MOST_BUILDS = 40
+const MOST_BUILDS = 12
 
 /** Begins to look for the best plan of a service (SERVICE.md 2). @throws DomainError unknownId | duplicateId | cycle | noMode */
 export function startSchedule(
@@ -42,7 +42,7 @@ export function startSchedule(
   const search =
     instance.goal === 'makespan'
       ? startSequence(problem, seed)
-      : startSearch(problem, seed, from && readPlaced(problem, from))
+      : startSearch(problem, seed, from && placedBefore(problem, from))
   return {
     run(steps) {
       for (let i = 0; i < steps; i++) search.step()
@@ -66,33 +66,19 @@ export function scheduleService(instance: ScheduleInstance, options: ScheduleOpt
   return search.answer()
 }
 
-function readPlaced(problem: Problem, from: readonly PlacedTask[]): (Placed | undefined)[] {
-  const { instance } = problem
+function placedBefore({ instance, tasks }: Problem, from: readonly PlacedTask[]): (Placed | undefined)[] {
   const at = new Map(from.map((t) => [t.id, t]))
-  const index = (list: readonly { readonly id: string }[], id: string | undefined) =>
-    id === undefined ? NONE : list.findIndex((p) => p.id === id)
-  return problem.tasks.map(({ id }) => {
-    const t = at.get(id)
-    return (
-      t && {
-        mode: t.mode,
-        startS: t.startS,
-        endS: t.endS,
-        ring: index(instance.rings, t.ring),
-        vessel: index(instance.vessels, t.vessel),
-        well: index(instance.wells, t.well),
-        kit: index(instance.kits, t.kit),
-        ...(t.parts ? { parts: t.parts } : {}),
-      }
-    )
+  return tasks.map(({ id }) => {
+    const before = at.get(id)
+    return before && readPlaced(instance, before)
   })
 }
 
 function answerOf(problem: Problem, best: Found): FeasibleAnswer {
   const { instance, tasks } = problem
   const plan = new Plan(problem)
-  tasks.forEach((t, i) => t.fixed ?? plan.put(t, best.placed[i]!))
-  const idOf = (list: readonly { readonly id: string }[], place: number) => list[place]?.id
+  tasks.forEach((t, i) => t.isFixed || plan.put(t, best.placed[i]!))
+  const fixed = new Map((instance.inForce ?? []).flatMap((t) => (t.fixed ? [[t.id, t]] : [])))
   return {
     status: 'feasible',
     objective: best.objective,
@@ -101,27 +87,10 @@ function answerOf(problem: Problem, best: Found): FeasibleAnswer {
       high: { latenessS: latenessS(retime(plan, 'highS')) },
       slow: { latenessS: latenessS(retime(plan, 'slowS')) },
     },
-    tasks: tasks.map((task, i): PlacedTask => {
-      const { inForce } = task
-      if (inForce?.fixed) {
-        const { fixed: _, ...asItStands } = inForce
-        return asItStands
-      }
-      const at = best.placed[i]!
-      const places = {
-        ring: idOf(instance.rings, at.ring),
-        vessel: idOf(instance.vessels, at.vessel),
-        well: idOf(instance.wells, at.well),
-        kit: idOf(instance.kits, at.kit),
-      }
-      return {
-        id: task.id,
-        mode: at.mode,
-        startS: at.startS,
-        endS: at.endS,
-        ...Object.fromEntries(Object.entries(places).filter(([, id]) => id !== undefined)),
-        ...(at.parts ? { parts: at.parts } : {}),
-      }
+    tasks: tasks.map(({ id }, i): PlacedTask => {
+      const at: InForceTask = fixed.get(id) ?? sayPlaced(instance, id, best.placed[i]!)
+      const { fixed: _, ...asItStands } = at
+      return asItStands
     }),
     binding: Object.fromEntries(tasks.map((task) => [task.id, bindingOf(plan, task)])),
   }

@@ -17,7 +17,7 @@ const lastServed = (instance: ScheduleInstance, tasks: readonly PlacedTask[], ta
   Math.max(-Infinity, ...(task.serves?.at ?? []).map((a) => servedAt(instance, tasks, a.pickUp)))
 
 /** From when until when a vessel or a well is kept by something, washing included. */
-export interface Keep {
+interface Keep {
   readonly place: string
   readonly by: string
   readonly fromS: number
@@ -57,7 +57,7 @@ export function keepsOf(
 }
 
 /** People on the line at a second. */
-export const peopleAt = (instance: ScheduleInstance, s: number): number =>
+const peopleAt = (instance: ScheduleInstance, s: number): number =>
   instance.people.reduce((count, p) => (p.fromS <= s ? p.count : count), 0)
 
 /** The plan with longer durations, each task at the earliest second that it can be. */

@@ -8,6 +8,8 @@ type Said =
 
 /** As many schedules as are looked for at a time; who asks for more waits. */
 const AT_ONCE = 2
+/** How long a thread may take beyond its budget to begin, and to name what clashes, ms. */
+const NAMES_WITHIN_MS = 30_000
 
 /** Looks for schedules, each in a worker of its own. */
 export function createScheduleService() {
@@ -22,16 +24,17 @@ export function createScheduleService() {
     waiting.shift()?.()
   }
   return {
-    /** @throws DomainError where the instance contradicts itself */
+    /** @throws DomainError where the instance contradicts itself, or nothing was found in time */
     async schedule(request: ScheduleRequest): Promise<ScheduleAnswer> {
       await turn()
       try {
+        const worker = new Worker(new URL('./scheduleThread.mjs', import.meta.url), { workerData: request })
+        const over = setTimeout(() => void worker.terminate(), request.budgetMs + NAMES_WITHIN_MS)
         const said = await new Promise<Said>((resolve, reject) => {
-          const worker = new Worker(new URL('./scheduleThread.mjs', import.meta.url), { workerData: request })
           worker.once('message', resolve)
           worker.once('error', reject)
-          worker.once('exit', (code) => reject(new Error(`the schedule's worker ended with ${code}`)))
-        })
+          worker.once('exit', () => reject(new DomainError('noAnswer', 'budgetMs', request.budgetMs)))
+        }).finally(() => clearTimeout(over))
         if ('answer' in said) return said.answer
         throw new DomainError(said.domain.code, said.domain.field, said.domain.value)
       } finally {
