@@ -205,7 +205,7 @@ export function viewBatch(
   const waiting = waits ? (techniqueOf(step).watch?.waiting?.(state, step) ?? []) : []
   const due = state.status === 'planned' ? start : [...seen.due, ...waiting]
   const altitudeM = (state.frozen?.settings ?? catalog.settings).altitudeM
-  const beside = besideOf({ state, formula, ring, pan, altitudeM }, nowMs)
+  const beside = besideOf({ state, formula, ring, altitudeM }, nowMs)
   return {
     state,
     formula,

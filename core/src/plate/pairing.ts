@@ -1,44 +1,43 @@
 // kitchen.md §10: which sauce suits what is on the plate, with its reasons
-const LAND = [
-  'poultry_breast',
-  'poultry_leg',
-  'duck',
-  'pork',
-  'veal',
-  'beef_lean',
-  'beef_marbled',
-  'lamb',
-  'game',
-] as const
-const SEA = ['white_fish', 'oily_fish', 'shellfish'] as const
-const NEITHER = ['egg', 'green_veg', 'roots_mushroom', 'dumplings_pasta'] as const
-export const PROTEINS = [...SEA, 'egg', ...LAND, ...NEITHER.slice(1)] as const
-export type Protein = (typeof SEA)[number] | (typeof LAND)[number] | (typeof NEITHER)[number]
-
 type Fpd = readonly [fat: number, power: number, dryness: number]
-const PROTEIN_FPD: Readonly<Record<Protein, Fpd>> = {
-  white_fish: [0, 1, 1],
-  oily_fish: [2, 2, 0],
+const PROTEIN_FPD = {
+  whiteFish: [0, 1, 1],
+  oilyFish: [2, 2, 0],
   shellfish: [0, 2, 1],
   egg: [1, 1, 0],
-  poultry_breast: [0, 1, 2],
-  poultry_leg: [1, 2, 1],
+  poultryBreast: [0, 1, 2],
+  poultryLeg: [1, 2, 1],
   duck: [2, 3, 0],
   pork: [1, 2, 2],
   veal: [0, 1, 1],
-  beef_lean: [1, 3, 1],
-  beef_marbled: [2, 3, 0],
+  beefLean: [1, 3, 1],
+  beefMarbled: [2, 3, 0],
   lamb: [2, 3, 0],
   game: [0, 3, 2],
-  green_veg: [0, 1, 0],
-  roots_mushroom: [0, 2, 0],
-  dumplings_pasta: [0, 1, 1],
-}
+  greenVeg: [0, 1, 0],
+  rootsMushroom: [0, 2, 0],
+  dumplingsPasta: [0, 1, 1],
+} as const satisfies Record<string, Fpd>
+export type Protein = keyof typeof PROTEIN_FPD
+export const PROTEINS = Object.keys(PROTEIN_FPD) as readonly Protein[]
+const LAND: readonly Protein[] = [
+  'poultryBreast',
+  'poultryLeg',
+  'duck',
+  'pork',
+  'veal',
+  'beefLean',
+  'beefMarbled',
+  'lamb',
+  'game',
+]
+const SEA: readonly Protein[] = ['whiteFish', 'oilyFish', 'shellfish']
+
 const WAY_FPD = {
   poached: [0, 0, -1],
   steamed: [0, 0, -1],
   pan: [0, 0, 0],
-  pan_butter: [1, 0, 0],
+  panButter: [1, 0, 0],
   grilled: [0, 1, 1],
   roasted: [0, 1, 0],
   braised: [0, 1, -2],
@@ -52,20 +51,20 @@ interface SauceTaste {
 }
 const SAUCES = {
   egg: { fpa: [3, 1, 2] },
-  egg_herb: { fpa: [3, 2, 2] },
-  white_butter: { fpa: [3, 1, 2] },
-  red_butter: { fpa: [3, 2, 2] },
-  mounted_jus: { fpa: [1, 2, 0], of: 'land' },
-  thin_jus: { fpa: [0, 2, 0], of: 'land' },
-  demi_wine: { fpa: [1, 3, 1], of: 'land' },
-  brown_vinegar: { fpa: [1, 3, 2], of: 'land' },
-  pepper_cream: { fpa: [2, 3, 0], of: 'land' },
-  veloute_cream: { fpa: [2, 1, 0] },
-  sour_leaf_cream: { fpa: [2, 1, 2] },
-  brown_butter: { fpa: [2, 2, 2] },
-  shell_coulis: { fpa: [2, 2, 1], of: 'sea' },
-  starch_mushroom: { fpa: [1, 2, 0], of: 'land' },
-  wine_glaze: { fpa: [0, 3, 2], of: 'land' },
+  eggHerb: { fpa: [3, 2, 2] },
+  whiteButter: { fpa: [3, 1, 2] },
+  redButter: { fpa: [3, 2, 2] },
+  mountedJus: { fpa: [1, 2, 0], of: 'land' },
+  thinJus: { fpa: [0, 2, 0], of: 'land' },
+  demiWine: { fpa: [1, 3, 1], of: 'land' },
+  brownVinegar: { fpa: [1, 3, 2], of: 'land' },
+  pepperCream: { fpa: [2, 3, 0], of: 'land' },
+  velouteCream: { fpa: [2, 1, 0] },
+  sourLeafCream: { fpa: [2, 1, 2] },
+  brownButter: { fpa: [2, 2, 2] },
+  shellCoulis: { fpa: [2, 2, 1], of: 'sea' },
+  starchMushroom: { fpa: [1, 2, 0], of: 'land' },
+  wineGlaze: { fpa: [0, 3, 2], of: 'land' },
 } as const satisfies Record<string, SauceTaste>
 export type SauceKind = keyof typeof SAUCES
 export const SAUCE_KINDS = Object.keys(SAUCES) as readonly SauceKind[]
@@ -82,7 +81,7 @@ export interface Pairing {
 const clip = (x: number) => Math.min(3, Math.max(0, x))
 const has = (list: readonly string[], of: string) => list.includes(of)
 
-/** How well a sauce suits; undefined where it would drown the dish, or a sauce of the sea would go on a land animal. @param isRich - the guest or the menu wants it light */
+/** How well a sauce suits; undefined where it would drown the dish, or a sauce of the sea would go on a land animal. @param isLight - the guest or the menu wants it light */
 export function pair(
   protein: Protein,
   way: CookingWay,
@@ -94,18 +93,18 @@ export function pair(
   const [F, P, D] = [clip(f1 + f2), clip(p1 + p2), clip(d1 + d2)]
   const { fpa, of }: SauceTaste = SAUCES[sauce]
   const [f, p, a] = fpa
-  const isLand = has(LAND, protein)
+  const isLand = LAND.includes(protein)
   if (p - P >= 2 || (of === 'sea' && isLand)) return undefined
-  const isJus = sauce === 'mounted_jus' || sauce === 'thin_jus'
-  const hasFond = has(['demi_wine', 'pepper_cream', 'wine_glaze'], sauce)
+  const isJus = sauce === 'mountedJus' || sauce === 'thinJus'
+  const hasFond = has(['demiWine', 'pepperCream', 'wineGlaze'], sauce)
   const all: readonly (readonly [PairingReason, number])[] = [
     [p === P ? 'asStrongAs' : 'otherStrength', -1.5 * Math.abs(p - P)],
     ['tooRich', -Math.max(0, f + F - 3) - (isLight ? 0.75 * f : 0)],
     ['cutsFat', 0.5 * Math.min(a, Math.max(F, f))],
     ['moistens', 0.75 * Math.min(D, f)],
     ['ownJuice', isJus && isLand && has(['roasted', 'braised'], way) ? 2 : 0],
-    ['ownFond', hasFond && isLand && has(['pan', 'pan_butter', 'grilled'], way) ? 1 : 0],
-    ['landOnSea', of === 'land' && has(SEA, protein) ? -2 : 0],
+    ['ownFond', hasFond && isLand && has(['pan', 'panButter', 'grilled'], way) ? 1 : 0],
+    ['landOnSea', of === 'land' && SEA.includes(protein) ? -2 : 0],
   ]
   return {
     sauce,

@@ -47,53 +47,53 @@ describe('which sauce suits (kitchen.md §10)', () => {
   it.each([
     [
       'K-M1',
-      ['white_fish', 'poached'],
+      ['whiteFish', 'poached'],
       [
         ['egg', 7],
-        ['sour_leaf_cream', 7],
-        ['white_butter', 7],
+        ['sourLeafCream', 7],
+        ['whiteButter', 7],
       ],
     ],
     [
       'K-M2',
-      ['beef_marbled', 'grilled'],
+      ['beefMarbled', 'grilled'],
       [
-        ['demi_wine', 8.25],
-        ['wine_glaze', 8],
-        ['brown_vinegar', 7.75],
+        ['demiWine', 8.25],
+        ['wineGlaze', 8],
+        ['brownVinegar', 7.75],
       ],
     ],
     [
       'K-M3',
-      ['poultry_breast', 'roasted'],
+      ['poultryBreast', 'roasted'],
       [
-        ['mounted_jus', 8.75],
-        ['brown_butter', 8.5],
-        ['egg_herb', 8.5],
+        ['mountedJus', 8.75],
+        ['brownButter', 8.5],
+        ['eggHerb', 8.5],
       ],
     ],
     [
       'K-M3 light',
-      ['poultry_breast', 'roasted', true],
+      ['poultryBreast', 'roasted', true],
       [
-        ['mounted_jus', 8],
-        ['thin_jus', 8],
-        ['brown_butter', 7],
+        ['mountedJus', 8],
+        ['thinJus', 8],
+        ['brownButter', 7],
       ],
     ],
   ] as const)('%s', (_, of, wanted) =>
     expect(best(...(of as unknown as Parameters<typeof pairings>))).toEqual(wanted),
   )
   it('K-M4: what suits less, and what never goes', () => {
-    expect(pair('oily_fish', 'pan', 'brown_butter')!.score).toBe(6)
-    expect(pair('oily_fish', 'pan', 'demi_wine')!.score).toBe(3)
-    expect(pair('beef_lean', 'grilled', 'shell_coulis')).toBeUndefined()
-    expect(pair('white_fish', 'poached', 'demi_wine')).toBeUndefined()
+    expect(pair('oilyFish', 'pan', 'brownButter')!.score).toBe(6)
+    expect(pair('oilyFish', 'pan', 'demiWine')!.score).toBe(3)
+    expect(pair('beefLean', 'grilled', 'shellCoulis')).toBeUndefined()
+    expect(pair('whiteFish', 'poached', 'demiWine')).toBeUndefined()
   })
   it('says why: the reasons are its score', () => {
     for (const { score, reasons } of pairings('duck', 'roasted'))
       expect(6 + reasons.reduce((sum, r) => sum + r.points, 0)).toBeCloseTo(score, 9)
-    expect(pair('duck', 'roasted', 'thin_jus')!.reasons.map((r) => r.why)).toContain('ownJuice')
+    expect(pair('duck', 'roasted', 'thinJus')!.reasons.map((r) => r.why)).toContain('ownJuice')
   })
   it('K-M5: seasons, north and south', () => {
     expect([isInSeason('tomato', 2), isInSeason('tomato', 2, true)]).toEqual([false, true])

@@ -5,12 +5,11 @@ import type { VesselRole } from '../pan/contents'
 import { holdLimits } from '../safety/codes'
 import type { InForceTask, PlacedTask, ScheduleInstance, ScheduleTask, TaskMode } from '../schedule/instance'
 import { techniqueOf } from '../techniques/registry'
+import { HOT_WAITS_S } from '../techniques/technique'
 
 const MINUTE_S = 60
 /** Washed and dried, by the sink of a small kitchen [A]. */
 const WASH_S = 120
-/** How long a step's outcome may wait for the next: a whipped yolk hardly at all, a finished emulsion until it is put by, what was mounted while it is warm, anything else as long as it stays hot [A]. */
-const WAITS_S = { yolk: 60, emulsion: 300, mounted: 600, hot: 1800 } as const
 /** A sauce breaks in one of twenty when its margin is over. */
 const BROKEN_AT_MARGIN = 0.05
 
@@ -23,7 +22,7 @@ export interface EveningBatch {
   /** Vessels that would do, by role, the best first. */
   readonly panIds: Readonly<Partial<Record<VesselRole, readonly string[]>>>
   readonly pickUps: readonly { readonly id: string; readonly portions: number }[]
-  /** How long it may stand before it breaks, min. */
+  /** How old it may be before it breaks, min; none where its clock ends first. */
   readonly marginMin?: number | undefined
   /** Steps under way or done, by id: where they stand, and when they began and will end. */
   readonly begun?: readonly Begun[] | undefined
@@ -66,11 +65,8 @@ function bandS({ low, value, high }: MinutesBand) {
 
 /** How long what a step made may wait for what follows, s; none where it keeps. */
 function mayWaitS(step: FormulaStep): number | undefined {
-  if (step.aheadKeepsH !== undefined) return step.aheadKeepsH * 3600
-  const { id } = techniqueOf(step)
-  if (id === 'eggEmulsion') return step.technique === 'whisk' ? WAITS_S.yolk : WAITS_S.emulsion
-  if (id === 'mount' || id === 'brown') return WAITS_S.mounted
-  return techniqueOf(step).vessel === 'tray' || step.technique === 'strain' ? undefined : WAITS_S.hot
+  const waitsS = step.aheadKeepsH === undefined ? techniqueOf(step).waitsS?.(step) : step.aheadKeepsH * 3600
+  return waitsS === Infinity ? undefined : (waitsS ?? HOT_WAITS_S)
 }
 
 /** Ways of a step: on each ring that its plans know with its own minutes; alike ones together. */
@@ -118,7 +114,6 @@ function tasksOf(batch: EveningBatch, catalog: KitchenCatalog): ScheduleTask[] {
   const wells = catalog.wells.map((w) => w.id)
   const roleOf = new Map(plan.steps.map((s) => [s.stepId, s.vessel]))
   return plan.steps.map((step, i): ScheduleTask => {
-    const of = batch.formula.steps.find((s) => s.id === step.stepId)!
     const isLast = i === plan.steps.length - 1
     const before = step.after.map((stepId) => {
       const maxLagS = mayWaitS(batch.formula.steps.find((s) => s.id === stepId)!)
@@ -134,7 +129,6 @@ function tasksOf(batch: EveningBatch, catalog: KitchenCatalog): ScheduleTask[] {
       ...(batch.panIds[step.vessel]?.length ? { fill: fillId(batch.id, step.vessel) } : {}),
       ...(emptied.length ? { empties: emptied.map((role) => fillId(batch.id, role)) } : {}),
       ...(before.length ? { before } : {}),
-      ...(of.attention === 'none' && of.aheadKeepsH !== undefined ? { interruptible: true } : {}),
       ...(isLast && batch.pickUps.length ? { serves: servesOf(batch, catalog) } : {}),
     }
   })

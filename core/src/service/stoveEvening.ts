@@ -6,6 +6,7 @@ import type { Begun, EveningAsked, EveningBatch } from './eveningInstance'
 
 const GOES_ON: readonly BatchView['state']['status'][] = ['planned', 'underWay']
 const SECOND_MS = 1000
+const MINUTE_MS = 60 * SECOND_MS
 
 /** A batch as it stands on the stove, with what of it is begun and what is still to be served; undefined where nothing of it is. */
 function batchOf(view: BatchView, nowMs: number): EveningBatch | undefined {
@@ -21,9 +22,16 @@ function batchOf(view: BatchView, nowMs: number): EveningBatch | undefined {
     plans: [{ ringId: ring.id, plan }],
     panIds,
     pickUps: [{ id: state.id, portions }],
-    marginMin: hold?.held?.margin.min,
+    marginMin: marginMinOf(view),
     begun: plan.steps.flatMap((step) => begunOf(view, step, nowMs) ?? []),
   }
+}
+
+/** A held sauce breaks at an age counted from when it was put by. */
+function marginMinOf({ hold, state }: BatchView): number | undefined {
+  const margin = hold?.held?.margin
+  if (!margin || !state.hold || margin.binds === 'clock') return undefined
+  return (margin.atMs - state.hold.startedAtMs) / MINUTE_MS
 }
 
 function begunOf(view: BatchView, step: StepPlan, nowMs: number): Begun | undefined {

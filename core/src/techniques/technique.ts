@@ -93,7 +93,6 @@ export interface BesideOf {
   readonly state: BatchState
   readonly formula: Formula
   readonly ring: Ring
-  readonly pan: Pan
   readonly altitudeM: number
 }
 /** What goes on beside a batch's step, whichever it stands at: the step that it is for, and what is due. */
@@ -138,6 +137,8 @@ export interface Technique {
   /** Minutes that the Book counts for it before a plan works them out, where the formula says none. */
   usualMin?(step: FormulaStep): number
   attention(step: FormulaStep): Attention
+  /** How long what it made may wait for the next step, s: half an hour where it says none, as what is hot stays hot so long. */
+  waitsS?(step: FormulaStep): number
   /** What is in the vessel when the step ends; its goods are in already. */
   end(contents: Contents, step: FormulaStep, context: EndContext): StepEnd
   /** Butter that goes in at these acts boils dry to clear fat; share of it that stays. */
@@ -151,6 +152,9 @@ export interface Technique {
   /** Ids of the registry's models it works with. */
   readonly models: readonly string[]
 }
+
+/** How long what is hot may wait for its next step, and a butter sauce while it is warm, s [A]. */
+export const [HOT_WAITS_S, WARM_WAITS_S] = [1800, 600]
 
 /** Leaves the vessel as it is. */
 export const leavesAll = (contents: Contents): StepEnd => ({ contents })

@@ -1,4 +1,4 @@
-import { leavesAll, type Technique } from '../technique'
+import { leavesAll, WARM_WAITS_S, type Technique } from '../technique'
 import { brownMinutes, planBrown } from './planBrown'
 import { watchBrown } from './watchBrown'
 
@@ -9,6 +9,7 @@ export const brown: Technique = {
   id: 'brown',
   stands: () => 'ring',
   attention: () => 'constant',
+  waitsS: () => WARM_WAITS_S,
   end: leavesAll,
   driesFat: { brown: BROWN_YIELD },
   plan(context) {

@@ -14,6 +14,7 @@ export const cool: Technique = {
   vessel: 'tray',
   stands: () => 'aside',
   attention: () => 'none',
+  waitsS: () => Infinity,
   end: (contents, step) =>
     step.technique === 'cool' && contents.starchEqG < BOUND_FROM * massG(contents.liquid)
       ? { contents: skimmed(contents, 'chilledLift') }

@@ -47,7 +47,6 @@ describe('its clock beside the other steps', () => {
     },
     formula: of.formula,
     ring: kitchen.rings[0]!,
-    pan: kitchen.pans[0]!,
     altitudeM: 0,
   })
 
@@ -56,6 +55,18 @@ describe('its clock beside the other steps', () => {
     const of = at()
     const begun = { ...of, state: { ...of.state, steps: { [pour.id]: { startedAtMs: T0 } } } } as typeof of
     expect(clarifying(begun, T0)).toBeUndefined()
+  })
+  it.each(
+    kitchen.formulas
+      .filter((f) => f.schools?.some((s) => s.id === 'butter' && s.options.some((o) => o.id === 'clarified')))
+      .map((f) => f.id),
+  )('%s with clarified butter has it, until it is poured off', (id) => {
+    const of = at([], plannedIn(id, { butter: 'clarified' }))
+    const clock = clarifying(of, T0)!
+    expect(clock.wholeG).toBeCloseTo(clock.clearG / 0.75, 6)
+    expect(clock.beginByMs).toBeLessThan(of.state.plan!.pickupAtMs)
+    const told = clarifying(at([['pouredOff', 1]], plannedIn(id, { butter: 'clarified' })), T0)
+    expect(told?.stage).toBe('clear')
   })
   it('to be clear when the pour is to begin, it is put on so much earlier', () => {
     const clock = clarifying(at(), T0)!

@@ -1,11 +1,13 @@
 import { emulsionOf } from '../../batch/batchPlan'
 import { spanOfPlan } from '../../batch/takenTimes'
 import type { FormulaStep } from '../../formula/formula'
-import { onRing, ringPower } from '../../kitchen/ringPower'
+import { ringPower } from '../../kitchen/ringPower'
 import type { Beside, BesideOf } from '../technique'
 import { clarifyPlan, type ClarifyPlan } from './clarify'
 
 const MINUTE_MS = 60_000
+/** A small pan of its own, whichever the sauce stands in. */
+const MELTS_IN = { baseMm: 160 }
 /** Butterfat from which a butter has no milk left to settle, mass fraction: clarified or anhydrous. */
 const CLEAR_FROM = 0.97
 
@@ -24,7 +26,7 @@ export interface Clarifying extends ClarifyPlan {
 
 /** The clock of a batch's clarified butter; none where its butter is whole, or goes in already. `emulsion:§0` */
 export function clarifying(of: BesideOf, nowMs: number): Clarifying | undefined {
-  const { state, formula, ring, pan, altitudeM } = of
+  const { state, formula, ring, altitudeM } = of
   const { plan } = state
   const emulsion = plan && emulsionOf(plan)
   if (!plan || !emulsion || emulsion.butter.fatFrac < CLEAR_FROM) return undefined
@@ -32,7 +34,7 @@ export function clarifying(of: BesideOf, nowMs: number): Clarifying | undefined 
   const at = plan.steps.findIndex((s) => s.stepId === line?.stepId)
   const step = formula.steps.find((s) => s.id === line?.stepId)
   if (!step || state.steps[step.id]?.startedAtMs !== undefined) return undefined
-  const { powerW } = ringPower(ring, 'low', onRing(pan), altitudeM)
+  const { powerW } = ringPower(ring, 'low', MELTS_IN, altitudeM)
   const clear = clarifyPlan(emulsion.butterG, powerW)
   const meltMs = clear.meltMin * MINUTE_MS
   const settleMs = clear.settleMin.value * MINUTE_MS

@@ -6,6 +6,9 @@ import { planEggStep } from './planEmulsion'
 import { watchBowl } from './watchBowl'
 import { leavesAll, type Technique } from '../technique'
 
+/** A whipped yolk falls at once; a finished emulsion keeps until it is put by, s [A]. */
+const [YOLK_WAITS_S, EMULSION_WAITS_S] = [60, 300]
+
 /** The yolks stand over it; a bowl whose butter goes in over the bath, or on and off it, keeps it. */
 const isOverBath = ({ technique, pourOver = 'off' }: FormulaStep) =>
   technique === 'whisk' || pourOver !== 'off'
@@ -19,6 +22,7 @@ export const eggEmulsion: Technique = {
   mostInOneG: (step) => (step.technique === 'whisk' ? LARGEST_BASE_G : undefined),
   usualMin: (step) => (step.technique === 'blend' ? 0 : 5),
   attention: () => 'constant',
+  waitsS: (step) => (step.technique === 'whisk' ? YOLK_WAITS_S : EMULSION_WAITS_S),
   end: (contents, step) =>
     step.technique === 'blend' ? { contents: bindFat(contents) } : leavesAll(contents),
   phaseLimit(step, _milk, tool) {

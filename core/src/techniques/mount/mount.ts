@@ -3,7 +3,7 @@ import { massG } from '../../mixture/composition'
 import { HIGHEST_PHASE_FRAC, phaseFraction } from '../../mixture/phases'
 import { contentsPhases, type Contents } from '../../pan/contents'
 import { bindFat } from '../../pan/sieve'
-import type { Technique } from '../technique'
+import { WARM_WAITS_S, type Technique } from '../technique'
 import { FAT_SETS_C, mountMinutes, planMountPace } from './mountPace'
 
 const CREAM_SHARE = 0.1 // from a tenth of the butter's mass on, cream steadies a mounted sauce
@@ -28,6 +28,7 @@ export const mount: Technique = {
   stands: () => 'ring',
   usualMin: () => 3,
   attention: () => 'constant',
+  waitsS: () => WARM_WAITS_S,
   end: (contents) => ({ contents: bindFat(contents) }),
   phaseLimit: (_step, { butterG, creamG }) =>
     creamG >= CREAM_SHARE * butterG ? HIGHEST_PHASE_FRAC.mountedWithCream : HIGHEST_PHASE_FRAC.mounted,

@@ -1,7 +1,7 @@
 import { skimmed, strained } from '../../pan/sieve'
 import { planPrepared } from './planPrepared'
 import { watchBrowning } from './watchBrowning'
-import { leavesAll, type Attention, type Technique } from '../technique'
+import { HOT_WAITS_S, leavesAll, type Attention, type Technique } from '../technique'
 
 const WANTS: Readonly<Record<string, Attention>> = {
   sweat: 'often',
@@ -17,6 +17,7 @@ export const prepare: Technique = {
   stands: (step) =>
     OFF_THE_HEAT.includes(step.technique) || (step.technique === 'add' && !step.heat) ? 'aside' : 'ring',
   attention: (step) => WANTS[step.technique] ?? 'none',
+  waitsS: (step) => (step.technique === 'strain' ? Infinity : HOT_WAITS_S),
   driesFat: { sweat: 1 },
   isForNext: (step) => step.technique === 'add',
   sieves: (step) => step.technique === 'strain',
