@@ -8,6 +8,9 @@ import { NONE, type Placed, type Problem, type Task } from './problem'
 /** How many times as late a pick-up is thought of, one after the other, until all can be put. */
 const STRETCHED = [1, 1.05, 1.1, 1.2, 1.3, 1.5, 1.75, 2, 2.5, 3, 4, 6, 10] as const
 
+/** Orders that are tried one after another in one build. */
+const MOST_ORDERS = 8
+
 type Modes = How['modesOf']
 const inOrder = ({ modes }: Task, compare: (a: number, b: number) => number): readonly number[] =>
   modes.map((_, i) => i).sort((a, b) => compare(a, b) || a - b)
@@ -136,11 +139,22 @@ export class Builder {
       this.lift(order)
     }
     this.isOneByOne = true
-    const isWhole = this.putAll(order)
+    const isWhole = this.putHardestFirst(order)
     this.isOneByOne = false
     if (isWhole) this.drawForward()
-    else this.lift(order)
     return isWhole
+  }
+  /** One after another; what finds no room comes before the others in the next try. */
+  private putHardestFirst(inTime: readonly number[]): boolean {
+    let order = inTime
+    for (let tries = 0; tries < MOST_ORDERS; tries++) {
+      const hard = order.find((b) => !this.isIn(b) && !this.putChain(b))
+      if (hard === undefined) return true
+      this.lift(order)
+      if (hard === order[0]) return false
+      order = [hard, ...order.filter((b) => b !== hard)]
+    }
+    return false
   }
   private drawForward(): void {
     const byStart = this.blocks.map((_, b) => b).sort((a, b) => this.startS(a) - this.startS(b))
@@ -207,6 +221,8 @@ function dueStartsOf(problem: Problem, asThought: (s: number) => number): number
   for (const i of [...order].reverse()) {
     const task = tasks[i]!
     const ends = [
+      // what must be over by a given hour goes as soon as it may, with all that it waits for
+      ...(task.latestEndS < Infinity ? [-Infinity] : []),
       ...(task.serves?.at.map((a) => asThought(instance.pickUps[a.pickUp]!.atS)) ?? []),
       ...task.after.map((l) => starts[l.task]! - l.minS),
     ]

@@ -1,8 +1,7 @@
 import type { Conflict, ScheduleInstance, SmallestChange } from './instance'
 import { LIST_OF, readProblem, type Kind } from './problem'
-import { startSearch } from './search'
+import { MOST_BUILDS, startSearch } from './search'
 
-const TRIES = 4
 const MOST_FOR_PAIRS = 60
 const MOST_FOR_TRIPLES = 16
 const LONGEST_LATER_MIN = 240
@@ -14,7 +13,7 @@ const MOST_WORK = 20_000
 /** Whether a plan is found that passes no clock. */
 function isPossible(instance: ScheduleInstance): boolean {
   const search = startSearch(readProblem(instance), 1)
-  for (let i = 0; i < TRIES; i++) {
+  for (let i = 0; i < MOST_BUILDS; i++) {
     search.step()
     if (search.best?.objective[0] === 0) return true
   }
@@ -50,15 +49,17 @@ function smallestClash(instance: ScheduleInstance): string[] {
         for (const c of ids.slice(i + j + 2)) if (clash([a, b, c])) return [a, b, c]
   return filtered(ids, clash)
 }
-/** Leaves out whatever is not needed for the clash, halves first. */
+/** Leaves out whatever is not needed for the clash, halves first, one by one until none can be spared. */
 function filtered(ids: readonly string[], clash: (list: readonly string[]) => boolean): string[] {
   let left = [...ids]
-  for (let size = Math.max(1, left.length >> 1); size >= 1; size = size > 1 ? size >> 1 : 0) {
+  for (let size = Math.max(1, left.length >> 1), before = 0; size > 1 || left.length !== before;) {
+    before = left.length
     for (let i = 0; i < left.length;) {
       const without = [...left.slice(0, i), ...left.slice(i + size)]
       if (without.length && clash(without)) left = without
       else i += size
     }
+    size = Math.max(1, size >> 1)
   }
   return left
 }

@@ -141,6 +141,7 @@ export function readProblem(instance: ScheduleInstance): Problem {
     return fillIds.get(id)!
   }
   const after: Link[][] = instance.tasks.map(() => [])
+  const sought = soughtOf(instance)
   const tasks = instance.tasks.map((t, i): Task => {
     if (t.modes.length === 0) throw bad('noMode', 'modes', t.id)
     const before = (t.before ?? []).map((lag) => ({
@@ -162,7 +163,8 @@ export function readProblem(instance: ScheduleInstance): Problem {
         from: Object.fromEntries(
           KINDS.flatMap((kind) => {
             const list = m[kind]
-            return list ? [[kind, list.map((id) => of(index[kind], id, LIST_OF[kind]))]] : []
+            const places = list?.map((id) => of(index[kind], id, LIST_OF[kind]))
+            return places ? [[kind, places.sort(bySought(sought[kind]))]] : []
           }),
         ),
         breakRisk: m.breakRisk ?? 0,
@@ -190,7 +192,7 @@ export function readProblem(instance: ScheduleInstance): Problem {
     instance,
     nowS: instance.nowS ?? 0,
     tasks,
-    fills: [...fillIds.values()].map((fill) => readFill(fill, tasks, instance.vessels.length)),
+    fills: [...fillIds.values()].map((fill) => readFill(fill, tasks, sought.vessel)),
     servers: instance.pickUps.map((_, p) =>
       tasks.filter((t) => t.serves?.at.some((a) => a.pickUp === p)).map((t) => t.index),
     ),
@@ -212,13 +214,30 @@ function ids(list: readonly { readonly id: string }[], field: string): Map<strin
   return map
 }
 
-function readFill(fill: number, tasks: readonly Task[], vessels: number): Fill {
+/** How much each place is sought: what may stand in many takes a share of each. */
+function soughtOf(instance: ScheduleInstance): Record<Kind, number[]> {
+  const sought = (kind: Kind) =>
+    instance[LIST_OF[kind]].map(({ id }) =>
+      instance.tasks.reduce(
+        (sum, { modes }) =>
+          sum +
+          modes.reduce((part, m) => part + (m[kind]?.includes(id) ? 1 / m[kind].length : 0), 0) /
+            modes.length,
+        0,
+      ),
+    )
+  return { ring: sought('ring'), vessel: sought('vessel'), well: sought('well'), kit: sought('kit') }
+}
+/** What is sought least is taken first, so that what only others can use is left for them. */
+const bySought = (sought: readonly number[]) => (a: number, b: number) => sought[a]! - sought[b]! || a - b
+
+function readFill(fill: number, tasks: readonly Task[], sought: readonly number[]): Fill {
   const own = tasks.filter((t) => t.fill === fill)
   const lists = own.flatMap((t) => (t.modes.every((m) => m.from.vessel) ? [union(t)] : []))
   return {
     tasks: own.map((t) => t.index),
     keepers: tasks.filter((t) => t.empties.includes(fill)).map((t) => t.index),
-    vessels: Array.from({ length: vessels }, (_, v) => v).filter((v) => lists.every((l) => l.has(v))),
+    vessels: [...sought.keys()].filter((v) => lists.every((l) => l.has(v))).sort(bySought(sought)),
   }
 }
 const union = (t: Task): Set<number> => new Set(t.modes.flatMap((m) => m.from.vessel ?? []))

@@ -6,7 +6,7 @@ import { latenessS } from './objective'
 import { Plan } from './plan'
 import { readPlaced, readProblem, sayPlaced, type Placed, type Problem } from './problem'
 import { retime } from './retime'
-import { startSearch, type Found } from './search'
+import { MOST_BUILDS, startSearch, type Found } from './search'
 import { startSequence } from './sequence'
 
 /** How long, and from where, a schedule is looked for. */
@@ -29,9 +29,6 @@ export interface ScheduleSearch {
   /** The best so far as an answer; what clashes, where none was found. */
   readonly answer: () => ScheduleAnswer
 }
-
-/** Tries to build a first plan before it is given up. */
-const MOST_BUILDS = 12
 
 /** Begins to look for the best plan of a service (SERVICE.md 2). @throws DomainError unknownId | duplicateId | cycle | noMode */
 export function startSchedule(

@@ -24,6 +24,9 @@ export interface Search {
 export const evaluate = (plan: Plan): Objective =>
   objectiveOf(plan, retime(plan, 'highS').clocksPassed() + retime(plan, 'slowS').clocksPassed())
 
+/** Tries to build a first plan before it is given up. */
+export const MOST_BUILDS = 4
+
 /** Blocks taken out at a time, at the least and at the most more. */
 const [LEAST_OUT, MORE_OUT] = [2, 6]
 /** How often the blocks that are taken out are any, or near in time; else near in what they are wanted for. */
