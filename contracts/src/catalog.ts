@@ -35,6 +35,7 @@ import {
   type Whisk,
 } from '@liquamen/core'
 import { z } from 'zod'
+import { dishSchema } from './dish'
 import { houseMeasuresSchema } from './houseMeasures'
 import { finite, inRange, instantMs, keysOf, slug, text, uuid } from './primitives'
 
@@ -350,4 +351,5 @@ export const catalogSchema = z.strictObject({
     .optional(),
   ingredients: z.array(ingredientSchema).max(5000),
   formulas: z.array(formulaSchema).max(1000),
+  dishes: z.array(dishSchema).max(500).optional(),
 })

@@ -26,6 +26,7 @@ const golden = [
   'facts.v3.simmer.json',
   'facts.v3.finish.json',
   'facts.v3.breaking.json',
+  'facts.v4.service.json',
 ].flatMap(
   (file) =>
     JSON.parse(readFileSync(new URL(`./golden/${file}`, import.meta.url), 'utf8')) as {

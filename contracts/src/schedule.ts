@@ -66,6 +66,9 @@ const placed = {
     .optional(),
 }
 
+/** A task where it stands. */
+export const placedTaskSchema = z.strictObject(placed)
+
 /** What is asked of a schedule: whole seconds from the service's own zero. */
 export const scheduleInstanceSchema: z.ZodType<ScheduleInstance> = z.strictObject({
   id,
@@ -104,7 +107,7 @@ export const scheduleAnswerSchema: z.ZodType<ScheduleAnswer> = z.discriminatedUn
       high: z.strictObject({ latenessS: number }),
       slow: z.strictObject({ latenessS: number }),
     }),
-    tasks: z.array(z.strictObject(placed)),
+    tasks: z.array(placedTaskSchema),
     binding: z.record(z.string(), z.enum(BINDINGS)),
   }),
   z.strictObject({
@@ -122,7 +125,7 @@ export const scheduleRequestSchema = z.strictObject({
   steps: z.number().int().min(1).max(100_000).optional(),
   seed: z.number().int().min(0).max(0xffffffff).default(1),
   /** The tasks of an answer to begin with: what still may stays where it was. */
-  from: z.array(z.strictObject(placed)).max(MOST).optional(),
+  from: z.array(placedTaskSchema).max(MOST).optional(),
 })
 export type ScheduleRequest = z.infer<typeof scheduleRequestSchema>
 

@@ -275,6 +275,7 @@ export {
   IN_ANY_STREAM,
   KINDS,
   type KitchenKind,
+  type ServiceKind,
   type LotKind,
   type OrderKind,
   type Payloads,
@@ -325,6 +326,29 @@ export {
 } from './batch/deadline'
 export { foldBatch } from './batch/foldBatch'
 export { growingStream, type GrowingStream, type StreamState } from './batch/growingStream'
+export { foldService, type OfferedDish, type ServiceState } from './service/foldService'
+export {
+  COVERS_BASES,
+  PLAN_CAUSES,
+  type CoversBasis,
+  type PlanCause,
+  type PlannedSitting,
+} from './facts/kinds/service'
+export { EGG_WISHES, type EggWish } from './companions/poachedEgg'
+export { REST_LOSS, SEAR } from './companions/resting'
+export { COOKING_WAYS, PROTEINS, type CookingWay, type Protein } from './plate/pairing'
+export {
+  COMPANION_KINDS,
+  EGG_WAYS,
+  PLACEMENTS,
+  PORTION_ML,
+  type Companion,
+  type CompanionKind,
+  type Dish,
+  type DishPart,
+  type EggWay,
+  type Placement,
+} from './plate/dish'
 export { foldOrder, type OrderState } from './batch/foldOrder'
 export {
   type BrowningLive,

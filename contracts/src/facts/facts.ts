@@ -5,12 +5,14 @@ import { BATCH_SCHEMAS } from './batch'
 import { KITCHEN_SCHEMAS } from './kitchen'
 import { LOT_SCHEMAS } from './lot'
 import { ORDER_SCHEMAS } from './order'
+import { SERVICE_SCHEMAS } from './service'
 
 /** The schema of every kind's newest payload, checked against the core's types. */
 export const PAYLOAD_SCHEMAS: { readonly [K in FactKind]: z.ZodType<Payloads[K]> } = {
   ...BATCH_SCHEMAS,
   ...ORDER_SCHEMAS,
   ...LOT_SCHEMAS,
+  ...SERVICE_SCHEMAS,
   ...KITCHEN_SCHEMAS,
   'fact.corrected': z
     .strictObject({

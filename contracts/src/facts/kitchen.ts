@@ -1,6 +1,7 @@
 import { LIMITS, type KitchenKind, type Payloads } from '@liquamen/core'
 import { z } from 'zod'
 import { crewSchema, panSchema, ringSchema, rulesSchema, settingsSchema, wellSchema } from '../catalog'
+import { dishSchema } from '../dish'
 import { finite, inRange, slug, text, uuid } from '../primitives'
 import { version } from './plan'
 
@@ -55,6 +56,8 @@ export const KITCHEN_SCHEMAS: { readonly [K in KitchenKind]: z.ZodType<Payloads[
     emptyReadsG: finite.min(-1000).max(1000),
     factor: finite.min(0.5).max(2),
   }),
+  'dish.set': z.strictObject({ dish: dishSchema }),
+  'dish.removed': z.strictObject({ dishId: slug }),
   'crew.set': z.strictObject({ member: crewSchema }),
   'crew.removed': z.strictObject({ crewId: slug }),
 }

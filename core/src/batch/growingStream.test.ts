@@ -4,6 +4,7 @@ import { demoFacts } from '../demoKitchen.test-helper'
 import { byStream } from '../facts/byStream'
 import { mergeFacts, type Fact } from '../facts/fact'
 import { foldLot } from '../larder/foldLot'
+import { foldService } from '../service/foldService'
 import { foldBatch } from './foldBatch'
 import { foldOrder } from './foldOrder'
 import { growingStream } from './growingStream'
@@ -13,7 +14,7 @@ const whole = (id: string, facts: readonly Fact[]) => {
   const sorted = mergeFacts([], facts)
   const of = sorted[0]!.streamKind
   if (of === 'kitchen') return { of, state: { id, facts: sorted } }
-  const fold = { batch: foldBatch, order: foldOrder, lot: foldLot }[of]
+  const fold = { batch: foldBatch, order: foldOrder, lot: foldLot, service: foldService }[of]
   return { of, state: fold(id, sorted) }
 }
 /** Facts of a stream with some taken back, corrected and late, beside what the demo has. */

@@ -2,6 +2,7 @@ import { compareFacts, type Fact } from '../facts/fact'
 import { foldLot, type LotState } from '../larder/foldLot'
 import type { BatchState } from './batchState'
 import { openFold, replaceFact, stateOf, takeNext, type BatchFold } from './foldBatch'
+import { foldService, type ServiceState } from '../service/foldService'
 import { foldOrder, type OrderState } from './foldOrder'
 
 /** What a stream has come to, by its kind. */
@@ -9,6 +10,7 @@ export type StreamState =
   | { readonly of: 'batch'; readonly state: BatchState }
   | { readonly of: 'order'; readonly state: OrderState }
   | { readonly of: 'lot'; readonly state: LotState }
+  | { readonly of: 'service'; readonly state: ServiceState }
   /** What it comes to is told by `foldKitchen`, which needs to know what the kitchen was. */
   | { readonly of: 'kitchen'; readonly state: { readonly id: string; readonly facts: readonly Fact[] } }
 
@@ -86,6 +88,7 @@ export function growingStream(id: string): GrowingStream {
       if (kind === undefined) return undefined
       if (kind === 'order') return { of: kind, state: foldOrder(id, facts) }
       if (kind === 'lot') return { of: kind, state: foldLot(id, facts) }
+      if (kind === 'service') return { of: kind, state: foldService(id, facts) }
       if (kind === 'kitchen') return { of: kind, state: { id, facts: [...facts] } }
       fold ??= openFold(id, facts)
       return { of: kind, state: stateOf(fold) }

@@ -6,6 +6,7 @@ import {
   type LotKind,
   type OrderKind,
   type Payloads,
+  type ServiceKind,
   type StreamKind,
 } from './kinds/kinds'
 
@@ -93,6 +94,7 @@ interface KindsOf {
   readonly batch: BatchKind
   readonly order: OrderKind
   readonly lot: LotKind
+  readonly service: ServiceKind
   readonly kitchen: KitchenKind
 }
 /** Whether a fact is of a kind that belongs to this stream; what may stand in any (corrections, takings-back) is none. */

@@ -65,6 +65,10 @@ function apply(kitchen: KitchenCatalog, fact: FactOf<KitchenKind>): KitchenCatal
         scales: [...(kitchen.scales ?? []).filter((s) => s.name !== name), { name, factor, atMs: fact.atMs }],
       }
     }
+    case 'dish.set':
+      return { ...kitchen, dishes: withItem(kitchen.dishes ?? [], fact.payload.dish) }
+    case 'dish.removed':
+      return { ...kitchen, dishes: without(kitchen.dishes ?? [], fact.payload.dishId) }
     case 'crew.set':
       return { ...kitchen, crew: withItem(kitchen.crew, fact.payload.member) }
     case 'crew.removed':

@@ -1,6 +1,7 @@
 import type { BowlMaterial } from '../techniques/eggEmulsion/yolkBath'
 import type { HeaterKind } from '../heat/heater'
 import type { HouseMeasures } from '../quantity/weigh'
+import type { Dish } from '../plate/dish'
 import { DEFAULT_HOUSE_RULES, type HouseRules } from '../safety/codes'
 import type { VesselProfile } from '../vessel/profile'
 
@@ -146,6 +147,8 @@ export interface KitchenCatalog {
   readonly crew: readonly CrewMember[]
   readonly probes?: readonly ProbeCheckKept[] | undefined
   readonly scales?: readonly ScaleCheckKept[] | undefined
+  /** Dishes of the house. */
+  readonly dishes?: readonly Dish[] | undefined
   readonly ingredients: readonly import('../ingredients/ingredient').Ingredient[]
   readonly formulas: readonly import('../formula/formula').Formula[]
 }

@@ -124,6 +124,20 @@ export const lots = pgTable(
   (t) => [primaryKey({ columns: [t.kitchenId, t.id] })],
 )
 
+/** Read model: services, so that those that are open or were lately are found without their facts. */
+export const services = pgTable(
+  'services',
+  {
+    kitchenId: uuid('kitchen_id')
+      .notNull()
+      .references(() => kitchens.id),
+    id: uuid('id').notNull(),
+    status: text('status').notNull(),
+    lastAt: instant('last_at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.kitchenId, t.id] })],
+)
+
 /** What a guest said: kept apart from the facts so that it can be erased. */
 export const guestDetails = pgTable(
   'guest_details',

@@ -1,7 +1,7 @@
 import type { Fact } from '@liquamen/core'
 import { and, eq, gte, inArray, or, sql } from 'drizzle-orm'
 import { prepared, sent, type Head, type Tx } from '../db/database'
-import { batches, events, lots, orders } from '../db/schema'
+import { batches, events, lots, orders, services } from '../db/schema'
 import type { StoredFact } from './chain'
 import { valuesOf, writesLines, type Lines } from './lines.repo'
 
@@ -42,7 +42,7 @@ const COLUMNS: readonly (readonly [column: string, type: string, of: (fact: Stor
   ['chain', 'text', (f) => f.chain],
 ]
 const names = COLUMNS.map(([column]) => column)
-const FIRST_LIST = 8 // $1 to $7 are the head, the lines and the news
+const FIRST_LIST = 9 // $1 to $8 are the head, the lines and the news
 const ADDS_FACTS = `insert into events (kitchen_id, ${names.join(', ')})
   select $1::uuid, ${names.map((name) => (/at$/.test(name) ? `to_timestamp(${name} / 1000)` : name)).join(', ')}
   from unnest(${COLUMNS.map(([, type], i) => `$${FIRST_LIST + i}::${type}[]`).join(', ')}) as f (${names.join(', ')})`
@@ -73,8 +73,8 @@ const append = sent(
   'append_facts',
   `with added as (${ADDS_FACTS}),
    moved as (update kitchens set last_seq = $2, chain_head = $3 where id = $1),
-   ${writesLines('$4', '$5', '$6')}
-   select pg_notify('liquamen', $7)`,
+   ${writesLines('$4', '$5', '$6', '$7')}
+   select pg_notify('liquamen', $8)`,
 )
 /**
  * Appends facts with the lines they make in the read models, moves the kitchen's head and tells every server process, in one statement that goes on
@@ -97,7 +97,7 @@ const afterSeq = prepared<FactRow>('read_after', `${FACT} where ${HERE} and seq 
 export const readAfter = async (tx: Tx, seq: number, limit: number): Promise<StoredFact[]> =>
   factsOf(await afterSeq(tx, seq, limit))
 
-/** Facts of every batch and order that is open or was touched since a moment: what a browser needs to stand beside the stove; of the kitchen's own, those since that moment. */
+/** Facts of every batch, order and service that is open or was touched since a moment: what a browser needs to stand beside the stove; of the kitchen's own, those since that moment. */
 export async function readCurrent(tx: Tx, sinceMs: number): Promise<StoredFact[]> {
   const since = new Date(sinceMs)
   const current = await tx
@@ -109,11 +109,15 @@ export async function readCurrent(tx: Tx, sinceMs: number): Promise<StoredFact[]
     .from(orders)
     .where(or(gte(orders.pickupAt, since), and(eq(orders.status, 'open'), sql`${orders.pickupAt} is null`)))
   const held = await tx.select({ id: lots.id }).from(lots).where(eq(lots.status, 'held'))
+  const evenings = await tx
+    .select({ id: services.id })
+    .from(services)
+    .where(or(eq(services.status, 'open'), gte(services.lastAt, since)))
   const ofKitchen = (await readKitchenFacts(tx)).filter((fact) => fact.atMs >= sinceMs)
   return [
     ...(await readStreams(
       tx,
-      [...current, ...open, ...held].map((row) => row.id),
+      [...current, ...open, ...held, ...evenings].map((row) => row.id),
     )),
     ...ofKitchen,
   ]

@@ -37,12 +37,13 @@ const instant = (ms: number) => new Date(ms).toISOString()
 
 /** What the read models say of streams. */
 export function linesOf(kitchenId: string, streams: Iterable<GrowingStream>): Lines {
-  const lines: Lines = { batches: [], orders: [], lots: [] }
+  const lines: Lines = { batches: [], orders: [], lots: [], services: [] }
   for (const stream of streams) {
     const now = stream.state()
     if (!now || now.of === 'kitchen') continue // the catalogue folds it when it is read
     const key = { kitchen_id: kitchenId, id: now.state.id, status: now.state.status }
     if (now.of === 'lot') lines.lots.push(key)
+    else if (now.of === 'service') lines.services.push({ ...key, last_at: instant(now.state.lastAtMs) })
     else if (now.of === 'order')
       lines.orders.push({ ...key, pickup_at: now.state.taken ? instant(now.state.taken.pickupAtMs) : null })
     else {
@@ -59,13 +60,14 @@ export function linesOf(kitchenId: string, streams: Iterable<GrowingStream>): Li
   return lines
 }
 
-const writeLines = prepared('write_lines', `with ${writesLines('$1', '$2', '$3')} select 1`)
+const writeLines = prepared('write_lines', `with ${writesLines('$1', '$2', '$3', '$4')} select 1`)
 
 /** Throws the read models of a kitchen away and folds them from the log. */
 export async function rebuildReadModels(tx: Tx, kitchenId: string): Promise<number> {
   await tx.execute(sql`delete from batches`)
   await tx.execute(sql`delete from orders`)
   await tx.execute(sql`delete from lots`)
+  await tx.execute(sql`delete from services`)
   const ids: string[] = []
   for (const kind of STREAM_KINDS) ids.push(...(await listStreams(tx, kind)))
   const streams = [...byStream(await readStreams(tx, ids))].map(([id, facts]) => {

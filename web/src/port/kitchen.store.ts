@@ -39,7 +39,7 @@ export const useLiveKitchen = defineStore('kitchen', () => {
     crewId.value = id
     localStorage.setItem('liquamen.crew', id)
   }
-  const { batches, orders, lots, factsOf } = mirror
+  const { batches, orders, lots, services, factsOf } = mirror
   return {
     phase,
     session,
@@ -49,6 +49,7 @@ export const useLiveKitchen = defineStore('kitchen', () => {
     batches,
     orders,
     lots,
+    services,
     factsOf,
     details,
     tray,

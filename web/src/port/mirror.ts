@@ -7,6 +7,7 @@ import {
   type GrowingStream,
   type LotState,
   type OrderState,
+  type ServiceState,
 } from '@liquamen/core'
 import { shallowReactive, shallowRef } from 'vue'
 import type { Refused } from './localStore'
@@ -17,14 +18,16 @@ export function createMirror() {
   const batches = shallowReactive(new Map<string, BatchState>())
   const orders = shallowReactive(new Map<string, OrderState>())
   const lots = shallowReactive(new Map<string, LotState>())
+  const services = shallowReactive(new Map<string, ServiceState>())
 
   const ofKitchen = shallowRef<readonly Fact[]>([])
 
   function show(streamId: string): void {
     const now = streams.get(streamId)?.state()
-    if (!now) [batches, orders, lots].forEach((states) => states.delete(streamId))
+    if (!now) [batches, orders, lots, services].forEach((states) => states.delete(streamId))
     else if (now.of === 'kitchen') ofKitchen.value = now.state.facts
     else if (now.of === 'order') orders.set(streamId, now.state)
+    else if (now.of === 'service') services.set(streamId, now.state)
     else if (now.of === 'lot') lots.set(streamId, now.state)
     else batches.set(streamId, now.state)
   }
@@ -63,6 +66,7 @@ export function createMirror() {
     batches.clear()
     orders.clear()
     lots.clear()
+    services.clear()
     ofKitchen.value = []
   }
   return {
@@ -71,6 +75,7 @@ export function createMirror() {
     batches,
     orders,
     lots,
+    services,
     merge,
     forget,
     keepOnly,

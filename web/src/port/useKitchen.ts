@@ -14,6 +14,7 @@ export type KitchenPort = Pick<
   | 'batches'
   | 'orders'
   | 'lots'
+  | 'services'
   | 'details'
   | 'crewId'
   | 'nowMs'

@@ -3,8 +3,9 @@ import { kind, type KindRule, type PayloadOf } from './kind'
 import { KITCHEN_KINDS } from './kitchen'
 import { LOT_KINDS } from './lot'
 import { ORDER_KINDS } from './order'
+import { SERVICE_KINDS } from './service'
 
-export const STREAM_KINDS = ['batch', 'order', 'lot', 'kitchen'] as const
+export const STREAM_KINDS = ['batch', 'order', 'lot', 'service', 'kitchen'] as const
 export type StreamKind = (typeof STREAM_KINDS)[number]
 
 /**
@@ -23,14 +24,23 @@ export const KINDS_OF = {
   batch: BATCH_KINDS,
   order: ORDER_KINDS,
   lot: LOT_KINDS,
+  service: SERVICE_KINDS,
   kitchen: KITCHEN_KINDS,
 } as const
-const ALL = { ...BATCH_KINDS, ...ORDER_KINDS, ...LOT_KINDS, ...KITCHEN_KINDS, ...ANY_KINDS } as const
+const ALL = {
+  ...BATCH_KINDS,
+  ...ORDER_KINDS,
+  ...LOT_KINDS,
+  ...SERVICE_KINDS,
+  ...KITCHEN_KINDS,
+  ...ANY_KINDS,
+} as const
 
 export type FactKind = keyof typeof ALL
 export type BatchKind = keyof typeof BATCH_KINDS
 export type OrderKind = keyof typeof ORDER_KINDS
 export type LotKind = keyof typeof LOT_KINDS
+export type ServiceKind = keyof typeof SERVICE_KINDS
 export type KitchenKind = keyof typeof KITCHEN_KINDS
 /** Payload of every kind of fact, in its newest version. */
 export type Payloads = { readonly [K in FactKind]: PayloadOf<(typeof ALL)[K]> }

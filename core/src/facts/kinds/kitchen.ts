@@ -1,3 +1,4 @@
+import type { Dish } from '../../plate/dish'
 import type { CrewMember, KitchenSettings, Pan, Ring, Well } from '../../kitchen/kitchen'
 import type { HouseRules } from '../../safety/codes'
 import { kind } from './kind'
@@ -51,6 +52,9 @@ export const KITCHEN_KINDS = {
     readonly emptyReadsG: number
     readonly factor: number
   }>(),
+  /** A dish of the house, for any evening. */
+  'dish.set': kind<{ readonly dish: Dish }>(),
+  'dish.removed': kind<{ readonly dishId: string }>(),
   'crew.set': kind<{ readonly member: CrewMember }>(),
   'crew.removed': kind<{ readonly crewId: string }>(),
 } as const

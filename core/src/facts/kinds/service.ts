@@ -1,0 +1,55 @@
+import type { Dish } from '../../plate/dish'
+import type { PlacedTask } from '../../schedule/instance'
+import { kind } from './kind'
+
+/** Whether guests are booked, or only guessed at. */
+export const COVERS_BASES = ['booked', 'guessed'] as const
+export type CoversBasis = (typeof COVERS_BASES)[number]
+
+/** Guests who sit down about a time. */
+export interface PlannedSitting {
+  readonly sittingId: string
+  readonly name: string
+  readonly startsAtMs: number
+  readonly covers: number
+  readonly basis: CoversBasis
+  /** How far apart they come, min (a standard deviation). */
+  readonly spreadMin: number
+}
+
+/** Why the evening was planned anew. */
+export const PLAN_CAUSES = [
+  'first',
+  'brief',
+  'order',
+  'moved',
+  'late',
+  'broken',
+  'ring',
+  'line',
+  'dragged',
+] as const
+export type PlanCause = (typeof PLAN_CAUSES)[number]
+
+/** An evening: who comes, what is offered, who cooks, and the plan in force. */
+export const SERVICE_KINDS = {
+  'service.opened': kind<{ readonly name: string; readonly timeZone: string }>({ isCorrectable: true }),
+  'sitting.set': kind<PlannedSitting>(),
+  'sitting.removed': kind<{ readonly sittingId: string }>(),
+  /** A dish as it is on this evening's card, and how many of it a guest takes on average. */
+  'dish.offered': kind<{ readonly dish: Dish; readonly perCover: number }>(),
+  'dish.withdrawn': kind<{ readonly dishId: string; readonly reason: string }>(),
+  /** Cooks on the line, from each moment on. */
+  'line.planned': kind<{
+    readonly people: readonly { readonly fromAtMs: number; readonly count: number }[]
+  }>(),
+  /** The plan in force from here on: only the server says so, since only one may stand. */
+  'plan.published': kind<{
+    readonly number: number
+    readonly cause: PlanCause
+    readonly zeroAtMs: number
+    readonly tasks: readonly PlacedTask[]
+    readonly modelVersion: string
+  }>({ mayPost: 'server', isVoidable: false }),
+  'service.closed': kind<{ readonly note: string }>(),
+} as const

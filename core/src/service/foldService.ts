@@ -1,0 +1,100 @@
+import type { Deviation } from '../facts/deviation'
+import { effectiveFacts } from '../facts/effectiveFacts'
+import { isOf, type Fact, type FactOf } from '../facts/fact'
+import type { Payloads, ServiceKind } from '../facts/kinds/kinds'
+import type { PlannedSitting } from '../facts/kinds/service'
+import type { Dish } from '../plate/dish'
+
+/** A dish of the evening's card. */
+export interface OfferedDish {
+  readonly dish: Dish
+  /** Plates of it that a guest takes on average. */
+  readonly perCover: number
+  /** Why it is off; on the card where absent. */
+  readonly offReason?: string | undefined
+}
+/** An evening as its facts tell it. */
+export interface ServiceState {
+  readonly id: string
+  readonly status: 'open' | 'closed' | 'unknown'
+  readonly opened?: Payloads['service.opened'] | undefined
+  readonly openedAtMs: number
+  /** In the order in which they sit down. */
+  readonly sittings: readonly PlannedSitting[]
+  /** In the order in which they came on the card. */
+  readonly dishes: readonly OfferedDish[]
+  readonly people: Payloads['line.planned']['people']
+  /** The plan in force. */
+  readonly plan?: Payloads['plan.published'] | undefined
+  readonly lastAtMs: number
+  readonly deviations: readonly Deviation[]
+}
+
+function apply(state: ServiceState, fact: FactOf<ServiceKind>): ServiceState {
+  switch (fact.kind) {
+    case 'service.opened':
+      return {
+        ...state,
+        status: state.status === 'closed' ? 'closed' : 'open',
+        opened: fact.payload,
+        openedAtMs: fact.atMs,
+      }
+    case 'sitting.set': {
+      const sittings = state.sittings.filter((s) => s.sittingId !== fact.payload.sittingId)
+      return {
+        ...state,
+        sittings: [...sittings, fact.payload].sort(
+          (a, b) => a.startsAtMs - b.startsAtMs || (a.sittingId < b.sittingId ? -1 : 1),
+        ),
+      }
+    }
+    case 'sitting.removed':
+      return { ...state, sittings: state.sittings.filter((s) => s.sittingId !== fact.payload.sittingId) }
+    case 'dish.offered': {
+      const { dish } = fact.payload
+      const isKnown = state.dishes.some((d) => d.dish.id === dish.id)
+      return {
+        ...state,
+        dishes: isKnown
+          ? state.dishes.map((d) => (d.dish.id === dish.id ? fact.payload : d))
+          : [...state.dishes, fact.payload],
+      }
+    }
+    case 'dish.withdrawn': {
+      const { dishId, reason } = fact.payload
+      return {
+        ...state,
+        dishes: state.dishes.map((d) => (d.dish.id === dishId ? { ...d, offReason: reason } : d)),
+      }
+    }
+    case 'line.planned':
+      return { ...state, people: fact.payload.people }
+    case 'plan.published': {
+      // only one plan follows another: of two with one number the server has let only one in
+      const isNewer = fact.payload.number > (state.plan?.number ?? 0)
+      return isNewer ? { ...state, plan: fact.payload } : state
+    }
+    case 'service.closed':
+      return { ...state, status: 'closed' }
+  }
+}
+
+/** The state of an evening from its facts in fold order. Never throws. */
+export function foldService(id: string, sorted: readonly Fact[]): ServiceState {
+  const { facts, deviations } = effectiveFacts(sorted)
+  let state: ServiceState = {
+    id,
+    status: 'unknown',
+    openedAtMs: 0,
+    sittings: [],
+    dishes: [],
+    people: [],
+    lastAtMs: facts.at(-1)?.atMs ?? 0,
+    deviations: [],
+  }
+  for (const fact of facts) {
+    if (isOf('service', fact)) state = apply(state, fact)
+    else deviations.push({ code: 'notOfThisStream', factId: fact.id, atMs: fact.atMs, detail: fact.kind })
+  }
+  return { ...state, deviations }
+}
