@@ -19,7 +19,11 @@ export const SERVICE_SCHEMAS: { readonly [K in ServiceKind]: z.ZodType<Payloads[
     spreadMin: finite.min(0).max(240),
   }),
   'sitting.removed': z.strictObject({ sittingId: slug }),
-  'dish.offered': z.strictObject({ dish: dishSchema, perCover: finite.min(0).max(4) }),
+  'dish.offered': z.strictObject({
+    dish: dishSchema,
+    perCover: finite.min(0).max(4),
+    delayMin: finite.min(0).max(240),
+  }),
   'dish.withdrawn': z.strictObject({ dishId: slug, reason: text(120) }),
   'line.planned': z.strictObject({
     people: z.array(z.strictObject({ fromAtMs: instantMs, count: z.number().int().min(0).max(40) })).max(40),

@@ -29,6 +29,8 @@ export interface Cadence {
   readonly short: number
   /** Chance that any of them is not enough. */ readonly shortProb: number
 }
+/** What every batch of a sauce has in common. */
+export type BatchTerms = Pick<CadenceRequest, 'cv' | 'under' | 'over' | 'makingMin'>
 const MORE_TO_SHOW = 4
 const MOST_BATCHES = 40
 
@@ -38,15 +40,24 @@ export function cadences(of: CadenceRequest): Cadence[] {
   const fewest = Math.ceil(lengthMin / of.mostAgeMin - 1e-9)
   if (!(of.mostAgeMin > 0) || !(lengthMin > 0) || fewest > MOST_BATCHES)
     throw new DomainError('tooShortAge', 'mostAgeMin', of.mostAgeMin)
-  return Array.from({ length: MORE_TO_SHOW }, (_, i) => cadenceOf(of, fewest + i))
+  const meanIn = (fromMin: number, toMin: number) => expectedPortions(of.sittings, of, fromMin, toMin)
+  return Array.from({ length: MORE_TO_SHOW }, (_, i) => cadenceOf(of, { ...of, meanIn }, fewest + i))
 }
 
-function cadenceOf(of: CadenceRequest, n: number): Cadence {
-  const eachMin = (of.toMin - of.fromMin) / n
+/** A stretch of the service, and the portions that are expected in any part of it. */
+export interface Expected {
+  readonly fromMin: number
+  readonly toMin: number
+  readonly meanIn: (fromMin: number, toMin: number) => number
+}
+
+/** So many batches for equal stretches, each as big as is worth it. */
+export function cadenceOf(of: BatchTerms, expected: Expected, n: number): Cadence {
+  const eachMin = (expected.toMin - expected.fromMin) / n
   let [made, wasted, short, enough] = [0, 0, 0, 1]
   const batches = Array.from({ length: n }, (_, i): CadenceBatch => {
-    const [fromMin, toMin] = [of.fromMin + i * eachMin, of.fromMin + (i + 1) * eachMin]
-    const mean = expectedPortions(of.sittings, of, fromMin, toMin)
+    const [fromMin, toMin] = [expected.fromMin + i * eachMin, expected.fromMin + (i + 1) * eachMin]
+    const mean = expected.meanIn(fromMin, toMin)
     const portions = newsvendor(mean, of.cv, of)
     const outcome = batchOutcome(portions, mean, of.cv)
     made += portions

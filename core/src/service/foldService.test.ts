@@ -63,14 +63,17 @@ describe('foldService', () => {
   })
   it('a dish that is off says why, offered again it is on', () => {
     const off: Parameters<typeof facts>[number][] = [
-      ['dish.offered', { dish, perCover: 0.3 }],
+      ['dish.offered', { dish, perCover: 0.3, delayMin: 35 }],
       ['dish.withdrawn', { dishId: 'trout', reason: 'no more trout' }],
     ]
     expect(foldService('s', facts(...off)).dishes).toMatchObject([
       { perCover: 0.3, offReason: 'no more trout' },
     ])
-    const again = foldService('s', facts(...off, ['dish.offered', { dish, perCover: 0.2 }])).dishes
-    expect(again).toEqual([{ dish, perCover: 0.2 }])
+    const again = foldService(
+      's',
+      facts(...off, ['dish.offered', { dish, perCover: 0.2, delayMin: 35 }]),
+    ).dishes
+    expect(again).toEqual([{ dish, perCover: 0.2, delayMin: 35 }])
   })
   it('an older plan that comes late does not undo a newer one; closed stays closed', () => {
     const state = foldService(

@@ -10,6 +10,8 @@ export interface OfferedDish {
   readonly dish: Dish
   /** Plates of it that a guest takes on average. */
   readonly perCover: number
+  /** How long after sitting down it is called, min. */
+  readonly delayMin: number
   /** Why it is off; on the card where absent. */
   readonly offReason?: string | undefined
 }

@@ -36,8 +36,8 @@ export const SERVICE_KINDS = {
   'service.opened': kind<{ readonly name: string; readonly timeZone: string }>({ isCorrectable: true }),
   'sitting.set': kind<PlannedSitting>(),
   'sitting.removed': kind<{ readonly sittingId: string }>(),
-  /** A dish as it is on this evening's card, and how many of it a guest takes on average. */
-  'dish.offered': kind<{ readonly dish: Dish; readonly perCover: number }>(),
+  /** A dish as it is on this evening's card, how many of it a guest takes on average, and how long after sitting down it is called. */
+  'dish.offered': kind<{ readonly dish: Dish; readonly perCover: number; readonly delayMin: number }>(),
   'dish.withdrawn': kind<{ readonly dishId: string; readonly reason: string }>(),
   /** Cooks on the line, from each moment on. */
   'line.planned': kind<{
