@@ -69,6 +69,26 @@ export const BATCH_SCHEMAS: { readonly [K in BatchKind]: z.ZodType<Payloads[K]> 
     phrases: z.record(slug, text(120)),
     choices: choicesSchema,
     movesAtStepId: stepId.optional(),
+    at: z
+      .array(
+        z.strictObject({
+          stepId,
+          startAtMs: instantMs,
+          endAtMs: instantMs,
+          ringId: slug.optional(),
+          wellId: slug.optional(),
+        }),
+      )
+      .max(200)
+      .optional(),
+    service: z
+      .strictObject({
+        serviceId: uuid,
+        key: text(200),
+        fromAtMs: instantMs.optional(),
+        toAtMs: instantMs.optional(),
+      })
+      .optional(),
     plan: batchPlanSchema,
   }),
   'batch.takenOff': z.strictObject({ reason: text(300) }),

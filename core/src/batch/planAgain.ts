@@ -7,7 +7,7 @@ import { placeBatch, type PlacedBatch, type PlaceWish } from './placeBatch'
 import type { Taken } from './takenTimes'
 
 /** What a plan says of the batch itself, wherever it will stand. */
-export type PlannedFor = Omit<Planned, 'vessels' | 'ringId' | 'movesAtStepId' | 'plan'>
+export type PlannedFor = Omit<Planned, 'vessels' | 'ringId' | 'movesAtStepId' | 'at' | 'plan'>
 
 /** What goes on record when a batch is put on the stove: what it is for, and where it will stand. */
 export function plannedAt(what: PlannedFor, { place, ring, choice, plan }: PlacedBatch): Planned {
@@ -37,7 +37,7 @@ export function planAgain(was: Planned, kitchen: PlanAgain, wish: PlaceWish = {}
   const { catalog, ingredients, taken, nowMs } = kitchen
   const formula = chosenFormula(catalog.formulas, was.formulaId, was.choices)
   if (!formula) throw new DomainError('unknownFormula', 'formulaId', was.formulaId)
-  const { vessels: _v, ringId: _r, movesAtStepId: _m, plan, ...what } = was
+  const { vessels: _v, ringId: _r, movesAtStepId: _m, at: _a, plan, ...what } = was
   const request = {
     formula,
     ingredients,

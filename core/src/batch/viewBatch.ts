@@ -140,13 +140,22 @@ function probeOf(state: BatchState, readingsOf: ReadingsOf, nowMs: number): Prob
   }
 }
 
+/** The ring of the step that is next or under way: the evening's plan may have another for each. */
+function ringNow(state: BatchState, formula: Formula, rings: readonly Ring[]): Ring | undefined {
+  const { planned } = state
+  const step = planned?.at && currentStep(state, formula)
+  const own = planned?.at?.find((a) => a.stepId === step?.id)?.ringId
+  return rings.find((r) => r.id === own) ?? rings.find((r) => r.id === planned?.ringId)
+}
+
 /** The formula, vessels and ring of a batch: frozen once it was started, the kitchen's own before. */
 function thingsOf(state: BatchState, { formulas, pans, rings }: KitchenCatalog) {
   const { frozen, planned } = state
-  if (frozen) return frozen
+  if (frozen)
+    return { ...frozen, ring: ringNow(state, frozen.formula, [frozen.ring, ...rings]) ?? frozen.ring }
   const chosen = chosenFormula(formulas, planned?.formulaId, planned?.choices)
   const formula = chosen && withMove(chosen, planned?.movesAtStepId)
-  const ring = rings.find((r) => r.id === planned?.ringId)
+  const ring = formula && ringNow(state, formula, rings)
   const found = Object.entries(planned?.vessels ?? {}).flatMap(([role, id]) => {
     const pan = pans.find((p) => p.id === id)
     return pan ? [[role, pan] as const] : []

@@ -1,3 +1,4 @@
+import { stepsBefore } from '../formula/stepsBefore'
 import type { Formula, FormulaStep } from '../formula/formula'
 import { itemMassG } from '../formula/itemMassG'
 import type { Ingredient } from '../ingredients/ingredient'
@@ -84,7 +85,7 @@ export function walkFormula(request: WalkRequest): WalkStep[] {
     const vessel = roles.get(step.id) ?? 'pan'
     let before = vessels.get(vessel) ?? EMPTY_CONTENTS
     let clungG = 0
-    for (const id of step.after ?? [formula.steps[i - 1]?.id ?? '']) {
+    for (const id of stepsBefore(formula, i)) {
       const from = roles.get(id)
       const tipped = from && from !== vessel ? vessels.get(from) : undefined
       if (!from || !tipped || contentsG(tipped) === 0) continue

@@ -1,5 +1,6 @@
 import type { BatchPlan, StepPlan } from '../batch/batchPlan'
 import type { Formula, FormulaStep, MinutesBand } from '../formula/formula'
+import { stepsBefore } from '../formula/stepsBefore'
 import { houseRules, type KitchenCatalog } from '../kitchen/kitchen'
 import type { VesselRole } from '../pan/contents'
 import { holdLimits } from '../safety/codes'
@@ -22,6 +23,8 @@ export interface EveningBatch {
   /** Vessels that would do, by role, the best first. */
   readonly panIds: Readonly<Partial<Record<VesselRole, readonly string[]>>>
   readonly pickUps: readonly { readonly id: string; readonly portions: number }[]
+  /** Steps that wait for another batch to be done: what takes a base. */
+  readonly waitsFor?: readonly { readonly stepId: string; readonly batchId: string }[] | undefined
   /** How old it may be before it breaks, min; none where its clock ends first. */
   readonly marginMin?: number | undefined
   /** Steps under way or done, by id: where they stand, and when they began and will end. */
@@ -109,19 +112,28 @@ function servesOf(batch: EveningBatch, catalog: KitchenCatalog): ScheduleTask['s
 }
 
 /** Tasks of a batch: a step each; its last one serves. */
-function tasksOf(batch: EveningBatch, catalog: KitchenCatalog): ScheduleTask[] {
+function tasksOf(
+  batch: EveningBatch,
+  catalog: KitchenCatalog,
+  doneBy: ReadonlyMap<string, string>,
+): ScheduleTask[] {
   const plan = batch.plans[0]!.plan
   const wells = catalog.wells.map((w) => w.id)
   const roleOf = new Map(plan.steps.map((s) => [s.stepId, s.vessel]))
+  const stepIds = batch.formula.steps.map((s) => s.id)
   return plan.steps.map((step, i): ScheduleTask => {
+    const after = stepsBefore(batch.formula, stepIds.indexOf(step.stepId))
     const isLast = i === plan.steps.length - 1
-    const before = step.after.map((stepId) => {
+    const bases = (batch.waitsFor ?? []).flatMap((w) => {
+      const task = w.stepId === step.stepId ? doneBy.get(w.batchId) : undefined
+      return task === undefined ? [] : [{ task }]
+    })
+    const own = after.map((stepId) => {
       const maxLagS = mayWaitS(batch.formula.steps.find((s) => s.id === stepId)!)
       return { task: taskId(batch.id, stepId), ...(maxLagS === undefined ? {} : { maxLagS }) }
     })
-    const emptied = [...new Set(step.after.flatMap((id) => roleOf.get(id) ?? []))].filter(
-      (r) => r !== step.vessel,
-    )
+    const before = [...own, ...bases]
+    const emptied = [...new Set(after.flatMap((id) => roleOf.get(id) ?? []))].filter((r) => r !== step.vessel)
     return {
       id: taskId(batch.id, step.stepId),
       modes: modesOf(batch, step, wells),
@@ -149,6 +161,10 @@ export function eveningInstance(asked: EveningAsked, catalog: KitchenCatalog): S
       fixed: true,
     })),
   )
+  /** The task with which each batch is done. */
+  const doneBy = new Map(
+    asked.batches.map((b) => [b.id, taskId(b.id, b.plans[0]!.plan.steps.at(-1)!.stepId)]),
+  )
   const isFixed = new Set(fixed.map((t) => t.id))
   return {
     id: asked.id,
@@ -160,7 +176,7 @@ export function eveningInstance(asked: EveningAsked, catalog: KitchenCatalog): S
     kits: [],
     people: asked.people.map((p) => ({ fromS: secondOf(p.fromMs), count: p.count })),
     pickUps: asked.pickUps.map((p) => ({ id: p.id, atS: secondOf(p.atMs), plates: p.plates })),
-    tasks: asked.batches.flatMap((batch) => tasksOf(batch, catalog)),
+    tasks: asked.batches.flatMap((batch) => tasksOf(batch, catalog, doneBy)),
     inForce: [...fixed, ...(asked.inForce ?? []).filter((t) => !isFixed.has(t.id))],
   }
 }

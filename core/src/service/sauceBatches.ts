@@ -5,12 +5,12 @@ import type { Formula } from '../formula/formula'
 import { vesselLimits } from '../formula/portions'
 import { traceFormula } from '../formula/traceFormula'
 import type { Ingredient } from '../ingredients/ingredient'
-import type { KitchenCatalog } from '../kitchen/kitchen'
+import { houseRules, type KitchenCatalog } from '../kitchen/kitchen'
 import { LIMITS } from '../limits'
+import { holdLimits } from '../safety/codes'
 import { plannedStand } from '../techniques/hold/plannedStand'
-import type { SauceNeed } from './sauceNeeds'
+import { portionsIn, type SauceNeed } from './sauceNeeds'
 
-const MINUTE_MS = 60_000
 /** Emptied, filled and tasted between two batches, min [A]. */
 const SLACK_MIN = 5
 /** What stands for less than this is made when it is called, min [A]. */
@@ -66,7 +66,8 @@ export const placeAlone = (
 function standsOf(formula: Formula, placed: PlacedBatch, { catalog, ingredients }: Larder) {
   const { settings } = catalog
   const end = traceFormula(formula, { ingredients, altitudeM: settings.altitudeM }).at(-1)
-  const clockMin = formula.keeps?.hotMin ?? 0
+  const houseMin = holdLimits(houseRules(settings)).houseS / 60
+  const clockMin = Math.min(houseMin, formula.keeps?.hotMin ?? houseMin)
   const margin = end && plannedStand(formula, placed.plan, { contents: end.contents, settings }).margin
   const marginMin = margin && margin.binds !== 'clock' ? margin.min : Infinity
   return { standsMin: Math.min(clockMin, margin?.min ?? clockMin), breaksFirst: marginMin < clockMin }
@@ -90,10 +91,11 @@ export function planSauce(need: SauceNeed, larder: Larder): SaucePlan {
       isTooBig: false,
     }
   const leastPortions = Math.ceil(vesselLimits(0, false).floorMl / formula.portionMl)
+  const expected = { fromMin, toMin, meanIn: (from: number, to: number) => portionsIn(need, from, to) }
   let isTooBig = true
   let n = Math.max(1, Math.ceil((toMin - fromMin) / ageMin - 1e-9))
-  let cadence = cadenceOf(terms, need, n)
-  for (; n <= MOST_BATCHES; cadence = cadenceOf(terms, need, ++n)) {
+  let cadence = cadenceOf(terms, expected, n)
+  for (; n <= MOST_BATCHES; cadence = cadenceOf(terms, expected, ++n)) {
     const most = Math.max(...cadence.batches.map((b) => b.portions))
     isTooBig = batchesForced(formula, most, larder) > 1
     if (!isTooBig) break
@@ -122,13 +124,13 @@ const HARDLY = 0.02
 /** The moments at which a batch is taken from: each quarter of an hour of its stretch with its part of the portions. */
 export function takings(
   { fromMin, toMin, portions }: SauceBatch,
-  { meanIn }: SauceNeed,
+  need: SauceNeed,
 ): { readonly atMs: number; readonly portions: number }[] {
   const count = Math.max(1, Math.round((toMin - fromMin) / EVERY_MIN))
   const each = (toMin - fromMin) / count
   const parts = Array.from({ length: count }, (_, i) => {
     const at = fromMin + i * each
-    return { atMs: Math.round(at * MINUTE_MS), mean: meanIn(at, at + each) }
+    return { atMs: Math.floor(at * 60) * 1000, mean: portionsIn(need, at, at + each) }
   })
   const sum = (list: typeof parts) => list.reduce((total, p) => total + p.mean, 0)
   // a quarter of an hour in which hardly a plate is called is none to be ready for

@@ -13,8 +13,7 @@ export interface SauceNeed {
   /** As it is made. */
   readonly formula: Formula
   readonly dishes: readonly OfferedDish[]
-  /** Portions of the formula expected in a stretch, minutes since 1970. */
-  readonly meanIn: (fromMin: number, toMin: number) => number
+  readonly sittings: readonly Sitting[]
   /** From the first plate to the last, minutes since 1970. */
   readonly fromMin: number
   readonly toMin: number
@@ -41,6 +40,21 @@ export function sauceKey({ formulaId, choices }: Pick<Dish, 'formulaId' | 'choic
 /** Portions of the formula that a plate takes: a dish may take more or less of it than the book's portion. */
 export const portionsPerPlate = (dish: Dish, formula: Formula): number => dish.portionMl / formula.portionMl
 
+/** Portions of a sauce expected in a stretch, minutes since 1970. Who comes before its first stretch or after its last is served in it all the same. `kitchen:K-D1` */
+export function portionsIn(need: SauceNeed, fromMin: number, toMin: number): number {
+  const [since, until] = [
+    fromMin <= need.fromMin ? -Infinity : fromMin,
+    toMin >= need.toMin - 1e-6 ? Infinity : toMin,
+  ]
+  return need.dishes.reduce(
+    (sum, { dish, perCover: shareFrac, delayMin }) =>
+      sum +
+      portionsPerPlate(dish, need.formula) *
+        expectedPortions(need.sittings, { shareFrac, delayMin }, since, until),
+    0,
+  )
+}
+
 /** Sauces of the evening's card that are not off, in the card's order, each with what is expected of it. Dishes whose sauce the book no longer has are left out. `kitchen:§12` */
 export function sauceNeeds(
   service: Pick<ServiceState, 'sittings' | 'dishes'>,
@@ -60,8 +74,6 @@ export function sauceNeeds(
     const { formulaId, choices } = dishes[0]!.dish
     const formula = chosenFormula(formulas, formulaId, choices)
     if (!formula) return []
-    const platesIn = (d: OfferedDish, fromMin: number, toMin: number) =>
-      expectedPortions(sittings, { shareFrac: d.perCover, delayMin: d.delayMin }, fromMin, toMin)
     const delays = dishes.map((d) => d.delayMin)
     const fromMin = Math.min(...sittings.map((s) => s.atMin - FIRST_SD * s.sdMin)) + Math.min(...delays)
     const lastMin = Math.max(...sittings.map((s) => s.atMin + LAST_SD * s.sdMin)) + Math.max(...delays)
@@ -71,14 +83,7 @@ export function sauceNeeds(
         key,
         formula,
         dishes,
-        meanIn: (from, to) => {
-          // who comes before the first stretch or after the last is served in it all the same
-          const [since, until] = [from <= fromMin ? -Infinity : from, to >= toMin - 1e-6 ? Infinity : to]
-          return dishes.reduce(
-            (sum, d) => sum + portionsPerPlate(d.dish, formula) * platesIn(d, since, until),
-            0,
-          )
-        },
+        sittings,
         fromMin,
         toMin,
         portions: dishes.reduce((sum, d) => sum + portionsPerPlate(d.dish, formula) * d.perCover * guests, 0),

@@ -35,6 +35,23 @@ export interface OrderShare {
   readonly portions: number
 }
 
+/** Where a step stands in the evening's plan, and when. */
+export interface PlannedStep {
+  readonly stepId: string
+  readonly startAtMs: number
+  readonly endAtMs: number
+  readonly ringId?: string | undefined
+  readonly wellId?: string | undefined
+}
+/** The evening that a batch is made for, and the stretch of it in which it is served; none of a base. */
+export interface PlannedService {
+  readonly serviceId: string
+  /** Names the batch among the evening's. */
+  readonly key: string
+  readonly fromAtMs?: number | undefined
+  readonly toAtMs?: number | undefined
+}
+
 /** What a plan fixes of a batch. */
 export interface Planned {
   readonly shares: readonly OrderShare[]
@@ -48,6 +65,9 @@ export interface Planned {
   readonly choices?: Choices | undefined
   /** The step at which it goes on in a smaller pan, where the reduction wants it. */
   readonly movesAtStepId?: string | undefined
+  /** Its steps in the evening's plan; one after the other on its ring where absent. */
+  readonly at?: readonly PlannedStep[] | undefined
+  readonly service?: PlannedService | undefined
   readonly plan: BatchPlan
 }
 

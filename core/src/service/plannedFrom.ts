@@ -1,0 +1,78 @@
+import type { BatchPlan } from '../batch/batchPlan'
+import type { Planned, PlannedStep } from '../facts/kinds/batch'
+import type { Choices } from '../formula/applyChoices'
+import type { PlacedTask } from '../schedule/instance'
+import { taskId, type EveningAsked } from './eveningInstance'
+import type { ServiceBatch } from './eveningOf'
+
+/** Tasks of a batch by its step. */
+function placesOf(batch: ServiceBatch, tasks: ReadonlyMap<string, PlacedTask>, zeroMs: number) {
+  return batch.plans[0]!.plan.steps.flatMap((step) => {
+    const task = tasks.get(taskId(batch.id, step.stepId))
+    const atMs = (s: number) => zeroMs + s * 1000
+    return task ? [{ step, task, startAtMs: atMs(task.startS), endAtMs: atMs(task.endS) }] : []
+  })
+}
+
+/**
+ * A batch of the evening as it goes on record: in the vessels and on the rings that the schedule gave it, each step with its hours and with the
+ * minutes that it takes on its own ring; undefined where the schedule does not have it.
+ */
+export function plannedFrom(
+  batch: ServiceBatch,
+  asked: EveningAsked,
+  placed: readonly PlacedTask[],
+  choices?: Choices,
+): Planned | undefined {
+  const tasks = new Map(placed.map((t) => [t.id, t]))
+  const places = placesOf(batch, tasks, asked.zeroMs)
+  if (places.length === 0) return undefined
+  const planOn = (ringId: string | undefined): BatchPlan =>
+    (batch.plans.find((p) => p.ringId === ringId) ?? batch.plans[0]!).plan
+  const ringId = places.find((p) => p.task.ring !== undefined)?.task.ring ?? batch.plans[0]!.ringId
+  const vessels = Object.fromEntries(
+    places.flatMap(({ step, task }) => (task.vessel === undefined ? [] : [[step.vessel, task.vessel]])),
+  )
+  const steps = places.map(({ step, task }) => ({
+    ...(planOn(task.ring).steps.find((s) => s.stepId === step.stepId) ?? step),
+    panId: task.vessel ?? null,
+  }))
+  const at = places.map(({ step, task, startAtMs, endAtMs }): PlannedStep => ({
+    stepId: step.stepId,
+    startAtMs,
+    endAtMs,
+    ...(task.ring === undefined ? {} : { ringId: task.ring }),
+    ...(task.well === undefined ? {} : { wellId: task.well }),
+  }))
+  const plan = planOn(ringId)
+  const beginsAtMs = Math.min(...at.map((a) => a.startAtMs))
+  const readyAtMs = Math.max(...at.map((a) => a.endAtMs))
+  return {
+    shares: [],
+    formulaId: batch.formula.id,
+    sauceName: batch.formula.name,
+    fill: batch.formula.fill,
+    vessels,
+    ringId,
+    sources: {},
+    phrases: {},
+    ...(choices ? { choices } : {}),
+    ...(batch.movesAtStepId ? { movesAtStepId: batch.movesAtStepId } : {}),
+    at,
+    service: {
+      serviceId: asked.id,
+      key: batch.key,
+      ...(batch.fromMs === undefined ? {} : { fromAtMs: batch.fromMs }),
+      ...(batch.toMs === undefined ? {} : { toAtMs: batch.toMs }),
+    },
+    plan: {
+      ...plan,
+      steps,
+      latestStartAtMs: beginsAtMs,
+      sureStartAtMs: Math.min(plan.sureStartAtMs, beginsAtMs),
+      earliestReadyAtMs: readyAtMs,
+      isLate: readyAtMs > plan.pickupAtMs,
+      warnings: plan.warnings.filter((w) => w.code !== 'late'),
+    },
+  }
+}
