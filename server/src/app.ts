@@ -24,6 +24,8 @@ import { guestsRoutes } from './features/guests/guests.routes'
 import { createGuestsService, type GuestsService } from './features/guests/guests.service'
 import { larderRoutes } from './features/larder/larder.routes'
 import { createLarderService, type LarderService } from './features/larder/larder.service'
+import { servicesRoutes } from './features/services/services.routes'
+import { createServicesService, type ServicesService } from './features/services/services.service'
 import { openRoutes } from './features/open/open.routes'
 import { liveRoutes } from './features/live/live.routes'
 import { createFactsService, type FactsService } from './log/facts.service'
@@ -58,6 +60,7 @@ export interface AppDeps extends AppOptions {
   readonly batches: BatchesService
   readonly guests: GuestsService
   readonly larder: LarderService
+  readonly services: ServicesService
   readonly isSecure: boolean
 }
 
@@ -88,6 +91,7 @@ export function createDeps(options: AppOptions): AppDeps {
     batches: createBatchesService({ ...options, files, channels }),
     guests: createGuestsService(options),
     larder: createLarderService({ ...options, intake }),
+    services: createServicesService({ ...options, intake }),
     catalog: createCatalogService(options),
   }
 }
@@ -122,6 +126,7 @@ export function createApp(deps: AppDeps) {
     factsRoutes(deps),
     liveRoutes(deps),
     larderRoutes(deps),
+    servicesRoutes(deps),
     batchesRoutes(deps),
     guestsRoutes(deps),
     filesRoutes(deps),

@@ -30,6 +30,11 @@ export interface ServiceBatch extends EveningBatch {
   readonly movesAtStepId?: string | undefined
 }
 
+/** An evening as it is to be scheduled, with what each batch is made for. */
+export interface ServiceAsked extends EveningAsked {
+  readonly batches: readonly ServiceBatch[]
+}
+
 /** Rings that are alike in all that a plan asks of them. */
 const likeness = ({ heater, measured, withPans }: Ring) => JSON.stringify([heater, measured, withPans])
 
@@ -74,9 +79,7 @@ const stepTaking = (plan: Pick<BatchPlan, 'weighOut'>, ingredientId: string): st
  * An evening taken apart as batches to be scheduled: each sauce for its stretches, each base that must be made before what takes it (SERVICE.md 1, 2).
  * What is made when it is called is in none: it comes with its order.
  */
-export function eveningOf({ serviceId, explosion, people, nowMs, ...larder }: EveningOf): EveningAsked & {
-  readonly batches: readonly ServiceBatch[]
-} {
+export function eveningOf({ serviceId, explosion, people, nowMs, ...larder }: EveningOf): ServiceAsked {
   const workOf = worker(larder)
   const bases = explosion.bases.filter((b) => b.portions > 0)
   const basesAs = new Map(bases.map((b) => [b.ingredientId, baseKeys(b)]))
