@@ -41,7 +41,15 @@ function evening(formulaIds: readonly string[], perCover: number, cooks: number,
   const service = { sittings: [sitting('first', 0, 30), sitting('second', 105, 28)], dishes }
   const explosion = explode({ service, catalog, ingredients, lots: [], nowMs })
   const people = [{ fromMs: nowMs, count: cooks }]
-  const asked = eveningOf({ serviceId: SERVICE_ID, explosion, catalog, ingredients, people, nowMs })
+  const asked = eveningOf({
+    serviceId: SERVICE_ID,
+    explosion,
+    catalog,
+    ingredients,
+    people,
+    nowMs,
+    idOf: (key) => key,
+  })
   const instance = eveningInstance(asked, catalog)
   const search = startSchedule(instance, { seed: 1 })
   search.run(10)

@@ -1,6 +1,7 @@
 import { planWork, timePlan } from '../batch/planBatch'
 import type { BatchPlan } from '../batch/batchPlan'
 import type { VesselTry } from '../batch/chooseVessels'
+import type { Choices } from '../formula/applyChoices'
 import { withMove } from '../formula/withMove'
 import type { Formula } from '../formula/formula'
 import type { Ring } from '../kitchen/kitchen'
@@ -19,11 +20,14 @@ export interface EveningOf extends Larder {
   readonly explosion: Explosion
   readonly people: EveningAsked['people']
   readonly nowMs: number
+  /** The id under which a batch goes on record, by its key. */
+  readonly idOf: (key: string) => string
 }
 /** A batch of the evening with what it is made for. */
 export interface ServiceBatch extends EveningBatch {
   readonly key: string
   readonly portions: number
+  readonly choices?: Choices | undefined
   /** The stretch in which it is served, ms; none of a base. */
   readonly fromMs?: number | undefined
   readonly toMs?: number | undefined
@@ -79,7 +83,7 @@ const stepTaking = (plan: Pick<BatchPlan, 'weighOut'>, ingredientId: string): st
  * An evening taken apart as batches to be scheduled: each sauce for its stretches, each base that must be made before what takes it (SERVICE.md 1, 2).
  * What is made when it is called is in none: it comes with its order.
  */
-export function eveningOf({ serviceId, explosion, people, nowMs, ...larder }: EveningOf): ServiceAsked {
+export function eveningOf({ serviceId, explosion, people, nowMs, idOf, ...larder }: EveningOf): ServiceAsked {
   const workOf = worker(larder)
   const bases = explosion.bases.filter((b) => b.portions > 0)
   const basesAs = new Map(bases.map((b) => [b.ingredientId, baseKeys(b)]))
@@ -91,9 +95,9 @@ export function eveningOf({ serviceId, explosion, people, nowMs, ...larder }: Ev
     }))
     const waitsFor = [...basesAs].flatMap(([ingredientId, keys]) => {
       const stepId = stepTaking(timed[0]!.plan, ingredientId)
-      return stepId === undefined ? [] : keys.map((batchId) => ({ stepId, batchId }))
+      return stepId === undefined ? [] : keys.map((base) => ({ stepId, batchId: idOf(base) }))
     })
-    return { key, id: key, formula: asMade, plans: timed, panIds, portions, movesAtStepId, waitsFor }
+    return { key, id: idOf(key), formula: asMade, plans: timed, panIds, portions, movesAtStepId, waitsFor }
   }
   const ofSauce = (sauce: SaucePlan, batch: SauceBatch): ServiceBatch => {
     const { need, breaksFirst, standsMin } = sauce
@@ -101,6 +105,7 @@ export function eveningOf({ serviceId, explosion, people, nowMs, ...larder }: Ev
     return {
       ...made(batch.key, need.formula, batch.portions, taken[0]!.atMs),
       pickUps: taken.map((t, i) => ({ id: `${batch.key}@${i}`, portions: t.portions })),
+      choices: need.dishes[0]?.dish.choices,
       marginMin: breaksFirst ? standsMin : undefined,
       fromMs: Math.round(batch.fromMin * MINUTE_MS),
       toMs: Math.round(batch.toMin * MINUTE_MS),

@@ -1,6 +1,5 @@
 import type { BatchPlan } from '../batch/batchPlan'
 import type { Planned, PlannedStep } from '../facts/kinds/batch'
-import type { Choices } from '../formula/applyChoices'
 import type { PlacedTask } from '../schedule/instance'
 import { taskId, type EveningAsked } from './eveningInstance'
 import type { ServiceBatch } from './eveningOf'
@@ -22,7 +21,6 @@ export function plannedFrom(
   batch: ServiceBatch,
   asked: EveningAsked,
   placed: readonly PlacedTask[],
-  choices?: Choices,
 ): Planned | undefined {
   const tasks = new Map(placed.map((t) => [t.id, t]))
   const places = placesOf(batch, tasks, asked.zeroMs)
@@ -56,7 +54,7 @@ export function plannedFrom(
     ringId,
     sources: {},
     phrases: {},
-    ...(choices ? { choices } : {}),
+    ...(batch.choices ? { choices: batch.choices } : {}),
     ...(batch.movesAtStepId ? { movesAtStepId: batch.movesAtStepId } : {}),
     at,
     service: {

@@ -53,6 +53,21 @@ function begunOf(view: BatchView, step: StepPlan, nowMs: number): Begun | undefi
 }
 
 /**
+ * An evening beside what else is on the stove: of a batch that is begun the stove knows more than the brief; what is planned for another order keeps
+ * its place among the rest.
+ */
+export function besideStove<E extends EveningAsked>(evening: E, stove: EveningAsked): EveningAsked {
+  const begun = new Set(stove.batches.map((b) => b.id))
+  const own = evening.batches.filter((b) => !begun.has(b.id))
+  const wanted = new Set(own.flatMap((b) => b.pickUps.map((p) => p.id)))
+  return {
+    ...evening,
+    batches: [...own, ...stove.batches],
+    pickUps: [...evening.pickUps.filter((p) => wanted.has(p.id)), ...stove.pickUps],
+  }
+}
+
+/**
  * What stands on the stove and is planned for it as an evening to be scheduled: each batch for its own pick-up, what is begun where it is.
  * @param people - who is on the line, from when on
  */
