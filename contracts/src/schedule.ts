@@ -1,4 +1,4 @@
-import { BINDINGS, FAR_S, type DomainError, type ScheduleAnswer, type ScheduleInstance } from '@liquamen/core'
+import { BINDINGS, FAR_S, type DomainError, type PlacedTask, type ScheduleAnswer, type ScheduleInstance } from '@liquamen/core'
 import { z } from 'zod'
 import { text } from './primitives'
 import { problem, type Problem } from './problem'
@@ -67,7 +67,7 @@ const placed = {
 }
 
 /** A task where it stands. */
-export const placedTaskSchema = z.strictObject(placed)
+export const placedTaskSchema = z.strictObject(placed) as unknown as z.ZodType<PlacedTask>
 
 /** What is asked of a schedule: whole seconds from the service's own zero. */
 export const scheduleInstanceSchema: z.ZodType<ScheduleInstance> = z.strictObject({

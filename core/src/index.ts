@@ -341,6 +341,7 @@ export {
   type PlanCause,
   type PlannedSitting,
 } from './facts/kinds/service'
+export { sauceAllowance, type SauceAllowance } from './plate/plateSalt'
 export { EGG_WISHES, type EggWish } from './companions/poachedEgg'
 export { REST_LOSS, SEAR } from './companions/resting'
 export { COOKING_WAYS, PROTEINS, type CookingWay, type Protein } from './plate/pairing'
@@ -458,6 +459,7 @@ export {
   type FeasibleAnswer,
   type PlacedTask,
   type ScheduleAnswer,
+  type SmallestChange,
   type ScheduleInstance,
   type ScheduleTask,
 } from './schedule/instance'

@@ -1,3 +1,4 @@
+import { dishes } from './dishes'
 import { BRISK, order, plan, putOn, work, whole, type DemoOrder } from './batches'
 import { add, ANCHOR_MS, DAY, idOf, MINUTE } from './log'
 
@@ -128,6 +129,7 @@ function walkIn(): void {
     ['demi in cubes', 'demiGlace', 1500, 'freezer', 20, 90],
     ['brown stock', 'brownStock', 4100, 'fridge', 1, 3],
     ['chicken stock', 'chickenStock', 2900, 'fridge', 1, 3],
+    ['fish stock of this morning', 'fishStock', 3400, 'fridge', 0, 2],
     ['fish stock', 'fishStock', 1200, 'fridge', 3, 2],
     ['shellfish stock', 'shellfishStock', 1400, 'freezer', 12, 90],
     ['glaze in its tub', 'glaceDeViande', 340, 'fridge', 9, 30],
@@ -145,6 +147,40 @@ function walkIn(): void {
   }
 }
 
+/** Saturday supper: two sittings, twelve dishes, two cooks; not planned yet. */
+function supper(): void {
+  const id = idOf('service supper')
+  const openedAtMs = ago(200)
+  add('service.opened', id, openedAtMs, { name: 'Saturday supper', timeZone: 'UTC' })
+  for (const [sittingId, name, startsAtMs, covers, spreadMin] of [
+    ['sitting1', 'First sitting', ahead(110), 30, 12],
+    ['sitting2', 'Second sitting', ahead(215), 28, 14],
+  ] as const)
+    add('sitting.set', id, openedAtMs, { sittingId, name, startsAtMs, covers, basis: 'booked', spreadMin })
+  add('line.planned', id, openedAtMs, { people: [{ fromAtMs: ago(24 * 60), count: 2 }] })
+  const STARTERS: readonly string[] = ['eggsMuffin', 'asparagus', 'crayfishDumplings']
+  const PER_COVER: Readonly<Record<string, number>> = {
+    eggsMuffin: 0.12,
+    asparagus: 0.15,
+    beefFillet: 0.14,
+    lambSaddle: 0.1,
+    lakeTrout: 0.09,
+    pikePerch: 0.07,
+    venisonLoin: 0.1,
+    duckBreast: 0.09,
+    crayfishDumplings: 0.14,
+    vealEscalope: 0.12,
+    poachedChicken: 0.12,
+    skateWing: 0.08,
+  }
+  for (const dish of dishes)
+    add('dish.offered', id, openedAtMs, {
+      dish,
+      perCover: PER_COVER[dish.id] ?? 0.1,
+      delayMin: STARTERS.includes(dish.id) ? 15 : 35,
+    })
+}
+
 /** The evening as it stands at the anchor. */
 export function evening(): void {
   staffSupper()
@@ -153,4 +189,5 @@ export function evening(): void {
   earlyAsparagus()
   toCome()
   walkIn()
+  supper()
 }

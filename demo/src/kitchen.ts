@@ -1,3 +1,4 @@
+import { dishes } from './dishes'
 import { readIngredientCsv } from '@liquamen/contracts'
 import type { BowlMaterial, Formula, Ingredient, KitchenCatalog, Pan, Ring, Well } from '@liquamen/core'
 import { readFileSync } from 'node:fs'
@@ -119,4 +120,5 @@ export const larchwater: KitchenCatalog = {
   ],
   ingredients,
   formulas,
+  dishes,
 }

@@ -15,17 +15,24 @@ function freePlaces(
   plan: Plan,
   task: Task,
   mode: Mode,
-  at: { readonly s: number; readonly e: number; readonly towards: Towards },
+  at: {
+    readonly s: number
+    readonly e: number
+    readonly towards: Towards
+    readonly ring?: number | undefined
+  },
 ): { readonly places: Pick<Placed, 'ring' | 'well' | 'kit'> } | { readonly tryS: number } {
   const { s, e, towards } = at
   const lengthS = e - s
   const places = { ring: NONE, well: NONE, kit: NONE }
   let tryS = s
   for (const kind of ['ring', 'well', 'kit'] as const) {
-    const list = mode.from[kind]
+    const list = placesOf(mode, kind, at.ring)
     if (!list) continue
+    if (list.length === 0) return { tryS: towards === 'first' ? Infinity : -Infinity }
     let best = towards === 'first' ? Infinity : -Infinity
-    for (const place of inForceFirst(list, task.inForce?.[kind])) {
+    const own = task.inForce?.[kind] ?? (kind === 'ring' ? plan.ringOfFill(task) : NONE)
+    for (const place of inForceFirst(list, own)) {
       const taken =
         kind === 'well'
           ? plan.thinking(task, e, () =>
@@ -45,6 +52,9 @@ function freePlaces(
   }
   return tryS === s ? { places } : { tryS }
 }
+/** Places of a kind that a way may take. */
+const placesOf = (mode: Mode, kind: 'ring' | 'well' | 'kit', ring: number | undefined) =>
+  kind === 'ring' && ring !== undefined ? mode.from.ring?.filter((r) => r === ring) : mode.from[kind]
 /** A well is kept until the last of it is served, and washed. */
 const wellUntilS = (plan: Plan, task: Task, well: number, endS: number) =>
   Math.max(endS, plan.lastServedS(task)) + plan.problem.washS.well[well]!
@@ -58,10 +68,10 @@ export function findWhole(
   plan: Plan,
   task: Task,
   mode: number,
-  between: Between & { readonly towards: Towards },
+  between: Between & { readonly towards: Towards; readonly ring?: number | undefined },
 ): Placed | undefined {
   const way = task.modes[mode]!
-  const { fromS, toS, towards } = between
+  const { fromS, toS, towards, ring } = between
   let s = towards === 'first' ? fromS : toS
   while (s >= fromS && s <= toS && Math.abs(s) < FAR_S) {
     const e = s + way.midS
@@ -71,7 +81,7 @@ export function findWhole(
       s = towards === 'first' ? short.toS : short.fromS - way.midS
       continue
     }
-    const found = freePlaces(plan, task, way, { s, e, towards })
+    const found = freePlaces(plan, task, way, { s, e, towards, ring })
     if ('places' in found) return { mode, startS: s, endS: e, vessel: NONE, ...found.places }
     s = found.tryS
   }
@@ -83,12 +93,19 @@ export function findInParts(
   plan: Plan,
   task: Task,
   mode: number,
-  between: { readonly fromS: number; readonly untilS: number; readonly towards: Towards },
+  between: {
+    readonly fromS: number
+    readonly untilS: number
+    readonly towards: Towards
+    readonly ring?: number | undefined
+  },
 ): Placed | undefined {
   const way = task.modes[mode]!
   if (!task.isInterruptible || way.midS < 2 * LEAST_PART_S || way.from.well || way.from.vessel)
     return undefined
-  const ring = way.from.ring?.[0] ?? NONE
+  const rings = placesOf(way, 'ring', between.ring)
+  if (rings?.length === 0) return undefined
+  const ring = rings?.[0] ?? NONE
   const kit = way.from.kit?.[0] ?? NONE
   const gaps = gapsOf(plan, task, { ring, kit, fromS: between.fromS, untilS: between.untilS })
   if (between.towards === 'last') gaps.reverse()

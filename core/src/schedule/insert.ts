@@ -12,11 +12,42 @@ export interface How {
   readonly byOf: (task: Task) => number
   /** The order in which a task's ways are tried. */
   readonly modesOf: (task: Task) => readonly number[]
+  /** The one ring that may be used; any that a task's ways name where absent. */
+  readonly ring?: number | undefined
 }
 const MOST_TRIES = 60
 
-/** Puts a block beside all that stands; true where it found its places, else everything is as before. */
+/** A pan is carried to another ring if that saves more than this, s. */
+const CARRIED_FOR_S = 180
+
+/** Puts a block beside all that stands, on one ring if that costs little; true where it found its places, else everything is as before. */
 export function insertBlock(plan: Plan, block: readonly number[], how: How): boolean {
+  if (!insertAt(plan, block, how)) return false
+  const rings = ringsOf(plan, block)
+  if (rings.size < 2) return true
+  const { tasks } = plan.problem
+  const standing = block.map((i) => plan.placed[i]!)
+  const endS = () => Math.max(...block.map((i) => plan.placed[i]!.endS))
+  const wasS = endS()
+  for (const ring of rings) {
+    lift(plan, block)
+    if (insertAt(plan, block, { ...how, ring }) && Math.abs(endS() - wasS) <= CARRIED_FOR_S) return true
+  }
+  lift(plan, block)
+  block.forEach((i, at) => plan.put(tasks[i]!, standing[at]!))
+  return true
+}
+/** Rings on which a block stands now, the one it stands on longest first. */
+function ringsOf(plan: Plan, block: readonly number[]): Set<number> {
+  const lengthS = new Map<number, number>()
+  for (const i of block) {
+    const { ring, startS, endS } = plan.placed[i]!
+    if (ring !== NONE) lengthS.set(ring, (lengthS.get(ring) ?? 0) + endS - startS)
+  }
+  return new Set([...lengthS].sort((a, b) => b[1] - a[1]).map(([ring]) => ring))
+}
+
+function insertAt(plan: Plan, block: readonly number[], how: How): boolean {
   const held = new Map<number, number>() // a task's first start or last end, moved while it is tried
   for (let tries = 0; tries < MOST_TRIES; tries++) {
     const outcome = attempt(plan, block, how, held)
@@ -96,11 +127,17 @@ function place(plan: Plan, task: Task, how: How, heldS: number | undefined): Pla
     const lengthS = task.modes[mode]!.midS
     const { nearFromS, nearToS } = boundsOf(plan, task, lengthS, { how, heldS })
     const found =
-      findWhole(plan, task, mode, { fromS: nearFromS, toS: nearToS, towards: how.towards }) ??
+      findWhole(plan, task, mode, {
+        fromS: nearFromS,
+        toS: nearToS,
+        towards: how.towards,
+        ring: how.ring,
+      }) ??
       findInParts(plan, task, mode, {
         fromS: nearFromS,
         untilS: nearToS + lengthS,
         towards: how.towards,
+        ring: how.ring,
       })
     if (!found) continue
     // wanted in time the way that is tried first will do; made late, the one that is over soonest
@@ -124,6 +161,7 @@ function loosen(plan: Plan, task: Task, how: How, held: Map<number, number>): Ou
       fromS: isFirst ? bounds.nearFromS : bounds.fromS,
       toS: isFirst ? bounds.toS : bounds.nearToS,
       towards: how.towards,
+      ring: how.ring,
     })
     if (!found) continue
     let isMoved = false

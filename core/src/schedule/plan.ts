@@ -132,6 +132,15 @@ export class Plan {
     for (const index of fill.keepers) toS = Math.max(toS, this.placed[index]?.endS ?? -Infinity)
     return { fromS, toS: toS + washS }
   }
+  /** The ring on which a task's vessel stands already: a pan is not carried about without need. */
+  ringOfFill({ fill, index }: Task): number {
+    if (fill === NONE) return NONE
+    for (const other of this.problem.fills[fill]!.tasks) {
+      const ring = other === index ? NONE : (this.placed[other]?.ring ?? NONE)
+      if (ring !== NONE) return ring
+    }
+    return NONE
+  }
   vesselOf(fill: Fill): number {
     for (const index of fill.tasks) {
       const vessel = this.placed[index]?.vessel ?? NONE

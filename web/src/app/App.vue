@@ -34,6 +34,7 @@ useSafetyWatch()
 
 const screens = [
   ['service', '/service'],
+  ['plan', '/plan'],
   ['stove', '/stove'],
   ['bench', '/bench'],
   ['book', '/book'],

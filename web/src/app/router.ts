@@ -8,6 +8,7 @@ export const router = createRouter({
   routes: [
     { path: '/', redirect: '/stove' },
     { path: '/service', component: withVuetify(() => import('../service/ServicePage.vue')) },
+    { path: '/plan', component: withVuetify(() => import('../plan/PlanPage.vue')) },
     { path: '/cadence', component: withVuetify(() => import('../cadence/CadencePage.vue')) },
     { path: '/stove', component: StovePage },
     { path: '/bench/:id?', component: withVuetify(() => import('../bench/BenchPage.vue')) },

@@ -1,4 +1,4 @@
-import type { GuestDetails, Opened, Problem, TakeFromLarder } from '@liquamen/contracts'
+import type { GuestDetails, Opened, Problem, PublishPlan, TakeFromLarder } from '@liquamen/contracts'
 import type { Envelope, Formula, HouseMeasures, Ingredient } from '@liquamen/core'
 import type { z } from 'zod'
 import { readStored } from './readStored'
@@ -120,6 +120,8 @@ export const api = {
     ),
   takeFromLarder: (ask: TakeFromLarder) =>
     call((s) => s.takeFromLarderAnswerSchema, '/larder/take', 'POST', ask),
+  publishPlan: (serviceId: string, plan: PublishPlan) =>
+    call((s) => s.publishPlanAnswerSchema, `/services/${serviceId}/plan`, 'POST', plan),
   /** Sauces and goods of the house book, for a kitchen that has none. */
   takeHouseBook: () => call((s) => s.houseBookAnswerSchema, '/catalog/book', 'POST', {}),
   importFile: (text: string) => call((s) => s.importAnswerSchema, '/import', 'POST', text),

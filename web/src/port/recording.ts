@@ -1,4 +1,4 @@
-import type { GuestDetails, TakeFromLarder } from '@liquamen/contracts'
+import type { GuestDetails, PublishPlan, TakeFromLarder } from '@liquamen/contracts'
 import type { FactKind, Payloads } from '@liquamen/core'
 import { api } from './api'
 import type { BrowserKitchen } from './browserKitchen'
@@ -65,6 +65,9 @@ export function createRecording(browser: BrowserKitchen) {
     /** Takes of what the kitchen made, for an item of a batch: only the server may say so. */
     takeFromLarder: (ask: Omit<TakeFromLarder, 'crewId'>) =>
       api.takeFromLarder({ ...ask, ...(crewId.value ? { crewId: crewId.value } : {}) }),
+    /** Puts a plan of an evening in force: only the server may say which one stands. */
+    publishPlan: (serviceId: string, plan: Omit<PublishPlan, 'crewId'>) =>
+      api.publishPlan(serviceId, { ...plan, ...(crewId.value ? { crewId: crewId.value } : {}) }),
     /** What a guest said of allergies and how to reach them: beside the facts, since it may be deleted. */
     async keepDetails(kept: GuestDetails): Promise<void> {
       await browser.store()?.appendDetails(kept)

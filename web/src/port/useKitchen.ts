@@ -25,6 +25,7 @@ export type KitchenPort = Pick<
   | 'keepDetails'
   | 'factsOf'
   | 'takeFromLarder'
+  | 'publishPlan'
   | 'refreshCatalog'
 >
 /** Under which a part of the page is given another kitchen. */

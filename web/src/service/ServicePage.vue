@@ -11,8 +11,12 @@ import { nearOrders } from './nearOrders'
 import OrderForm from './OrderForm.vue'
 import OrderLine from './OrderLine.vue'
 import PlanSheet from './PlanSheet.vue'
+import ServiceBrief from './ServiceBrief.vue'
+import { briefTexts } from './texts.brief'
+import { useService } from './useService'
 
 const { kitchen, catalog, openOrders, batchesOfOrder } = useKitchenViews()
+const { service, openService } = useService()
 const UNDO_MS = 8000
 interface Planning {
   readonly orders: readonly OrderState[]
@@ -97,6 +101,7 @@ function rest(order: OrderState): OrderState {
     @close="planning = undefined"
   />
   <template v-else>
+    <ServiceBrief v-if="service && catalog" :key="service.id" :service="service" :catalog="catalog" />
     <div class="top">
       <h1>
         <span class="big">{{ portions }}</span>
@@ -107,6 +112,9 @@ function rest(order: OrderState): OrderState {
       </h1>
       <div class="keys-row">
         <v-btn v-if="cancelled" @click="undoCancel">{{ texts.service.undoCancel }}</v-btn>
+        <v-btn v-if="catalog?.formulas.length && !isTaking && !service" @click="openService">{{
+          briefTexts.new
+        }}</v-btn>
         <v-btn v-if="catalog?.formulas.length && !isTaking" to="/cadence">{{ cadenceTexts.key }}</v-btn>
         <v-btn v-if="catalog?.formulas.length && !isTaking" class="is-first" @click="isTaking = true">{{
           texts.service.newOrder

@@ -16,6 +16,7 @@ export const texts = {
     screensNav: 'Screens',
     screens: {
       service: 'Service',
+      plan: 'Plan',
       stove: 'Stove',
       bench: 'Bench',
       book: 'Book',

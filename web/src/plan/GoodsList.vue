@@ -1,0 +1,130 @@
+<script setup lang="ts">
+import type { Explosion, GoodNeed, KitchenCatalog } from '@liquamen/core'
+import { computed } from 'vue'
+import { useKitchen } from '../port/useKitchen'
+import { storeAmountText } from '../port/useLarder'
+import { moneyText, numberText } from '../ui/format'
+import { texts } from '../ui/texts'
+import { planTexts as says } from './texts.plan'
+
+/** What the evening takes, by where it is pulled from, each gram with what it is for. */
+const props = defineProps<{ explosion: Explosion; catalog: KitchenCatalog }>()
+const kitchen = useKitchen()
+const COLD: readonly string[] = [
+  'dairy',
+  'egg',
+  'meat',
+  'shellfish',
+  'bone',
+  'herb',
+  'stock',
+  'base',
+  'vegetable',
+  'fruit',
+]
+const goodOf = (id: string) => kitchen.ingredients.get(id)
+const nameOf = (key: string) =>
+  props.explosion.sauces.find((s) => s.need.key === key)?.need.formula.name ?? goodOf(key)?.name ?? key
+const amount = (id: string, massG: number) => {
+  const good = goodOf(id)
+  return good ? storeAmountText(good, massG) : `${numberText(massG)} g`
+}
+const lines = computed(() => {
+  const of = (isCold: boolean) =>
+    props.explosion.goods
+      .filter((g) => COLD.includes(goodOf(g.ingredientId)?.group ?? '') === isCold)
+      .sort((a, b) => b.massG - a.massG)
+  return [
+    { place: says.places.fridge, goods: of(true) },
+    { place: says.places.shelf, goods: of(false) },
+  ].filter((p) => p.goods.length)
+})
+const shortG = (g: GoodNeed) => (g.hasG === undefined ? 0 : Math.max(0, g.massG - g.hasG))
+const money = (minor: number) => moneyText(minor, props.catalog.settings.currency ?? 'EUR')
+const pulls = computed(() =>
+  props.explosion.pull.map((p) => {
+    if (p.kind === 'eggs') return says.eggs(p.count ?? 0, p.spare ?? 0)
+    if (p.kind === 'wholeButter') return says.wholeButter(amount('butter', p.massG))
+    return says.untrimmed(amount(p.ingredientId, p.massG), (goodOf(p.ingredientId)?.name ?? '').toLowerCase())
+  }),
+)
+</script>
+
+<template>
+  <section class="goods">
+    <p class="label">
+      {{ says.total }} {{ money(explosion.costMinor) }} ·
+      {{ says.perCover(money(explosion.costPerCoverMinor)) }}
+    </p>
+    <div class="columns">
+      <div v-for="part in lines" :key="part.place">
+        <h2 class="label soft">{{ part.place }}</h2>
+        <ul>
+          <li v-for="g in part.goods" :key="g.ingredientId" class="good">
+            <span class="amount">{{ amount(g.ingredientId, g.massG) }}</span>
+            <span>
+              <span class="name">{{ goodOf(g.ingredientId)?.name }}</span>
+              <span v-if="shortG(g) > 1" class="wine label">
+                ✕ {{ says.short(amount(g.ingredientId, shortG(g))) }}</span
+              >
+              <span class="explained">
+                {{ says.forWhat }}
+                <template v-for="(f, i) in g.for" :key="f.of">
+                  <template v-if="i">, </template>{{ amount(g.ingredientId, f.massG) }}
+                  <em class="sauce">{{ nameOf(f.of) }}</em></template
+                >
+              </span>
+            </span>
+          </li>
+        </ul>
+      </div>
+      <div v-if="pulls.length || explosion.left.length">
+        <h2 class="label soft">{{ says.pull }}</h2>
+        <ul>
+          <li v-for="p in pulls" :key="p" class="reading">{{ p }}</li>
+        </ul>
+        <template v-if="explosion.left.length">
+          <h2 class="label soft gap-above">{{ says.left }}</h2>
+          <ul>
+            <li v-for="l in explosion.left" :key="`${l.kind}${l.ingredientId}${l.use}`" class="reading">
+              {{ numberText(l.massG) }} g {{ says.leftKinds[l.kind] }}: {{ texts.workbench.uses[l.use] }}
+            </li>
+          </ul>
+        </template>
+      </div>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.columns {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(340px, 1fr));
+  gap: 8px 40px;
+  padding-top: 8px;
+}
+.good {
+  display: grid;
+  grid-template-columns: 92px 1fr;
+  gap: 12px;
+  align-items: baseline;
+  padding: 5px 0;
+  border-top: 1px solid var(--hair);
+}
+.amount {
+  font-size: 24px;
+  font-weight: var(--weight-key);
+  text-align: right;
+  white-space: nowrap;
+}
+.name {
+  font-size: var(--type-text);
+  font-weight: var(--weight-plain);
+}
+.explained {
+  display: block;
+}
+.explained .sauce {
+  font-size: 20px;
+}
+</style>

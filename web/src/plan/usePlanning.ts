@@ -1,0 +1,175 @@
+import {
+  plannedFrom,
+  stoveEvening,
+  type BatchState,
+  type KitchenCatalog,
+  type PlacedTask,
+  type PlanCause,
+  type Planned,
+  type ServiceState,
+} from '@liquamen/core'
+import { computed, onScopeDispose, ref, shallowRef, toRaw, watch, type Ref } from 'vue'
+import { useKitchenViews } from '../port/useKitchenViews'
+import type { EveningQuestion, EveningTold } from './evening.worker'
+
+/** A plan is there at once and improves while one looks: so long, ms. */
+const BUDGET_MS = 2500
+/** While a batch is dragged the answer must keep up with the finger, ms. */
+const DRAG_BUDGET_MS = 250
+const MODEL_VERSION = 'schedule-1'
+const SECOND_MS = 1000
+
+/** Where each task stands, as a text: two plans that are the same read the same. */
+const readsAs = (tasks: readonly PlacedTask[], zeroMs: number) =>
+  [...tasks]
+    .sort((a, b) => (a.id < b.id ? -1 : 1))
+    .map((t) => [t.id, zeroMs + t.startS * SECOND_MS, t.ring, t.vessel, t.well].join())
+    .join(';')
+/** A published plan's tasks counted from another zero. */
+const movedTo = (tasks: readonly PlacedTask[], byS: number): PlacedTask[] =>
+  tasks.map((t) => ({
+    ...t,
+    startS: t.startS + byS,
+    endS: t.endS + byS,
+    ...(t.parts ? { parts: t.parts.map(([s, e]) => [s + byS, e + byS] as const) } : {}),
+  }))
+
+/** The evening as it is planned: asked for in a worker whenever the brief or the stove changes, and put in force by the server. */
+export function usePlanning(service: Ref<ServiceState | undefined>) {
+  const { kitchen, catalog, current } = useKitchenViews()
+  const told = shallowRef<EveningTold>()
+  const isWorking = ref(false)
+  const failed = ref(false)
+  const pinned = ref<EveningQuestion['pinned']>()
+  let ask = 0
+  let worker: Worker | undefined
+  onScopeDispose(() => worker?.terminate())
+  function hear({ data }: MessageEvent<EveningTold>): void {
+    if (data.ask !== ask) return
+    told.value = data
+    isWorking.value = !data.isDone
+  }
+  function startWorker(): Worker | undefined {
+    if (worker || typeof Worker === 'undefined') return worker
+    worker = new Worker(new URL('./evening.worker.ts', import.meta.url), { type: 'module' })
+    worker.onmessage = hear
+    worker.onerror = () => {
+      failed.value = true
+      isWorking.value = false
+    }
+    return worker
+  }
+  /** Batches of this evening that only wait to be made: they are planned anew, the rest of the stove is as it is. */
+  const isOurs = (state: BatchState) =>
+    state.status === 'planned' && state.planned?.service?.serviceId === service.value?.id
+  const people = computed(() => {
+    const said = service.value?.people ?? []
+    return said.length ? said.map((p) => ({ fromMs: p.fromAtMs, count: p.count })) : [{ fromMs: 0, count: 1 }]
+  })
+  function question(): EveningQuestion | undefined {
+    const { value } = service
+    if (!value || !catalog.value) return undefined
+    const nowMs = kitchen.nowMs
+    const zeroMs = Math.floor(nowMs / 60_000) * 60_000
+    const views = current.value.filter((v) => !isOurs(v.state))
+    const { plan } = value
+    return {
+      ask: ++ask,
+      reads: [
+        value.id,
+        value.lastAtMs,
+        zeroMs,
+        catalogReads.value,
+        larderReads.value,
+        people.value.map((p) => `${p.fromMs}:${p.count}`),
+      ].join(),
+      service: { id: value.id, sittings: value.sittings, dishes: value.dishes },
+      catalog: toRaw(catalog.value) as KitchenCatalog,
+      lots: [...kitchen.lots.values()].filter((l) => l.status === 'held'),
+      people: people.value,
+      stove: stoveEvening(views, nowMs, people.value),
+      nowMs,
+      inForce: plan && movedTo(plan.tasks, (plan.zeroAtMs - zeroMs) / SECOND_MS),
+      budgetMs: pinned.value ? DRAG_BUDGET_MS : BUDGET_MS,
+      pinned: pinned.value,
+    }
+  }
+  function planAnew(): void {
+    const asked = question()
+    if (!asked) return
+    isWorking.value = true
+    failed.value = false
+    startWorker()?.postMessage(structuredClone(asked))
+  }
+  const larderReads = computed(() =>
+    [...kitchen.lots.values()].map((l) => `${l.id} ${l.status} ${l.massG}`).join(),
+  )
+  /** Counts up whenever the kitchen or its book is another. */
+  const catalogReads = ref(0)
+  watch(catalog, () => (catalogReads.value += 1))
+  /** What of the stove a plan must know: which batches are begun, and at which step they are. */
+  const stoveReads = computed(() =>
+    current.value
+      .filter((v) => !isOurs(v.state))
+      .map((v) => `${v.state.id} ${v.state.status} ${v.step?.id ?? ''}`)
+      .join(),
+  )
+  watch(
+    [() => service.value?.lastAtMs, () => service.value?.id, stoveReads, () => catalog.value !== undefined],
+    planAnew,
+    {
+      immediate: true,
+    },
+  )
+  const answer = computed(() => told.value?.answer)
+  const feasible = computed(() => (answer.value?.status === 'feasible' ? answer.value : undefined))
+  /** The plan on this page is the one that the kitchen works by. */
+  const isInForce = computed(() => {
+    const plan = service.value?.plan
+    if (!plan || !feasible.value || !told.value) return false
+    const own = new Set(told.value.own.batches.map((b) => b.id))
+    const ofUs = (t: PlacedTask) => own.has(t.id.split('/')[0]!)
+    return (
+      readsAs(feasible.value.tasks.filter(ofUs), told.value.asked.zeroMs) ===
+      readsAs(plan.tasks.filter(ofUs), plan.zeroAtMs)
+    )
+  })
+  /** The batches as the plan on this page has them. */
+  function batchesPlanned(): { readonly batchId: string; readonly planned: Planned }[] {
+    if (!told.value || !feasible.value) return []
+    const { own, asked } = told.value
+    const begun = new Set(asked.batches.flatMap((b) => (b.begun?.length ? [b.id] : [])))
+    return own.batches
+      .filter((b) => !begun.has(b.id))
+      .flatMap((batch) => {
+        const planned = plannedFrom(batch, { ...asked, id: own.id }, feasible.value!.tasks)
+        return planned ? [{ batchId: batch.id, planned }] : []
+      })
+  }
+  /** Puts the plan on this page in force. @throws Refusal where another came first, OutOfReach without a server */
+  async function publish(cause: PlanCause): Promise<void> {
+    const { value } = service
+    if (!value || !told.value || !feasible.value) return
+    const planned = batchesPlanned()
+    const kept = new Set(planned.map((p) => p.batchId))
+    const takenOff = [...kitchen.batches.values()]
+      .filter((b) => isOurs(b) && !kept.has(b.id))
+      .map((b) => b.id)
+    await kitchen.publishPlan(value.id, {
+      number: (value.plan?.number ?? 0) + 1,
+      cause,
+      zeroAtMs: told.value.asked.zeroMs,
+      tasks: [...feasible.value.tasks],
+      modelVersion: MODEL_VERSION,
+      planned,
+      takenOff,
+    })
+    pinned.value = undefined
+  }
+  /** Drags a batch to another second of the plan: the rest follows. Undefined lets it go again. */
+  function drag(to: EveningQuestion['pinned']): void {
+    pinned.value = to
+    planAnew()
+  }
+  return { told, answer, feasible, isWorking, failed, isInForce, planAnew, publish, drag, pinned, people }
+}
