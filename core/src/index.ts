@@ -329,7 +329,7 @@ export { growingStream, type GrowingStream, type StreamState } from './batch/gro
 export { eveningInstance, taskId, type EveningAsked, type EveningBatch } from './service/eveningInstance'
 export { eveningOf, type ServiceAsked, type ServiceBatch } from './service/eveningOf'
 export { explode, type BaseNeed, type Explosion, type ForWhat, type GoodNeed } from './service/explode'
-export { plannedFrom } from './service/plannedFrom'
+export { movedInto, plannedFrom } from './service/plannedFrom'
 export { type SauceBatch, type SaucePlan } from './service/sauceBatches'
 export { portionsPerPlate, sauceKey, type SauceNeed } from './service/sauceNeeds'
 export { besideStove, stoveEvening } from './service/stoveEvening'

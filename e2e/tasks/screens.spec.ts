@@ -179,8 +179,8 @@ test('the tap that opens the service wakes the sound, and an alarm is silenced b
   kitchen,
 }) => {
   await openScreen(page, kitchen, '/bench')
-  await page.getByRole('button', { name: 'Open the service' }).click()
-  await expect(page.getByRole('button', { name: 'Open the service' })).toBeHidden() // heard
+  await page.getByRole('button', { name: 'Sound on' }).click()
+  await expect(page.getByRole('button', { name: 'Sound on' })).toBeHidden() // heard
   await page.getByRole('region', { name: 'Where it stops' }).waitFor() // its keys are the bench's
   await page.keyboard.press('w')
   const target = Number(

@@ -1,17 +1,52 @@
 import type { BatchPlan } from '../batch/batchPlan'
 import type { Planned, PlannedStep } from '../facts/kinds/batch'
 import type { PlacedTask } from '../schedule/instance'
-import { taskId, type EveningAsked } from './eveningInstance'
+import { taskId, type EveningAsked, type EveningBatch } from './eveningInstance'
 import type { ServiceBatch } from './eveningOf'
 
 /** Tasks of a batch by its step. */
-function placesOf(batch: ServiceBatch, tasks: ReadonlyMap<string, PlacedTask>, zeroMs: number) {
+function placesOf(batch: EveningBatch, tasks: ReadonlyMap<string, PlacedTask>, zeroMs: number) {
   return batch.plans[0]!.plan.steps.flatMap((step) => {
     const task = tasks.get(taskId(batch.id, step.stepId))
     const atMs = (s: number) => zeroMs + s * 1000
     return task ? [{ step, task, startAtMs: atMs(task.startS), endAtMs: atMs(task.endS) }] : []
   })
 }
+
+/** A batch that was planned for an order of its own, with the hours that the evening's plan gives its steps; undefined where they are those it has. */
+export function movedInto(
+  was: Planned,
+  batch: EveningBatch,
+  zeroMs: number,
+  placed: readonly PlacedTask[],
+): Planned | undefined {
+  const places = placesOf(batch, new Map(placed.map((t) => [t.id, t])), zeroMs)
+  if (places.length === 0) return undefined
+  const at = places.map(plannedStep)
+  const beginsAtMs = Math.min(...at.map((a) => a.startAtMs))
+  if (was.plan.latestStartAtMs === beginsAtMs) return undefined
+  return {
+    ...was,
+    at,
+    plan: {
+      ...was.plan,
+      latestStartAtMs: beginsAtMs,
+      sureStartAtMs: Math.min(was.plan.sureStartAtMs, beginsAtMs),
+    },
+  }
+}
+const plannedStep = ({
+  step,
+  task,
+  startAtMs,
+  endAtMs,
+}: ReturnType<typeof placesOf>[number]): PlannedStep => ({
+  stepId: step.stepId,
+  startAtMs,
+  endAtMs,
+  ...(task.ring === undefined ? {} : { ringId: task.ring }),
+  ...(task.well === undefined ? {} : { wellId: task.well }),
+})
 
 /**
  * A batch of the evening as it goes on record: in the vessels and on the rings that the schedule gave it, each step with its hours and with the
@@ -35,13 +70,7 @@ export function plannedFrom(
     ...(planOn(task.ring).steps.find((s) => s.stepId === step.stepId) ?? step),
     panId: task.vessel ?? null,
   }))
-  const at = places.map(({ step, task, startAtMs, endAtMs }): PlannedStep => ({
-    stepId: step.stepId,
-    startAtMs,
-    endAtMs,
-    ...(task.ring === undefined ? {} : { ringId: task.ring }),
-    ...(task.well === undefined ? {} : { wellId: task.well }),
-  }))
+  const at = places.map(plannedStep)
   const plan = planOn(ringId)
   const beginsAtMs = Math.min(...at.map((a) => a.startAtMs))
   const readyAtMs = Math.max(...at.map((a) => a.endAtMs))

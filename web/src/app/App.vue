@@ -266,7 +266,9 @@ function onKey(event: KeyboardEvent): void {
     margin-left: -8px;
   }
   .screen {
-    padding: 0 8px;
+    min-width: 48px;
+    justify-content: center;
+    padding: 0 6px;
     font-stretch: 75%;
   }
   .tools {

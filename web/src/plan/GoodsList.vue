@@ -23,17 +23,23 @@ const COLD: readonly string[] = [
   'fruit',
 ]
 const goodOf = (id: string) => kitchen.ingredients.get(id)
+const isCold = (id: string) => {
+  const good = goodOf(id)
+  return COLD.includes(good?.group ?? '') || good?.emulsionRole === 'butter'
+}
 const nameOf = (key: string) =>
   props.explosion.sauces.find((s) => s.need.key === key)?.need.formula.name ?? goodOf(key)?.name ?? key
 const amount = (id: string, massG: number) => {
   const good = goodOf(id)
-  return good ? storeAmountText(good, massG) : `${numberText(massG)} g`
+  if (!good) return `${numberText(massG)} g`
+  // yolks are counted
+  return good.pieceG && good.emulsionRole === 'yolk'
+    ? says.pieces(Math.round(massG / good.pieceG))
+    : storeAmountText(good, massG)
 }
 const lines = computed(() => {
-  const of = (isCold: boolean) =>
-    props.explosion.goods
-      .filter((g) => COLD.includes(goodOf(g.ingredientId)?.group ?? '') === isCold)
-      .sort((a, b) => b.massG - a.massG)
+  const of = (wanted: boolean) =>
+    props.explosion.goods.filter((g) => isCold(g.ingredientId) === wanted).sort((a, b) => b.massG - a.massG)
   return [
     { place: says.places.fridge, goods: of(true) },
     { place: says.places.shelf, goods: of(false) },
@@ -87,7 +93,12 @@ const pulls = computed(() =>
           <h2 class="label soft gap-above">{{ says.left }}</h2>
           <ul>
             <li v-for="l in explosion.left" :key="`${l.kind}${l.ingredientId}${l.use}`" class="reading">
-              {{ numberText(l.massG) }} g {{ says.leftKinds[l.kind] }}: {{ texts.workbench.uses[l.use] }}
+              {{ numberText(l.massG) }} g {{ says.leftKinds[l.kind]
+              }}{{
+                l.kind === 'whites' || !l.ingredientId
+                  ? ''
+                  : ` (${goodOf(l.ingredientId)?.name.toLowerCase()})`
+              }}: {{ texts.workbench.uses[l.use] }}
             </li>
           </ul>
         </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { taskId, type KitchenCatalog, type SmallestChange } from '@liquamen/core'
+import { taskId, type EveningAsked, type KitchenCatalog, type SmallestChange } from '@liquamen/core'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useKitchenViews } from '../port/useKitchenViews'
@@ -76,6 +76,11 @@ const hasEarlier = computed(
   () => rows.value.some((r) => r.bars.some((b) => b.toMs < span.value.fromMs)) || isWhole.value,
 )
 
+/** With what a batch begins: what binds that binds all of it. */
+const firstTaskOf = (batchId: string) =>
+  (feasible.value?.tasks ?? [])
+    .filter((t) => t.id.startsWith(`${batchId}/`))
+    .sort((a, b) => a.startS - b.startS)[0]
 const askedBar = ref<Bar>()
 const barNow = computed(() =>
   rows.value.flatMap((r) => r.bars).find((b) => b.taskId === askedBar.value?.taskId),
@@ -84,7 +89,8 @@ const ask = (bar: Bar) => (askedBar.value = askedBar.value?.taskId === bar.taskI
 /** Why it stands where it stands, and what is in its way. */
 const why = computed(() => {
   const bar = barNow.value
-  const binding = bar && feasible.value?.binding[bar.taskId]
+  const first = bar && firstTaskOf(bar.batchId)
+  const binding = first && feasible.value?.binding[first.id]
   if (!bar || !binding) return undefined
   const row = rows.value.find((r) => r.bars.includes(bar))
   const before = row?.bars.filter((b) => b !== bar && b.toMs <= bar.fromMs).sort((a, b) => b.toMs - a.toMs)[0]
@@ -92,21 +98,23 @@ const why = computed(() => {
     binding === 'ring' && before && row ? says.ringTaken(row.number, before.name, clockText(before.toMs)) : ''
   return `${says.binding[binding]} ${taken}`.trim()
 })
+const lastTaskOf = (b: EveningAsked['batches'][number]) => taskId(b.id, b.plans[0]!.plan.steps.at(-1)!.stepId)
 const lateness = computed(() => {
   const { value } = asked
   if (!value || !feasible.value) return undefined
   const ends = new Map(feasible.value.tasks.map((t) => [t.id, value.zeroMs + t.endS * SECOND_MS]))
   let [plates, most] = [0, 0]
+  const names = new Set<string>()
   for (const pickUp of value.pickUps) {
     const made = value.batches.filter((b) => b.pickUps.some((p) => p.id === pickUp.id))
-    const readyMs = Math.max(
-      ...made.map((b) => ends.get(taskId(b.id, b.plans[0]!.plan.steps.at(-1)!.stepId)) ?? 0),
-    )
+    const readyMs = Math.max(...made.map((b) => ends.get(lastTaskOf(b)) ?? 0))
     if (readyMs <= pickUp.atMs + SECOND_MS) continue
     plates += pickUp.plates
+    for (const b of made)
+      if ((ends.get(lastTaskOf(b)) ?? 0) > pickUp.atMs + SECOND_MS) names.add(b.formula.name)
     most = Math.max(most, readyMs - pickUp.atMs)
   }
-  return { plates: Math.ceil(plates), min: Math.ceil(most / MINUTE_MS) }
+  return { plates: Math.ceil(plates), min: Math.ceil(most / MINUTE_MS), names: [...names].join(', ') }
 })
 const peak = computed(() => Math.max(0, ...hands.value.map((h) => h.hands)))
 
@@ -122,17 +130,16 @@ function onDrag(bar: Bar, byMs: number): void {
         .map((b) => ({ rowId: r.id, fromMs: b.fromMs, toMs: b.toMs })),
     )
     heldFromMs = firstMsOf(bar.batchId)
+    lateBefore = lateness.value?.plates ?? 0
   }
   draggedMs.value = byMs
   askedBar.value = bar
   const fromS = Math.round((heldFromMs + byMs - asked.value.zeroMs) / SECOND_MS)
   drag({ batchId: bar.batchId, fromS: Math.max(0, fromS) })
 }
-let heldFromMs = 0
-function firstMsOf(batchId: string): number {
-  const of = (feasible.value?.tasks ?? []).filter((t) => t.id.startsWith(`${batchId}/`))
-  return (asked.value?.zeroMs ?? 0) + Math.min(...of.map((t) => t.startS)) * SECOND_MS
-}
+let [heldFromMs, lateBefore] = [0, 0]
+const firstMsOf = (batchId: string): number =>
+  (asked.value?.zeroMs ?? 0) + (firstTaskOf(batchId)?.startS ?? 0) * SECOND_MS
 function letGo(): void {
   ghosts.value = []
   draggedMs.value = 0
@@ -143,7 +150,7 @@ const cost = computed(() =>
     ? [
         says.dragged(Math.round(draggedMs.value / MINUTE_MS)),
         feasible.value && lateness.value
-          ? says.costs(lateness.value.plates, numberText(peak.value, 1))
+          ? says.costs(lateness.value.plates - lateBefore, numberText(peak.value, 1))
           : says.cannot,
       ].join(' ')
     : '',
@@ -235,7 +242,6 @@ const show = (t: (typeof tabs)[number]) => void router.replace({ query: t === 't
             lateness.plates > 0 ? says.late(lateness.plates, lateness.min) : says.onTime
           }}</span><span class="caption">{{ stateWords }}</span>
         </p>
-        <v-btn v-if="pinned" @click="letGo">{{ says.letGo }}</v-btn>
         <v-btn
           v-if="feasible && !isInForce"
           class="is-first"
@@ -251,13 +257,16 @@ const show = (t: (typeof tabs)[number]) => void router.replace({ query: t === 't
       <v-btn @click="planAnew">{{ says.again }}</v-btn>
     </div>
     <div v-if="tab === 'timeline'">
-      <p v-if="cost" class="label line" role="status">{{ cost }}</p>
+      <p v-if="cost" class="label line" role="status">
+        {{ cost }} <button class="text-key" @click="letGo">{{ says.letGo }}</button>
+      </p>
       <p v-else-if="why && barNow" class="label line" role="status">
         <strong class="why">{{ says.why }}</strong> <em class="sauce">{{ barNow.name }}</em> {{ why }}
       </p>
       <p v-else-if="conflict" class="label wine line" role="alert">
         ✕ {{ says.conflict }} {{ conflict.sauces }}. {{ conflict.change }}
       </p>
+      <p v-else-if="lateness?.names" class="label line roux">▽ {{ says.lateAre(lateness.names) }}</p>
       <PlanTimeline
         v-if="feasible"
         :rows="rows"

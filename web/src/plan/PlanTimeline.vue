@@ -28,14 +28,20 @@ const emit = defineEmits<{
   /** Dragged so many ms from where it stood. */
   drag: [bar: Bar, byMs: number]
 }>()
-const [LEFT, TOP, RING, WELL, HANDS] = [104, 60, 47, 35, 60]
-const [RING_BAR, WELL_BAR, HAND_PX] = [35, 25, 14]
+const [LEFT, TOP, HANDS, HAND_PX] = [104, 60, 60, 14]
+/** Rows of a wide page, where little is left of its height, and of an upright one. */
+const WIDE = { ring: 47, well: 35, ringBar: 35, wellBar: 25 } as const
+const UPRIGHT = { ring: 72, well: 54, ringBar: 50, wellBar: 36 } as const
+const UPRIGHT_UNDER_PX = 860
 const LETTER_PX = 9.6
+const NAME_PX = 15
+const LEAST_LETTERS = 3
 const MINUTE_MS = 60_000
 const DRAGS_PX = 8
 const root = ref<HTMLElement>()
 const seen = useWidth(root)
 const width = computed(() => Math.max(600, seen.value || 1216))
+const size = computed(() => (width.value < UPRIGHT_UNDER_PX ? UPRIGHT : WIDE))
 const x = (ms: number) =>
   LEFT + ((ms - props.fromMs) / Math.max(1, props.toMs - props.fromMs)) * (width.value - LEFT)
 const msPerPx = computed(() => (props.toMs - props.fromMs) / (width.value - LEFT))
@@ -51,9 +57,9 @@ const ticks = computed(() => {
 const placed = computed(() => {
   let y = TOP
   return props.rows.map((row) => {
-    const height = row.kind === 'ring' ? RING : WELL
+    const height = size.value[row.kind]
     y += height
-    return { row, line: y, tall: row.kind === 'ring' ? RING_BAR : WELL_BAR }
+    return { row, line: y, room: height, tall: row.kind === 'ring' ? size.value.ringBar : size.value.wellBar }
   })
 })
 const handsY = computed(() => (placed.value.at(-1)?.line ?? TOP) + HANDS / 2 + 12)
@@ -62,31 +68,41 @@ const clip = (ms: number) => Math.min(props.toMs, Math.max(props.fromMs, ms))
 const isSeen = (bar: Bar) => bar.toMs > props.fromMs && bar.fromMs < props.toMs
 /** What a bar is on the paper: its shape, and its name right of it, inside it, or as much of it as there is room for. */
 const drawn = computed(() =>
-  placed.value.map(({ row, line, tall }) => {
+  placed.value.map(({ row, line, room: rowRoom, tall }) => {
     const bars = [...row.bars].filter(isSeen).sort((a, b) => a.fromMs - b.fromMs)
     return {
       row,
       line,
+      room: rowRoom,
       bars: bars.map((bar, i) => {
         const points = bar.edge.map(
           (p) => `${x(clip(p.atMs)).toFixed(1)},${(line - Math.max(0.06, p.share) * tall).toFixed(1)}`,
         )
         const [fromX, toX] = [x(clip(bar.fromMs)), Math.max(x(clip(bar.fromMs)) + 2, x(clip(bar.toMs)))]
         const nextX = bars[i + 1] ? x(bars[i + 1]!.fromMs) : width.value
+        const beforeX = bars[i - 1] ? x(clip(bars[i - 1]!.toMs)) : 0
+        // half the gap to its neighbours is its own, so that every bar can be met
+        const gripX = Math.max(fromX - 24, Math.min(fromX, (beforeX + fromX) / 2))
+        const gripToX = Math.min(toX + 24, Math.max(toX, (nextX + toX) / 2))
         const wide = bar.name.length * LETTER_PX
-        const isInside = toX - fromX > wide + 14
+        // a name inside stands where the level is over it
+        const high = bar.edge.find((p) => p.share * tall > NAME_PX && p.atMs >= props.fromMs)
+        const highX = high ? x(clip(high.atMs)) : Infinity
+        const isInside = toX - highX > wide + 14
         const room = nextX - toX - 10
-        const letters = Math.max(3, Math.floor(room / LETTER_PX))
+        const letters = Math.floor(room / LETTER_PX) - 1
         return {
           bar,
           fromX,
           toX,
           shape: `${fromX.toFixed(1)},${line} ${points.join(' ')} ${toX.toFixed(1)},${line}`,
           edge: points.join(' '),
+          gripX,
+          gripWide: Math.max(8, gripToX - gripX),
           slackX: Math.min(x(clip(bar.slackToMs)), nextX - 4),
           isInside,
-          nameX: isInside ? fromX + 8 : toX + 6,
-          name: isInside || room >= wide ? bar.name : `${bar.name.slice(0, letters)}…`,
+          nameX: isInside ? highX + 8 : toX + 6,
+          name: nameIn(bar, isInside || room >= wide ? Infinity : letters, bars[i + 1]),
           top: line - tall,
           tall,
         }
@@ -94,6 +110,11 @@ const drawn = computed(() =>
     }
   }),
 )
+/** As much of a name as there is room for; what goes on further on bears it there. */
+function nameIn(bar: Bar, letters: number, next: Bar | undefined): string {
+  if (bar.name.length <= letters) return bar.name
+  return next?.batchId === bar.batchId || letters < LEAST_LETTERS ? '' : `${bar.name.slice(0, letters)}…`
+}
 const over = computed(() => {
   const strongest = [...props.hands].sort((a, b) => b.hands - a.hands)[0]
   return strongest && strongest.hands > props.cooks + 0.005 ? strongest : undefined
@@ -151,7 +172,7 @@ const saysBar = (bar: Bar, row: PlanRow) =>
           :y2="TOP - 28"
           class="sitting"
         />
-        <g v-for="m in marks" :key="m.atMs">
+        <g v-for="m in marks.filter((one) => one.atMs >= fromMs && one.atMs <= toMs)" :key="m.atMs">
           <line :x1="x(m.atMs)" :x2="x(m.atMs)" :y1="TOP - 22" :y2="handsY - HANDS / 2" class="pick-up" />
           <path :d="`M${x(m.atMs) - 5} ${TOP - 28}h10l-5 8z`" class="mark" />
           <text :x="x(m.atMs) + 4" :y="TOP - 6" class="plates">{{ numberText(m.plates) }}</text>
@@ -165,9 +186,9 @@ const saysBar = (bar: Bar, row: PlanRow) =>
           v-for="g in ghosts.filter((o) => o.rowId === r.row.id)"
           :key="g.fromMs"
           :x="x(clip(g.fromMs))"
-          :y="r.line - RING_BAR"
+          :y="r.line - size.ringBar"
           :width="Math.max(2, x(clip(g.toMs)) - x(clip(g.fromMs)))"
-          :height="RING_BAR"
+          :height="size.ringBar"
           class="ghost"
         />
         <g
@@ -184,13 +205,7 @@ const saysBar = (bar: Bar, row: PlanRow) =>
           @keydown.right.prevent="emit('drag', b.bar, MINUTE_MS)"
         >
           <title>{{ saysBar(b.bar, r.row) }}</title>
-          <rect
-            :x="b.fromX - 6"
-            :y="r.line - RING + 2"
-            :width="Math.max(48, b.toX - b.fromX + 12)"
-            :height="RING - 2"
-            class="grip"
-          />
+          <rect :x="b.gripX" :y="r.line - r.room + 2" :width="b.gripWide" :height="r.room - 2" class="grip" />
           <line
             v-if="b.slackX > b.toX"
             :x1="b.toX"

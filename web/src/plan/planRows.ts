@@ -42,15 +42,18 @@ interface Stay {
   readonly place: string
   readonly tasks: readonly { readonly task: PlacedTask; readonly startMl: number; readonly endMl: number }[]
 }
-/** A batch's stays on rings: tasks one after another on one ring are one bar. */
-function ringStays(batch: Batch, tasks: ReadonlyMap<string, PlacedTask>): Stay[] {
+/** Whether no other pan stands on a ring in a stretch. */
+type IsFree = (ring: string, fromS: number, toS: number) => boolean
+/** A batch's stays on rings: tasks that follow one another on one ring, no other pan between them, are one bar. */
+function ringStays(batch: Batch, tasks: ReadonlyMap<string, PlacedTask>, isFree: IsFree): Stay[] {
   const stays: { batch: Batch; place: string; tasks: Stay['tasks'][number][] }[] = []
   for (const step of stepsOf(batch)) {
     const task = tasks.get(taskId(batch.id, step.stepId))
     if (task?.ring === undefined) continue
     const at = { task, startMl: step.level?.startMl ?? 0, endMl: step.level?.endMl ?? 0 }
     const last = stays.at(-1)
-    if (last?.place === task.ring) last.tasks.push(at)
+    const endS = last?.tasks.at(-1)?.task.endS ?? 0
+    if (last?.place === task.ring && isFree(task.ring, endS, task.startS)) last.tasks.push(at)
     else stays.push({ batch, place: task.ring, tasks: [at] })
   }
   return stays
@@ -66,13 +69,15 @@ export function planRows(
   const atMs = (s: number) => asked.zeroMs + s * SECOND_MS
   const pickUps = new Map(asked.pickUps.map((p) => [p.id, p.atMs]))
   const bars = new Map<string, Bar[]>()
+  const isFree: IsFree = (ring, fromS, toS) =>
+    !placed.some((t) => t.ring === ring && t.startS >= fromS && t.endS <= toS && t.endS > t.startS)
   const add = (place: string, bar: Bar) => bars.set(place, [...(bars.get(place) ?? []), bar])
   for (const batch of asked.batches) {
     const most = mostMl(batch)
     const { name, fill } = batch.formula
     const wanted = batch.pickUps.flatMap((p) => pickUps.get(p.id) ?? [])
     const firstMs = Math.min(...wanted, Infinity)
-    for (const { place, tasks: own } of ringStays(batch, tasks)) {
+    for (const { place, tasks: own } of ringStays(batch, tasks, isFree)) {
       const toMs = atMs(own.at(-1)!.task.endS)
       add(place, {
         batchId: batch.id,

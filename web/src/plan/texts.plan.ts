@@ -13,6 +13,7 @@ export const planTexts = {
   computing: 'Working out the evening…',
   onTime: 'every plate on time',
   late: (plates: number, min: number) => `${plates} ${plates === 1 ? 'plate' : 'plates'} late by ${min} min`,
+  lateAre: (names: string) => `Late: ${names}`,
   inForce: 'In force',
   putInForce: 'Put it in force',
   putHint: 'The batches go on the stove, each with its hours',
@@ -46,7 +47,9 @@ export const planTexts = {
   dragged: (min: number) =>
     min === 0 ? 'Where it was.' : min > 0 ? `${min} min later.` : `${-min} min earlier.`,
   costs: (late: number, hands: string) =>
-    late > 0 ? `${late} plates wait, and hands come to ${hands}.` : `No plate waits, hands come to ${hands}.`,
+    late > 0
+      ? `${late} more ${late === 1 ? 'plate waits' : 'plates wait'}, and hands come to ${hands}.`
+      : `No more plates wait, hands come to ${hands}.`,
   cannot: 'It cannot stand there.',
   conflict: 'It cannot be done like this:',
   change: {
@@ -78,6 +81,7 @@ export const planTexts = {
   toOrder: (sauce: string, portions: number, min: number) =>
     `${sauce}: made when it is called, ${min} min each; weighed out for ${portions}`,
   stands: (min: number, isBreaking: boolean) => (isBreaking ? `breaks after ${min} min` : `clock ${min} min`),
+  pieces: (n: number) => String(n),
   pull: 'Pull list',
   forWhat: 'for',
   total: 'Goods',

@@ -1,4 +1,5 @@
 import {
+  movedInto,
   plannedFrom,
   stoveEvening,
   type BatchState,
@@ -40,13 +41,14 @@ export function usePlanning(service: Ref<ServiceState | undefined>) {
   const told = shallowRef<EveningTold>()
   const isWorking = ref(false)
   const failed = ref(false)
-  const pinned = ref<EveningQuestion['pinned']>()
+  const pinned = shallowRef<EveningQuestion['pinned']>()
   let ask = 0
   let worker: Worker | undefined
   onScopeDispose(() => worker?.terminate())
   function hear({ data }: MessageEvent<EveningTold>): void {
     if (data.ask !== ask) return
-    told.value = data
+    // until the new plan is there the old one is looked at
+    told.value = data.answer || !told.value?.answer ? data : { ...told.value, explosion: data.explosion }
     isWorking.value = !data.isDone
   }
   function startWorker(): Worker | undefined {
@@ -139,12 +141,21 @@ export function usePlanning(service: Ref<ServiceState | undefined>) {
     if (!told.value || !feasible.value) return []
     const { own, asked } = told.value
     const begun = new Set(asked.batches.flatMap((b) => (b.begun?.length ? [b.id] : [])))
-    return own.batches
+    const { tasks } = feasible.value
+    const ours = own.batches
       .filter((b) => !begun.has(b.id))
       .flatMap((batch) => {
-        const planned = plannedFrom(batch, { ...asked, id: own.id }, feasible.value!.tasks)
+        const planned = plannedFrom(batch, { ...asked, id: own.id }, tasks)
         return planned ? [{ batchId: batch.id, planned }] : []
       })
+    // what waits for another order is moved among them
+    const others = asked.batches.flatMap((batch) => {
+      const was = kitchen.batches.get(batch.id)
+      if (was?.status !== 'planned' || !was.planned || isOurs(was)) return []
+      const planned = movedInto(was.planned, batch, asked.zeroMs, tasks)
+      return planned ? [{ batchId: batch.id, planned }] : []
+    })
+    return [...ours, ...others]
   }
   /** Puts the plan on this page in force. @throws Refusal where another came first, OutOfReach without a server */
   async function publish(cause: PlanCause): Promise<void> {

@@ -60,7 +60,7 @@ export const texts = {
     updateLater: 'A new version is ready. It waits until the stove is clear.',
   },
   alarm: {
-    open: 'Open the service',
+    open: 'Sound on',
     hint: 'One tap: tests the alarm and keeps it ready',
     silence: 'Silence',
     say: 'Say it',
