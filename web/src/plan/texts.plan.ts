@@ -44,8 +44,10 @@ export const planTexts = {
   ringTaken: (ring: string, sauce: string, until: string) => `Ring ${ring} has ${sauce} until ${until}.`,
   earlier: 'A minute earlier',
   later: 'A minute later',
-  dragged: (min: number) =>
-    min === 0 ? 'Where it was.' : min > 0 ? `${min} min later.` : `${-min} min earlier.`,
+  dragged: (min: number) => {
+    if (min === 0) return 'Where it was.'
+    return min > 0 ? `${min} min later.` : `${-min} min earlier.`
+  },
   costs: (late: number, hands: string) =>
     late > 0
       ? `${late} more ${late === 1 ? 'plate waits' : 'plates wait'}, and hands come to ${hands}.`

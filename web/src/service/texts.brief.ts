@@ -13,7 +13,7 @@ export const briefTexts = {
   new: 'New service',
   defaultName: 'Supper',
   firstSitting: 'First sitting',
-  sitting: (n: number) => (n === 1 ? 'First sitting' : n === 2 ? 'Second sitting' : `Sitting ${n}`),
+  sitting: (n: number) => ['First sitting', 'Second sitting', 'Third sitting'][n - 1] ?? `Sitting ${n}`,
   name: 'Name of the service',
   day: 'Day',
   covers: 'covers',

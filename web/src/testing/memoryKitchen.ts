@@ -52,6 +52,7 @@ export function memoryKitchen(startMs: number) {
     batches: mirror.batches,
     orders: mirror.orders,
     lots: mirror.lots,
+    services: mirror.services,
     details: shallowReactive(new Map<string, GuestDetails>()),
     crewId: 'ilse',
     nowMs,
