@@ -130,7 +130,12 @@ export function usePlanning(service: Ref<ServiceState | undefined>) {
     const plan = service.value?.plan
     if (!plan || !feasible.value || !told.value) return false
     const own = new Set(told.value.own.batches.map((b) => b.id))
-    const ofUs = (t: PlacedTask) => own.has(t.id.split('/')[0]!)
+    // what waits on the stove for this evening and is in the new plan no more makes it another plan too
+    const ofUs = (t: PlacedTask) => {
+      const [id = ''] = t.id.split('/')
+      const state = kitchen.batches.get(id)
+      return own.has(id) || (state !== undefined && isOurs(state))
+    }
     return (
       readsAs(feasible.value.tasks.filter(ofUs), told.value.asked.zeroMs) ===
       readsAs(plan.tasks.filter(ofUs), plan.zeroAtMs)
