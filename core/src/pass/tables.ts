@@ -1,0 +1,46 @@
+import type { EggWish } from '../companions/poachedEgg'
+
+/** What a guest wants otherwise than the card has it. */
+export interface PlateWish {
+  readonly egg?: EggWish | undefined
+  readonly lessSalt?: true | undefined
+  /** Core of the meat, °C. */
+  readonly meatCoreC?: number | undefined
+}
+/** Plates of one dish for a table that are alike. */
+export interface Plates {
+  readonly plateId: string
+  readonly dishId: string
+  readonly count: number
+  readonly wish?: PlateWish | undefined
+  /** Names and allergies of its guest, kept apart. */
+  readonly detailsId: string | null
+}
+/** Where an order came from, where a feed sent it: its newest revision stands. */
+export interface FromFeed {
+  readonly source: string
+  readonly ref: string
+  readonly revision: number
+}
+/** What a table asked for, and when its plates are to go. */
+export interface TableOrder {
+  readonly tableId: string
+  readonly label: string
+  readonly pickUpAtMs: number
+  readonly plates: readonly Plates[]
+  readonly feed?: FromFeed | undefined
+}
+/** A table of the evening as it stands. */
+export interface TableState extends TableOrder {
+  readonly orderedAtMs: number
+  readonly cancelledReason?: string | undefined
+}
+/** What became of a call. */
+export interface CallState {
+  readonly isHeld: boolean
+  readonly firedAtMs?: number | undefined
+  /** Plates that were fired: what is ordered later is not among them. */
+  readonly firedPlates?: number | undefined
+  readonly firedBy?: string | undefined
+  readonly goneAtMs?: number | undefined
+}
