@@ -2,12 +2,13 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 // @ts-expect-error plain JavaScript: it runs before anything is installed
-import { ensurePostgres } from '../scripts/install.mjs'
+import { ensureBuild, ensurePostgres } from '../scripts/install.mjs'
 // @ts-expect-error as above
 import { startPostgres } from '../scripts/postgres.mjs'
 
 /** One throw-away PostgreSQL for the run; every test has a database and a server of its own in it. */
 export default async function setup(): Promise<() => Promise<void>> {
+  ;(ensureBuild as () => void)() // servers run as they are built
   const base = mkdtempSync(join(tmpdir(), 'liquamen-e2e-'))
   const cluster = await (
     startPostgres as (

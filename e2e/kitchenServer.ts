@@ -46,21 +46,17 @@ export class KitchenServer {
 
   /** Starts it and waits until it says that it is open. */
   start(): Promise<void> {
-    const child = spawn(
-      process.execPath,
-      ['--import', 'tsx', 'server/src/main.ts', ...(this.isEmpty ? ['--empty'] : [])],
-      {
-        cwd: ROOT,
-        stdio: ['ignore', 'pipe', 'inherit'],
-        env: {
-          ...process.env,
-          NODE_ENV: 'production',
-          PORT: String(this.port),
-          LIQUAMEN_DATABASE: this.database,
-          PAGE_FOLDER: this.pageFolder,
-        },
+    const child = spawn(process.execPath, ['dist/server.js', ...(this.isEmpty ? ['--empty'] : [])], {
+      cwd: ROOT,
+      stdio: ['ignore', 'pipe', 'inherit'],
+      env: {
+        ...process.env,
+        NODE_ENV: 'production',
+        PORT: String(this.port),
+        LIQUAMEN_DATABASE: this.database,
+        PAGE_FOLDER: this.pageFolder,
       },
-    )
+    })
     this.child = child
     return new Promise((resolve, reject) => {
       child.once('exit', (code) => reject(new Error(`the server ended with ${code}`)))
@@ -72,7 +68,7 @@ export class KitchenServer {
   }
   /** Starts one of the stand-ins that ship with the app; answers how to make it misbehave. */
   startStandIn(name: string): Promise<(fault: string) => Promise<void>> {
-    const child = spawn(process.execPath, ['--import', 'tsx', 'devices/src/main.ts', this.url], {
+    const child = spawn(process.execPath, ['dist/standIns.js', this.url], {
       cwd: ROOT,
       stdio: ['ignore', 'pipe', 'inherit'],
       env: { ...process.env, LIQUAMEN_DEVICE: name, CONTROL_PORT: '0' },

@@ -1,6 +1,6 @@
 // Bundles the server, its worker and the stand-ins into dist/: what starts then reads one file each and no TypeScript.
 import { build } from 'esbuild'
-import { readFileSync } from 'node:fs'
+import { readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 
 const ROOT = new URL('..', import.meta.url).pathname
@@ -12,6 +12,7 @@ const external = [...new Set(dependencies)]
   .filter((name) => !name.startsWith('@liquamen/'))
   .flatMap((name) => [name, `${name}/*`])
 
+rmSync(join(ROOT, 'dist'), { recursive: true, force: true })
 await build({
   absWorkingDir: ROOT,
   entryPoints: {

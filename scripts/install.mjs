@@ -85,16 +85,20 @@ function newestMs(folder) {
   }, 0)
 }
 
-/** Builds the web application when a source is newer than the build. */
+/** Builds server and page, each where one of its sources is newer than its build. */
 export function ensureBuild() {
-  const built = join(ROOT, 'web', 'dist', 'index.html')
+  buildWhereOlder(['server/src', 'devices/src', 'scripts'], join('dist', 'server.js'), ['build:server'])
+  buildWhereOlder(['web'], join('web', 'dist', 'index.html'), ['build', '-w', 'web'])
+}
+function buildWhereOlder(folders, built, script) {
+  const file = join(ROOT, built)
   const newest = Math.max(
-    ...['web', 'core/src', 'contracts/src'].map((folder) => newestMs(join(ROOT, folder))),
+    ...[...folders, 'core/src', 'contracts/src'].map((folder) => newestMs(join(ROOT, folder))),
     statSync(join(ROOT, 'package-lock.json')).mtimeMs,
   )
-  if (existsSync(built) && statSync(built).mtimeMs >= newest) return
+  if (existsSync(file) && statSync(file).mtimeMs >= newest) return
   say('building')
-  const done = spawnSync('npm', ['run', '-s', 'build'], {
+  const done = spawnSync('npm', ['run', '-s', ...script], {
     cwd: ROOT,
     stdio: ['ignore', 'pipe', 'pipe'],
     encoding: 'utf8',

@@ -47,22 +47,18 @@ const env = {
       }
     : {}),
 }
-const server = spawn(
-  process.execPath,
-  ['--import', 'tsx', join(ROOT, 'server/src/main.ts'), ...(isEmpty ? ['--empty'] : [])],
-  {
-    cwd: ROOT,
-    env,
-    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-    detached: true,
-  },
-)
+const server = spawn(process.execPath, [join(ROOT, 'dist/server.js'), ...(isEmpty ? ['--empty'] : [])], {
+  cwd: ROOT,
+  env,
+  stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+  detached: true,
+})
 
 // In a demo kitchen the probes and the scale that ship with it run beside the server; they come when the page answers
 let standIns
 server.on('message', ({ isDemo, url }) => {
   if (!isDemo || process.env.LIQUAMEN_DEVICES === 'off') return
-  standIns = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'devices/src/main.ts'), url], {
+  standIns = spawn(process.execPath, [join(ROOT, 'dist/standIns.js'), url], {
     cwd: ROOT,
     env: { ...process.env, LIQUAMEN_DEVICE_TOKENS: join(dataFolder, 'devices.json') },
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],

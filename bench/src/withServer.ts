@@ -78,7 +78,7 @@ export function withServer<T>(work: (running: Running) => Promise<T>): Promise<T
     buildInto(page, { PAGE: 'bare' }, '--no-emptyOutDir')
     const { ownerUrl, appUrl } = await createRolesAndDatabase(superuserUrl, 'liquamen', password)
     const port = await (freePort as () => Promise<number>)()
-    const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+    const server = spawn(process.execPath, ['dist/server.js'], {
       cwd: root,
       stdio: ['ignore', 'pipe', 'inherit'],
       env: {

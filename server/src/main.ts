@@ -12,9 +12,10 @@ import { readCatalog } from './catalog/catalog.repo'
 import { startLiveFeed } from './log/liveFeed'
 import { readExportFile } from './features/files/files.service'
 import { listKitchens } from './kitchens'
+import { ROOT } from './root'
 
-const DEMO_FILE = new URL('../../demo/larchwater-house.json', import.meta.url)
-const PAGE_FOLDER = new URL('../../web/dist', import.meta.url).pathname
+const DEMO_FILE = new URL('demo/larchwater-house.json', ROOT)
+const PAGE_FOLDER = new URL('web/dist', ROOT).pathname
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' }, pino.destination(2))
 const say = (line: string) => process.stdout.write(`liquamen: ${line}\n`)
 const host = process.env.HOST ?? '127.0.0.1'

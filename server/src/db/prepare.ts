@@ -1,8 +1,9 @@
 import { drizzle } from 'drizzle-orm/node-postgres'
 import { migrate } from 'drizzle-orm/node-postgres/migrator'
 import { Client, escapeIdentifier, escapeLiteral } from 'pg'
+import { ROOT } from '../root'
 
-const MIGRATIONS = new URL('migrations', import.meta.url).pathname
+const MIGRATIONS = new URL('server/src/db/migrations', ROOT).pathname
 const CONNECT_TRIES = 100
 
 /** Runs work on one connection of its own; a server that has just said "ready" may still refuse the first. */

@@ -48,7 +48,7 @@ describe('the brief', () => {
     await type(screen, 'Cooks on the line', '3')
     expect(screen.says()).toContain('58 covers')
     expect(service().people.at(-1)!.count).toBe(3)
-    await screen.press('Take it off')
+    await screen.press('Remove it')
     expect(service().sittings).toHaveLength(1)
   })
   it('a dish that runs out is off with its reason, and on again', async () => {

@@ -26,7 +26,7 @@ export const briefTexts = {
   basis: { booked: 'booked', guessed: 'guessed' } satisfies Record<CoversBasis, string>,
   basisOf: (name: string) => `How the covers of the ${name.toLowerCase()} are known`,
   addSitting: 'Another sitting',
-  removeSitting: 'Take it off',
+  removeSitting: 'Remove it',
   line: 'Cooks on the line',
   plan: 'Plan it',
   toPlan: 'The plan',

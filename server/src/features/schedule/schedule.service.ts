@@ -1,10 +1,16 @@
 import type { ScheduleRequest } from '@liquamen/contracts'
 import { DomainError, type ScheduleAnswer } from '@liquamen/core'
 import { Worker } from 'node:worker_threads'
+import { ROOT } from '../../root'
 
 type Said =
   | { readonly answer: ScheduleAnswer }
   | { readonly domain: { readonly code: string; readonly field: string; readonly value: unknown } }
+
+/** Bundled it stands beside the server; from its source it brings a reader of TypeScript. */
+const THREAD = import.meta.url.endsWith('.ts')
+  ? new URL('./scheduleThread.mjs', import.meta.url)
+  : new URL('dist/scheduleWorker.js', ROOT)
 
 /** As many schedules as are looked for at a time; who asks for more waits. */
 const AT_ONCE = 2
@@ -28,7 +34,7 @@ export function createScheduleService() {
     async schedule(request: ScheduleRequest): Promise<ScheduleAnswer> {
       await turn()
       try {
-        const worker = new Worker(new URL('./scheduleThread.mjs', import.meta.url), { workerData: request })
+        const worker = new Worker(THREAD, { workerData: request })
         const over = setTimeout(() => void worker.terminate(), request.budgetMs + NAMES_WITHIN_MS)
         const said = await new Promise<Said>((resolve, reject) => {
           worker.once('message', resolve)
