@@ -1,4 +1,11 @@
-import { BINDINGS, FAR_S, type DomainError, type PlacedTask, type ScheduleAnswer, type ScheduleInstance } from '@liquamen/core'
+import {
+  BINDINGS,
+  FAR_S,
+  type DomainError,
+  type PlacedTask,
+  type ScheduleAnswer,
+  type ScheduleInstance,
+} from '@liquamen/core'
 import { z } from 'zod'
 import { text } from './primitives'
 import { problem, type Problem } from './problem'
