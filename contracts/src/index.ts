@@ -1,4 +1,5 @@
 export * from './api'
+export * from './calls'
 export * from './catalog'
 export * from './catalogApi'
 export * from './channels'

@@ -333,6 +333,18 @@ export { movedInto, plannedFrom } from './service/plannedFrom'
 export { type SauceBatch, type SaucePlan } from './service/sauceBatches'
 export { portionsPerPlate, sauceKey, type SauceNeed } from './service/sauceNeeds'
 export { besideStove, stoveEvening } from './service/stoveEvening'
+export {
+  allDayOf,
+  callIdOf,
+  callsOf,
+  type AllDay,
+  type Call,
+  type CallCompanion,
+  type CallPlates,
+  type CallStatus,
+} from './pass/calls'
+export { companionTimes, type CompanionActCode } from './pass/companionTimes'
+export { type CallState, type Plates, type TableOrder, type TableState } from './pass/tables'
 export { foldService, type OfferedDish, type ServiceState } from './service/foldService'
 export {
   COVERS_BASES,

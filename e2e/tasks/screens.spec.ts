@@ -6,6 +6,8 @@ import { expect, openScreen, test } from '../kitchenServer'
 const SCREENS = {
   '/service': 'h1',
   '/cadence': 'td',
+  '/plan': 'h1',
+  '/pass': '.heading-row',
   '/stove': 'h1',
   '/bench': 'svg.bench',
   '/log': 'a.line',

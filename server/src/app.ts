@@ -25,6 +25,7 @@ import { createGuestsService, type GuestsService } from './features/guests/guest
 import { larderRoutes } from './features/larder/larder.routes'
 import { createLarderService, type LarderService } from './features/larder/larder.service'
 import { servicesRoutes } from './features/services/services.routes'
+import { createCallsService, type CallsService } from './features/services/calls.service'
 import { createServicesService, type ServicesService } from './features/services/services.service'
 import { openRoutes } from './features/open/open.routes'
 import { liveRoutes } from './features/live/live.routes'
@@ -61,6 +62,7 @@ export interface AppDeps extends AppOptions {
   readonly guests: GuestsService
   readonly larder: LarderService
   readonly services: ServicesService
+  readonly calls: CallsService
   readonly isSecure: boolean
 }
 
@@ -92,6 +94,7 @@ export function createDeps(options: AppOptions): AppDeps {
     guests: createGuestsService(options),
     larder: createLarderService({ ...options, intake }),
     services: createServicesService({ ...options, intake }),
+    calls: createCallsService({ ...options, intake }),
     catalog: createCatalogService(options),
   }
 }

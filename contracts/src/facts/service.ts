@@ -1,11 +1,45 @@
-import { COVERS_BASES, PLAN_CAUSES, type Payloads, type ServiceKind } from '@liquamen/core'
+import { COVERS_BASES, EGG_WISHES, PLAN_CAUSES, type Payloads, type ServiceKind } from '@liquamen/core'
 import { z } from 'zod'
 import { dishSchema } from '../dish'
-import { finite, instantMs, slug, text } from '../primitives'
+import { finite, instantMs, slug, text, uuid } from '../primitives'
 import { placedTaskSchema } from '../schedule'
 import { version } from './plan'
 
 const MOST_TASKS = 2000
+/** A call's id: its table's and its sauce's names. */
+export const callId = text(400).min(1)
+
+/** What a table asks for. */
+export const tableOrderSchema = z.strictObject({
+  tableId: uuid,
+  label: text(40).min(1),
+  pickUpAtMs: instantMs,
+  plates: z
+    .array(
+      z.strictObject({
+        plateId: slug,
+        dishId: slug,
+        count: z.number().int().min(0).max(400),
+        wish: z
+          .strictObject({
+            egg: z.enum(EGG_WISHES).optional(),
+            lessSalt: z.literal(true).optional(),
+            meatCoreC: finite.min(20).max(95).optional(),
+          })
+          .optional(),
+        detailsId: uuid.nullable(),
+      }),
+    )
+    .min(1)
+    .max(60),
+  feed: z
+    .strictObject({
+      source: text(60),
+      ref: text(120),
+      revision: z.number().int().min(0).max(1_000_000),
+    })
+    .optional(),
+}) satisfies z.ZodType<Payloads['table.ordered']>
 
 /** Payloads of a service's facts, checked against the core's types. */
 export const SERVICE_SCHEMAS: { readonly [K in ServiceKind]: z.ZodType<Payloads[K]> } = {
@@ -35,5 +69,18 @@ export const SERVICE_SCHEMAS: { readonly [K in ServiceKind]: z.ZodType<Payloads[
     tasks: z.array(placedTaskSchema).max(MOST_TASKS),
     modelVersion: version,
   }) as unknown as z.ZodType<Payloads['plan.published']>,
+  'table.ordered': tableOrderSchema,
+  'table.moved': z.strictObject({ tableId: uuid, pickUpAtMs: instantMs }),
+  'table.cancelled': z.strictObject({ tableId: uuid, reason: text(200) }),
+  'call.held': z.strictObject({ callId }),
+  'call.released': z.strictObject({ callId }),
+  'call.fired': z.strictObject({
+    callId,
+    tableId: uuid,
+    plates: z.number().int().min(1).max(400),
+    fromBatchId: uuid.nullable(),
+  }),
+  'call.takenBack': z.strictObject({ callId }),
+  'call.gone': z.strictObject({ callId }),
   'service.closed': z.strictObject({ note: text(500) }),
 }

@@ -42,6 +42,7 @@ export interface Call {
   readonly lastAtMs: number
   readonly status: CallStatus
   readonly firedAtMs?: number | undefined
+  readonly fromBatchId?: string | null | undefined
   /** More plates than were fired: the table asked for more since. */
   readonly addedSince: number
 }
@@ -137,7 +138,7 @@ function callOf(table: TableState, key: string, plates: readonly CallPlates[], a
     lastMinute: [...new Set(plates.flatMap((p) => p.dish.lastMinute))],
     lastAtMs: table.pickUpAtMs - 1000 * LAST_MOMENT_S,
     status: statusOf(state, fireAtMs, asked.nowMs),
-    ...(state?.firedAtMs === undefined ? {} : { firedAtMs: state.firedAtMs }),
+    ...(state?.firedAtMs === undefined ? {} : { firedAtMs: state.firedAtMs, fromBatchId: state.fromBatchId }),
     addedSince: state?.firedPlates === undefined ? 0 : Math.max(0, count - state.firedPlates),
   }
 }

@@ -38,9 +38,13 @@ export interface TableState extends TableOrder {
 /** What became of a call. */
 export interface CallState {
   readonly isHeld: boolean
+  /** How often it was fired less how often that was taken back: two of one millisecond have no order among them. */
+  readonly timesFired?: number | undefined
   readonly firedAtMs?: number | undefined
   /** Plates that were fired: what is ordered later is not among them. */
   readonly firedPlates?: number | undefined
   readonly firedBy?: string | undefined
+  /** The batch that its sauce is drawn from. */
+  readonly fromBatchId?: string | null | undefined
   readonly goneAtMs?: number | undefined
 }

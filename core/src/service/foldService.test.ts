@@ -25,6 +25,7 @@ function facts(...list: { [K in ServiceKind]: [K, Payloads[K]] }[ServiceKind][])
         streamKind: 'service',
         streamId: 's',
         atMs: i,
+        actor: { deviceId: 'd' },
         payload,
       }) as unknown as Fact,
   )
@@ -88,6 +89,47 @@ describe('foldService', () => {
     expect(state.plan?.number).toBe(2)
     expect(state.status).toBe('closed')
     expect(state.opened?.name).toBe('Supper')
+  })
+  it('a table is as its newest order has it; a feed that sends its backlog late undoes nothing', () => {
+    const order = (count: number, revision?: number) => ({
+      tableId: 't',
+      label: 'Table 5',
+      pickUpAtMs: 1000,
+      plates: [{ plateId: 'p', dishId: 'trout', count, detailsId: null }],
+      ...(revision === undefined ? {} : { feed: { source: 'feed', ref: '7', revision } }),
+    })
+    const tables = foldService(
+      's',
+      facts(
+        ['table.ordered', order(2, 1)],
+        ['table.ordered', order(4, 3)],
+        ['table.ordered', order(3, 2)],
+        ['table.moved', { tableId: 't', pickUpAtMs: 2000 }],
+        ['table.moved', { tableId: 'none', pickUpAtMs: 2000 }],
+      ),
+    ).tables
+    expect([...tables.values()]).toMatchObject([{ plates: [{ count: 4 }], pickUpAtMs: 2000, orderedAtMs: 0 }])
+  })
+  it('a call is held, fired, taken back, fired again and gone', () => {
+    const fired = { callId: 'c', tableId: 't', plates: 2, fromBatchId: null }
+    const steps: Parameters<typeof facts>[number][] = [
+      ['call.held', { callId: 'c' }],
+      ['call.fired', fired],
+      ['call.takenBack', { callId: 'c' }],
+      ['call.fired', { ...fired, plates: 3 }],
+      ['call.gone', { callId: 'c' }],
+    ]
+    const after = (n: number) => foldService('s', facts(...steps.slice(0, n))).calls.c
+    expect(after(1)).toMatchObject({ isHeld: true })
+    expect(after(2)).toMatchObject({ isHeld: false, firedAtMs: 1, firedPlates: 2 })
+    expect(after(3)!.firedAtMs).toBeUndefined()
+    expect(after(5)).toMatchObject({ firedAtMs: 3, firedPlates: 3, goneAtMs: 4 })
+  })
+  it('fired and taken back in one millisecond it is not fired, whichever is read first', () => {
+    const fired = { callId: 'c', tableId: 't', plates: 2, fromBatchId: null }
+    const back: Parameters<typeof facts>[number] = ['call.takenBack', { callId: 'c' }]
+    for (const both of [[['call.fired', fired], back] as const, [back, ['call.fired', fired]] as const])
+      expect(foldService('s', facts(...both)).calls.c!.firedAtMs).toBeUndefined()
   })
   it('what belongs to no service is a deviation, not an error', () => {
     const [fact] = facts(['service.closed', { note: '' }])

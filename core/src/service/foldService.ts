@@ -3,6 +3,7 @@ import { effectiveFacts } from '../facts/effectiveFacts'
 import { isOf, type Fact, type FactOf } from '../facts/fact'
 import type { Payloads, ServiceKind } from '../facts/kinds/kinds'
 import type { PlannedSitting } from '../facts/kinds/service'
+import type { CallState, TableState } from '../pass/tables'
 import type { Dish } from '../plate/dish'
 
 /** A dish of the evening's card. */
@@ -26,11 +27,31 @@ export interface ServiceState {
   /** In the order in which they came on the card. */
   readonly dishes: readonly OfferedDish[]
   readonly people: Payloads['line.planned']['people']
+  /** Tables that ordered, by id, in the order in which they did. */
+  readonly tables: ReadonlyMap<string, TableState>
+  /** What became of calls, by id. */
+  readonly calls: Readonly<Record<string, CallState>>
   /** The plan in force. */
   readonly plan?: Payloads['plan.published'] | undefined
   readonly lastAtMs: number
   readonly deviations: readonly Deviation[]
 }
+
+const NOT_FIRED = {
+  firedAtMs: undefined,
+  firedPlates: undefined,
+  fromBatchId: undefined,
+  firedBy: undefined,
+  goneAtMs: undefined,
+} as const
+const withTable = (state: ServiceState, table: TableState): ServiceState => ({
+  ...state,
+  tables: new Map([...state.tables, [table.tableId, table]]),
+})
+const withCall = (state: ServiceState, callId: string, change: Partial<CallState>): ServiceState => ({
+  ...state,
+  calls: { ...state.calls, [callId]: { ...(state.calls[callId] ?? { isHeld: false }), ...change } },
+})
 
 function apply(state: ServiceState, fact: FactOf<ServiceKind>): ServiceState {
   switch (fact.kind) {
@@ -76,6 +97,45 @@ function apply(state: ServiceState, fact: FactOf<ServiceKind>): ServiceState {
       const isNewer = fact.payload.number > (state.plan?.number ?? 0)
       return isNewer ? { ...state, plan: fact.payload } : state
     }
+    case 'table.ordered': {
+      const before = state.tables.get(fact.payload.tableId)
+      const isOlder = (fact.payload.feed?.revision ?? 0) < (before?.feed?.revision ?? 0)
+      // a feed that sends its backlog late does not undo what it said since
+      return isOlder
+        ? state
+        : withTable(state, { ...fact.payload, orderedAtMs: before?.orderedAtMs ?? fact.atMs })
+    }
+    case 'table.moved': {
+      const table = state.tables.get(fact.payload.tableId)
+      return table ? withTable(state, { ...table, pickUpAtMs: fact.payload.pickUpAtMs }) : state
+    }
+    case 'table.cancelled': {
+      const table = state.tables.get(fact.payload.tableId)
+      return table ? withTable(state, { ...table, cancelledReason: fact.payload.reason }) : state
+    }
+    case 'call.held':
+      return withCall(state, fact.payload.callId, { isHeld: true })
+    case 'call.released':
+      return withCall(state, fact.payload.callId, { isHeld: false })
+    case 'call.fired': {
+      const { callId, plates, fromBatchId } = fact.payload
+      const fired = {
+        isHeld: false,
+        firedAtMs: fact.atMs,
+        firedPlates: plates,
+        fromBatchId,
+        firedBy: fact.actor.crewId,
+      }
+      const timesFired = (state.calls[callId]?.timesFired ?? 0) + 1
+      return withCall(state, callId, { timesFired, ...(timesFired > 0 ? fired : {}) })
+    }
+    case 'call.takenBack': {
+      const { callId } = fact.payload
+      const timesFired = (state.calls[callId]?.timesFired ?? 0) - 1
+      return withCall(state, callId, { timesFired, ...(timesFired > 0 ? {} : NOT_FIRED) })
+    }
+    case 'call.gone':
+      return withCall(state, fact.payload.callId, { goneAtMs: fact.atMs })
     case 'service.closed':
       return { ...state, status: 'closed' }
   }
@@ -91,6 +151,8 @@ export function foldService(id: string, sorted: readonly Fact[]): ServiceState {
     sittings: [],
     dishes: [],
     people: [],
+    tables: new Map(),
+    calls: {},
     lastAtMs: facts.at(-1)?.atMs ?? 0,
     deviations: [],
   }

@@ -37,6 +37,7 @@ const screens = [
   ['plan', '/plan'],
   ['stove', '/stove'],
   ['bench', '/bench'],
+  ['pass', '/pass'],
   ['book', '/book'],
   ['larder', '/larder'],
   ['log', '/log'],

@@ -10,6 +10,7 @@ export const router = createRouter({
     { path: '/service', component: withVuetify(() => import('../service/ServicePage.vue')) },
     { path: '/plan', component: withVuetify(() => import('../plan/PlanPage.vue')) },
     { path: '/cadence', component: withVuetify(() => import('../cadence/CadencePage.vue')) },
+    { path: '/pass', component: withVuetify(() => import('../pass/PassPage.vue')) },
     { path: '/stove', component: StovePage },
     { path: '/bench/:id?', component: withVuetify(() => import('../bench/BenchPage.vue')) },
     { path: '/book', component: withVuetify(() => import('../book/BookPage.vue')) },

@@ -1,4 +1,12 @@
-import type { GuestDetails, Opened, Problem, PublishPlan, TakeFromLarder } from '@liquamen/contracts'
+import type {
+  FireCall,
+  GuestDetails,
+  Opened,
+  Problem,
+  PublishPlan,
+  TakeBackCall,
+  TakeFromLarder,
+} from '@liquamen/contracts'
 import type { Envelope, Formula, HouseMeasures, Ingredient } from '@liquamen/core'
 import type { z } from 'zod'
 import { readStored } from './readStored'
@@ -122,6 +130,10 @@ export const api = {
     call((s) => s.takeFromLarderAnswerSchema, '/larder/take', 'POST', ask),
   publishPlan: (serviceId: string, plan: PublishPlan) =>
     call((s) => s.publishPlanAnswerSchema, `/services/${serviceId}/plan`, 'POST', plan),
+  fireCall: (serviceId: string, ask: FireCall) =>
+    call((s) => s.callAnswerSchema, `/services/${serviceId}/fire`, 'POST', ask),
+  takeBackCall: (serviceId: string, back: TakeBackCall) =>
+    call((s) => s.callAnswerSchema, `/services/${serviceId}/take-back`, 'POST', back),
   /** Sauces and goods of the house book, for a kitchen that has none. */
   takeHouseBook: () => call((s) => s.houseBookAnswerSchema, '/catalog/book', 'POST', {}),
   importFile: (text: string) => call((s) => s.importAnswerSchema, '/import', 'POST', text),

@@ -1,4 +1,4 @@
-import type { GuestDetails, PublishPlan, TakeFromLarder } from '@liquamen/contracts'
+import type { FireCall, GuestDetails, PublishPlan, TakeFromLarder } from '@liquamen/contracts'
 import type { FactKind, Payloads } from '@liquamen/core'
 import { api } from './api'
 import type { BrowserKitchen } from './browserKitchen'
@@ -68,6 +68,11 @@ export function createRecording(browser: BrowserKitchen) {
     /** Puts a plan of an evening in force: only the server may say which one stands. */
     publishPlan: (serviceId: string, plan: Omit<PublishPlan, 'crewId'>) =>
       api.publishPlan(serviceId, { ...plan, ...(crewId.value ? { crewId: crewId.value } : {}) }),
+    /** Fires a call: only the server may say which tablet does. */
+    fireCall: (serviceId: string, call: Omit<FireCall, 'crewId'>) =>
+      api.fireCall(serviceId, { ...call, ...(crewId.value ? { crewId: crewId.value } : {}) }),
+    takeBackCall: (serviceId: string, callId: string) =>
+      api.takeBackCall(serviceId, { callId, ...(crewId.value ? { crewId: crewId.value } : {}) }),
     /** What a guest said of allergies and how to reach them: beside the facts, since it may be deleted. */
     async keepDetails(kept: GuestDetails): Promise<void> {
       await browser.store()?.appendDetails(kept)

@@ -26,6 +26,8 @@ export type KitchenPort = Pick<
   | 'factsOf'
   | 'takeFromLarder'
   | 'publishPlan'
+  | 'fireCall'
+  | 'takeBackCall'
   | 'refreshCatalog'
 >
 /** Under which a part of the page is given another kitchen. */

@@ -19,6 +19,7 @@ export const texts = {
       plan: 'Plan',
       stove: 'Stove',
       bench: 'Bench',
+      pass: 'Pass',
       book: 'Book',
       larder: 'Larder',
       log: 'Log',

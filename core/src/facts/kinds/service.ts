@@ -1,3 +1,4 @@
+import type { TableOrder } from '../../pass/tables'
 import type { Dish } from '../../plate/dish'
 import type { PlacedTask } from '../../schedule/instance'
 import { kind } from './kind'
@@ -51,5 +52,22 @@ export const SERVICE_KINDS = {
     readonly tasks: readonly PlacedTask[]
     readonly modelVersion: string
   }>({ mayPost: 'server', isVoidable: false }),
+  /** A table's order, whole; ordered again it is changed. */
+  'table.ordered': kind<TableOrder>(),
+  /** Its plates go at another time. */
+  'table.moved': kind<{ readonly tableId: string; readonly pickUpAtMs: number }>(),
+  'table.cancelled': kind<{ readonly tableId: string; readonly reason: string }>(),
+  'call.held': kind<{ readonly callId: string }>(),
+  'call.released': kind<{ readonly callId: string }>(),
+  /** Only one tablet fires a call: the server says which. */
+  'call.fired': kind<{
+    readonly callId: string
+    readonly tableId: string
+    readonly plates: number
+    /** The batch that its sauce is drawn from; null where none stood ready. */
+    readonly fromBatchId: string | null
+  }>({ mayPost: 'server' }),
+  'call.takenBack': kind<{ readonly callId: string }>({ mayPost: 'server' }),
+  'call.gone': kind<{ readonly callId: string }>(),
   'service.closed': kind<{ readonly note: string }>(),
 } as const

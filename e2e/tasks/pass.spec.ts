@@ -1,0 +1,49 @@
+import { expect, openScreen, serverFacts, test, watchForFaults } from '../kitchenServer'
+import { expectWhole } from '../layout'
+
+test('a table orders by hand, its calls stand in firing order on every tablet, and one tablet fires each once', async ({
+  browser,
+  page,
+  kitchen,
+}) => {
+  const faults = watchForFaults(page)
+  await openScreen(page, kitchen, '/pass')
+  await expect(page.getByText('No table has ordered yet.')).toBeVisible()
+  await page.getByRole('button', { name: 'A table orders' }).click()
+  const form = page.getByRole('form', { name: 'A table orders' })
+  await form.getByRole('button', { name: 'Beef fillet from the grill: one more' }).click()
+  await form.getByRole('button', { name: 'Beef fillet from the grill: one more' }).click()
+  await form.getByRole('button', { name: 'Poached eggs, muffin and ham: one more' }).click()
+  await form.getByRole('button', { name: 'Take it' }).click()
+  await expect(form.getByText('Which table?')).toBeVisible()
+  await form.getByLabel('Table').fill('Table 5')
+  await form.getByLabel('No lightly cooked egg', { exact: false }).check()
+  await form.getByRole('button', { name: 'Take it' }).click()
+  const calls = page.getByRole('listitem').filter({ hasText: 'Table 5' })
+  await expect(calls).toHaveCount(2)
+  await expect(calls.first()).toContainText('Béarnaise') // its meat rests longer than an egg is poached
+  await expect(calls.first()).toContainText('no lightly cooked egg')
+  await expectWhole(page, 'the pass')
+
+  const other = await (await browser.newContext()).newPage()
+  await openScreen(other, kitchen, '/pass')
+  const there = other.getByRole('listitem').filter({ hasText: 'Table 5' })
+  await expect(there).toHaveCount(2)
+  await Promise.all([
+    calls.first().getByRole('button', { name: 'Fire 2' }).click(),
+    there.first().getByRole('button', { name: 'Fire 2' }).click(),
+  ])
+  await expect(calls.first()).toContainText('Fired')
+  await expect(there.first()).toContainText('Fired')
+  expect((await serverFacts(page)).filter((f) => f.kind === 'call.fired')).toHaveLength(1)
+  await there.first().getByRole('button', { name: 'Undo' }).click()
+  await expect(calls.first().getByRole('button', { name: 'Fire 2' })).toBeVisible()
+  await calls.first().getByRole('button', { name: 'Hold' }).click()
+  await expect(there.first().getByRole('button', { name: 'Go on' })).toBeVisible()
+  await there.first().getByRole('button', { name: 'Go on' }).click()
+  await calls.first().getByRole('button', { name: 'Fire 2' }).click()
+  await calls.first().getByRole('button', { name: 'Gone' }).click()
+  await expect(calls).toHaveCount(1)
+  await expect(page.getByLabel('All day')).toContainText('0 Béarnaise 0 to go · 0 fired · 2 gone')
+  expect(faults).toEqual([])
+})

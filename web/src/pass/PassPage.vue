@@ -1,0 +1,113 @@
+<script setup lang="ts">
+import type { GuestDetails } from '@liquamen/contracts'
+import type { Call, TableOrder } from '@liquamen/core'
+import { computed, ref } from 'vue'
+import { useKitchenViews } from '../port/useKitchenViews'
+import StoveWell from '../stove/StoveWell.vue'
+import CallLine from './CallLine.vue'
+import TableForm from './TableForm.vue'
+import { passTexts as says } from './texts.pass'
+import { usePass } from './usePass'
+
+const { catalog, inWell } = useKitchenViews()
+const { kitchen, service, open, allDay, nowMs, sourceOf, fire, takeBack, hold, release, gone, move, order } =
+  usePass()
+const isTaking = ref(false)
+const IN_MIN = 20
+const chip = computed(() => catalog.value?.pans[0]?.profile)
+const formulaOf = (call: Call) => catalog.value?.formulas.find((f) => f.id === call.formulaId)
+const detailsOf = (call: Call): GuestDetails[] =>
+  [...new Set(call.plates.flatMap((p) => p.detailsId ?? []))].flatMap((id) => kitchen.details.get(id) ?? [])
+/** The first that is neither held nor fired: what hands go to next. */
+const firstId = computed(() => open.value.find((c) => c.status !== 'held' && c.status !== 'fired')?.callId)
+const dishes = computed(() =>
+  (service.value?.dishes ?? []).filter((d) => d.offReason === undefined).map((d) => d.dish),
+)
+const nameOf = (key: string) => catalog.value?.formulas.find((f) => f.id === key.split(' ')[0])?.name ?? key
+async function take(table: TableOrder, details: GuestDetails | undefined): Promise<void> {
+  // allergies first, then the table that names them
+  if (details) await kitchen.keepDetails(details)
+  if (await order(table)) isTaking.value = false
+}
+</script>
+
+<template>
+  <div v-if="!service" class="stack">
+    <p class="label">{{ says.noService }}</p>
+    <v-btn class="is-first" to="/service">{{ says.toService }}</v-btn>
+  </div>
+  <template v-else>
+    <TableForm
+      v-if="isTaking"
+      :dishes="dishes"
+      :now-ms="nowMs"
+      :in-min="IN_MIN"
+      @take="take"
+      @cancel="isTaking = false"
+    />
+    <div v-else class="heading-row top">
+      <ul class="all-day" :aria-label="says.allDay">
+        <li v-for="d in allDay" :key="d.sauceKey">
+          <span class="count">{{ d.toGo }}</span> <em class="sauce">{{ nameOf(d.sauceKey) }}</em>
+          <span class="caption">{{ says.allDayOf(d.toGo, d.fired, d.gone) }}</span>
+        </li>
+      </ul>
+      <v-btn @click="isTaking = true">{{ says.newTable }}</v-btn>
+    </div>
+    <p v-if="open.length === 0" class="label">{{ says.empty }}</p>
+    <ul>
+      <CallLine
+        v-for="call in open"
+        :key="call.callId"
+        :call="call"
+        :source="sourceOf(call)"
+        :sauce-name="formulaOf(call)?.name ?? call.formulaId"
+        :fill="formulaOf(call)?.fill ?? ''"
+        :chip="chip"
+        :details="detailsOf(call)"
+        :now-ms="nowMs"
+        :is-first="call.callId === firstId"
+        @fire="fire(call)"
+        @hold="hold(call)"
+        @release="release(call)"
+        @gone="gone(call)"
+        @undo="takeBack(call)"
+        @move="(byMin) => move(call.tableId, byMin)"
+      />
+    </ul>
+    <div v-if="catalog?.wells.length" class="wells">
+      <StoveWell
+        v-for="well in catalog.wells"
+        :key="well.id"
+        :well="well"
+        :view="inWell(well.id)"
+        :ends="[]"
+      />
+    </div>
+  </template>
+</template>
+
+<style scoped>
+.top {
+  padding-bottom: 6px;
+  border-bottom: 1.25px solid var(--ink);
+}
+.all-day {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 24px;
+}
+.all-day .count {
+  font-size: var(--type-key);
+  font-weight: var(--weight-key);
+}
+.all-day .sauce {
+  font-size: 24px;
+}
+.wells {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(190px, 1fr));
+  gap: 8px 24px;
+  padding-top: 10px;
+}
+</style>

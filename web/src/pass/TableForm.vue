@@ -1,0 +1,147 @@
+<script setup lang="ts">
+import type { GuestDetails } from '@liquamen/contracts'
+import { ALLERGENS, type Allergen, type Dish, type TableOrder } from '@liquamen/core'
+import { v7 as uuidv7 } from 'uuid'
+import { computed, reactive, ref } from 'vue'
+import { clockText, instantOfClock } from '../ui/format'
+import { texts } from '../ui/texts'
+import { passTexts } from './texts.pass'
+
+/** A table orders, by hand: dishes by tapping them, the table, and it is taken. */
+const props = defineProps<{ dishes: readonly Dish[]; nowMs: number; inMin: number }>()
+const emit = defineEmits<{ take: [table: TableOrder, details: GuestDetails | undefined]; cancel: [] }>()
+const says = passTexts.table
+const MINUTE_MS = 60_000
+const draft = reactive({
+  label: '',
+  at: clockText(props.nowMs + props.inMin * MINUTE_MS),
+  counts: {} as Record<string, number>,
+  allergies: [] as Allergen[],
+  noLightlyCookedEgg: false,
+})
+const tried = ref(false)
+const pickUpAtMs = computed(() => instantOfClock(draft.at, props.nowMs))
+const plates = computed(() => Object.values(draft.counts).reduce((sum, n) => sum + n, 0))
+const add = (dish: Dish, by: number) =>
+  (draft.counts[dish.id] = Math.max(0, (draft.counts[dish.id] ?? 0) + by))
+function take(): void {
+  tried.value = true
+  const atMs = pickUpAtMs.value
+  if (!draft.label.trim() || plates.value === 0 || atMs === undefined) return
+  const hasDetails = draft.allergies.length > 0 || draft.noLightlyCookedEgg
+  const details = hasDetails
+    ? {
+        id: uuidv7(),
+        note: '',
+        allergies: [...draft.allergies],
+        noLightlyCookedEgg: draft.noLightlyCookedEgg,
+      }
+    : undefined
+  emit(
+    'take',
+    {
+      tableId: uuidv7(),
+      label: draft.label.trim(),
+      pickUpAtMs: atMs,
+      plates: Object.entries(draft.counts)
+        .filter(([, count]) => count > 0)
+        .map(([dishId, count]) => ({ plateId: dishId, dishId, count, detailsId: details?.id ?? null })),
+    },
+    details,
+  )
+}
+</script>
+
+<template>
+  <form class="form" :aria-label="says.title" @submit.prevent="take">
+    <ul class="dishes">
+      <li v-for="dish in dishes" :key="dish.id" class="pick">
+        <button type="button" class="add" :aria-label="says.more(dish.name)" @click="add(dish, 1)">
+          <span class="count">{{ draft.counts[dish.id] || '' }}</span> {{ dish.name }}
+        </button>
+        <button
+          v-if="draft.counts[dish.id]"
+          type="button"
+          class="text-key"
+          :aria-label="says.less(dish.name)"
+          @click="add(dish, -1)"
+        >
+          −
+        </button>
+      </li>
+    </ul>
+    <p v-if="tried && plates === 0" class="wine label" role="alert">✕ {{ says.none }}</p>
+    <div class="keys-row">
+      <v-text-field
+        v-model="draft.label"
+        class="short"
+        :label="says.label"
+        maxlength="40"
+        :error-messages="tried && !draft.label.trim() ? says.labelWrong : ''"
+      />
+      <v-text-field
+        v-model="draft.at"
+        class="short"
+        :label="says.at"
+        inputmode="numeric"
+        :error-messages="pickUpAtMs === undefined ? texts.service.pickupWrong : ''"
+      />
+      <v-select
+        v-model="draft.allergies"
+        class="allergies"
+        multiple
+        :items="ALLERGENS.map((a) => ({ value: a, title: texts.allergens[a] }))"
+        :label="says.allergies"
+      />
+      <v-checkbox v-model="draft.noLightlyCookedEgg" :label="texts.service.noLightEgg" hide-details />
+      <v-btn class="is-first" type="submit">{{ says.take }}</v-btn>
+      <v-btn @click="emit('cancel')">{{ says.cancel }}</v-btn>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.form {
+  padding: 8px 0 12px;
+  border-bottom: 1.25px solid var(--ink);
+}
+.dishes {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(270px, 1fr));
+  gap: 6px 16px;
+  padding-bottom: 10px;
+}
+.pick {
+  display: flex;
+  gap: 4px;
+}
+.add {
+  flex: 1;
+  min-height: 52px;
+  padding: 0 10px;
+  border: 1.75px solid var(--ink);
+  background: none;
+  color: var(--ink);
+  font: inherit;
+  font-size: var(--type-text);
+  font-weight: var(--weight-plain);
+  text-align: left;
+  cursor: pointer;
+}
+.add:active {
+  background: var(--ink);
+  color: var(--bone);
+}
+.count {
+  display: inline-block;
+  min-width: 1.4ch;
+  font-size: 26px;
+  font-weight: var(--weight-key);
+}
+.short {
+  flex: 0 1 150px;
+}
+.allergies {
+  flex: 1 1 220px;
+}
+</style>
