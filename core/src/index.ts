@@ -326,26 +326,7 @@ export {
 } from './batch/deadline'
 export { foldBatch } from './batch/foldBatch'
 export { growingStream, type GrowingStream, type StreamState } from './batch/growingStream'
-export { eveningInstance, taskId, type EveningAsked, type EveningBatch } from './service/eveningInstance'
-export { eveningOf, type ServiceAsked, type ServiceBatch } from './service/eveningOf'
-export { explode, type BaseNeed, type Explosion, type ForWhat, type GoodNeed } from './service/explode'
-export { movedInto, plannedFrom } from './service/plannedFrom'
-export { type SauceBatch, type SaucePlan } from './service/sauceBatches'
-export { portionsPerPlate, sauceKey, type SauceNeed } from './service/sauceNeeds'
-export { besideStove, stoveEvening } from './service/stoveEvening'
-export {
-  allDayOf,
-  callIdOf,
-  callsOf,
-  type AllDay,
-  type Call,
-  type CallCompanion,
-  type CallPlates,
-  type CallStatus,
-} from './pass/calls'
-export { companionTimes, type CompanionActCode } from './pass/companionTimes'
-export { type CallState, type Plates, type TableOrder, type TableState } from './pass/tables'
-export { foldService, type OfferedDish, type ServiceState } from './service/foldService'
+export { keptIn } from './ingredients/keptIn'
 export {
   COVERS_BASES,
   PLAN_CAUSES,
@@ -353,22 +334,6 @@ export {
   type PlanCause,
   type PlannedSitting,
 } from './facts/kinds/service'
-export { sauceAllowance, type SauceAllowance } from './plate/plateSalt'
-export { EGG_WISHES, type EggWish } from './companions/poachedEgg'
-export { REST_LOSS, SEAR } from './companions/resting'
-export { COOKING_WAYS, PROTEINS, type CookingWay, type Protein } from './plate/pairing'
-export {
-  COMPANION_KINDS,
-  EGG_WAYS,
-  PLACEMENTS,
-  PORTION_ML,
-  type Companion,
-  type CompanionKind,
-  type Dish,
-  type DishPart,
-  type EggWay,
-  type Placement,
-} from './plate/dish'
 export { foldOrder, type OrderState } from './batch/foldOrder'
 export {
   type BrowningLive,
@@ -459,22 +424,6 @@ export {
   SYMPTOMS_OF,
 } from './rescue/symptoms'
 export { AFRESH_HOLDS, oddsOf, type Odds, type Tries } from './rescue/odds'
-// demand
-export { type Cadence, type CadenceRequest, cadences } from './demand/cadence'
-export { COVERS_CV, type Sitting } from './demand/demand'
-export { plannedHold, type PlannedHold } from './demand/plannedHold'
 
-// schedule
-export {
-  BINDINGS,
-  type Binding,
-  type FeasibleAnswer,
-  type PlacedTask,
-  type ScheduleAnswer,
-  type SmallestChange,
-  type ScheduleInstance,
-  type ScheduleTask,
-} from './schedule/instance'
-export { scheduleService, startSchedule, type ScheduleSearch } from './schedule/scheduleService'
-export { checkAnswer } from './schedule/check/checkAnswer'
-export { FAR_S } from './schedule/problem'
+// the evening: what is asked for, what of it is made when, and the pass
+export * from './evening'

@@ -8,12 +8,17 @@ const VIEWS = [
   ['service', '/service', 1280, 800, 'day'],
   ['stove', '/stove', 1280, 800, 'day'],
   ['bench', '/bench', 1280, 800, 'day'],
-  ['cadence', '/cadence', 1280, 800, 'day'],
   ['log', '/log', 1280, 800, 'day'],
   ['book', '/book', 1280, 800, 'day'],
   ['larder', '/larder', 1280, 800, 'day'],
   ['kitchen', '/kitchen', 1280, 800, 'day'],
   ['pantry', '/book/pantry', 1280, 800, 'day'],
+] as const
+
+/** Two tables of the supper. */
+const TABLES = [
+  ['Table 5', ['Beef fillet from the grill', 'Poached eggs, muffin and ham']],
+  ['Table 2', ['Loin of venison', 'Lake trout in the pan']],
 ] as const
 
 test('pictures of the main views', async ({ page, kitchen }) => {
@@ -26,7 +31,6 @@ test('pictures of the main views', async ({ page, kitchen }) => {
       .locator(
         {
           '/bench': 'svg.bench',
-          '/cadence': 'td',
           '/log': 'a.line',
           '/book': 'a.node',
           '/larder': 'li',
@@ -48,11 +52,20 @@ test('pictures of the main views', async ({ page, kitchen }) => {
     .click()
   await expect(page.getByRole('img', { name: 'Liquid in the pan, g' })).toBeVisible()
   await page.screenshot({ path: `${OUT}batch.png`, fullPage: true })
-  await openScreen(page, kitchen, '/service')
-  const order = await takeOrder(page, { sauce: 'Red wine & shallot', portions: 14, label: 'Table 3' })
-  await order.getByRole('button', { name: 'Plan it' }).click()
-  await page.getByRole('button', { name: 'Put it on the stove' }).waitFor()
+  // the supper as it is planned, and two tables of it at the pass
+  await openScreen(page, kitchen, '/plan')
+  await page.getByRole('button', { name: 'Put it in force' }).click()
+  await page.getByText('In force', { exact: true }).waitFor()
   await page.screenshot({ path: `${OUT}plan.png` })
+  await openScreen(page, kitchen, '/pass')
+  for (const [table, dishes] of TABLES) {
+    await page.getByRole('button', { name: 'A table orders' }).click()
+    for (const dish of dishes) await page.getByRole('button', { name: `${dish}: one more` }).click()
+    await page.getByLabel('Table', { exact: true }).fill(table)
+    await page.getByRole('button', { name: 'Take it' }).click()
+    await page.getByText(table).first().waitFor()
+  }
+  await page.screenshot({ path: `${OUT}pass.png` })
   await openScreen(page, kitchen, '/book/hollandaise')
   await page.getByRole('button', { name: /^clarified/ }).click()
   await page.getByText('Clarified butter for Butter, unsalted').waitFor()

@@ -134,7 +134,7 @@ test('the store: a lot is put in, counted, shown in the Book, and a sauce is mad
   await expect(lot).toContainText('1.2 l')
   await openScreen(page, kitchen, '/book')
   await expect(page.getByRole('link', { name: /^Vegetable stock 1\.2 l/ })).toBeVisible()
-  await expect(page.getByRole('link', { name: /^Fish stock$/ })).toBeVisible() // past its day: not held
+  await expect(page.getByRole('link', { name: /^Fish stock 3\.4 l/ })).toBeVisible() // what is past its day is not held
   await page.getByRole('link', { name: 'Bordelaise' }).click()
   await expect(
     page.getByText(/^Demi-glace, made here: 5\.\d l in the store, until .*, enough for \d+/),

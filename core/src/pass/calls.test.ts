@@ -36,6 +36,10 @@ describe('calls', () => {
   })
   it('is fired when the longest of its companions must be begun; the sauce is drawn last; all land together', () => {
     const [eggs] = pass([table('5', 20, plates('eggsMuffin', 2))])
+    expect(eggs!.companions.map((c) => [c.kind, c.pieces])).toEqual([
+      ['poachedEgg', 4],
+      ['toast', 2],
+    ])
     const begins = eggs!.companions.map((c) => c.times.startS)
     expect(eggs!.fireAtMs).toBe(eggs!.landsAtMs + 1000 * Math.min(...begins))
     expect(eggs!.drawAtMs).toBe(eggs!.landsAtMs - 37_000)

@@ -14,7 +14,8 @@ const LAST_MOMENT_S = 15
 export interface CallCompanion {
   readonly dishId: string
   readonly kind: Dish['companions'][number]['kind']
-  readonly plates: number
+  /** Eggs, fillets, pieces: for all of its plates. */
+  readonly pieces: number
   readonly times: CompanionTimes
 }
 /** Plates of a call: what they are, and what their guest asked for. */
@@ -73,7 +74,7 @@ function companionsOf(plates: readonly CallPlates[], asked: PassAsked): CallComp
     dish.companions.map((companion) => ({
       dishId: dish.id,
       kind: companion.kind,
-      plates: count,
+      pieces: count * (companion.kind === 'poachedEgg' ? companion.eggs : 1),
       times: companionTimes(companion, {
         plates: count,
         drainS: dish.drainS,

@@ -24,7 +24,6 @@ export const COMPANION_ACTS = [
   'turn',
   'panOut',
   'begin',
-  'ready',
 ] as const
 export type CompanionActCode = (typeof COMPANION_ACTS)[number]
 export interface CompanionAct {

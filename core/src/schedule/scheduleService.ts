@@ -9,6 +9,8 @@ import { retime } from './retime'
 import { MOST_BUILDS, startSearch, type Found } from './search'
 import { startSequence } from './sequence'
 
+export const SCHEDULE_MODEL_VERSION = 'schedule-1'
+
 /** How long, and from where, a schedule is looked for. */
 export interface ScheduleOptions {
   readonly seed: number

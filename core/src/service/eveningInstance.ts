@@ -54,6 +54,11 @@ export interface EveningAsked {
 }
 
 export const taskId = (batchId: string, stepId: string): string => `${batchId}/${stepId}`
+/** The batch that a task belongs to. */
+export const batchOfTask = (id: string): string => id.slice(0, id.lastIndexOf('/'))
+/** The task with which a batch is done. */
+export const doneWith = (batch: EveningBatch): string =>
+  taskId(batch.id, batch.plans[0]!.plan.steps.at(-1)!.stepId)
 const fillId = (batchId: string, role: VesselRole) => `${batchId}/${role}`
 
 /** Whole seconds of planned minutes. */
@@ -161,10 +166,7 @@ export function eveningInstance(asked: EveningAsked, catalog: KitchenCatalog): S
       fixed: true,
     })),
   )
-  /** The task with which each batch is done. */
-  const doneBy = new Map(
-    asked.batches.map((b) => [b.id, taskId(b.id, b.plans[0]!.plan.steps.at(-1)!.stepId)]),
-  )
+  const doneBy = new Map(asked.batches.map((b) => [b.id, doneWith(b)]))
   const isFixed = new Set(fixed.map((t) => t.id))
   return {
     id: asked.id,

@@ -8,7 +8,8 @@ import { startSchedule } from '../schedule/scheduleService'
 import { eveningInstance } from './eveningInstance'
 import { eveningOf } from './eveningOf'
 import { explode } from './explode'
-import { plannedFrom } from './plannedFrom'
+import { isPlannedSo, movedInto, plannedFrom } from './plannedFrom'
+import { platesLate } from './platesLate'
 
 const MINUTE_MS = 60_000
 const FIRST_MS = Date.UTC(2026, 10, 28, 18)
@@ -103,6 +104,34 @@ describe('a supper of eight sauces', () => {
     2,
     FIRST_MS - 2400 * MINUTE_MS,
   )
+  const placed = answer.status === 'feasible' ? answer.tasks : []
+  const laterBy = (s: number) => placed.map((t) => ({ ...t, startS: t.startS + s, endS: t.endS + s }))
+  it('no plate waits; were all of it ten minutes later, each that is not held would, and by that much', () => {
+    expect(platesLate(asked, placed)).toEqual({ plates: 0, mostMs: 0, sauces: [] })
+    const late = platesLate(asked, laterBy(600))
+    expect(late.plates).toBeGreaterThan(0)
+    expect(late.mostMs).toBeLessThanOrEqual(600_000)
+    expect(late.sauces.length).toBeGreaterThan(3)
+  })
+  it('what stands on record as it is planned is not said again; an hour, a ring or a pan more is', () => {
+    const [batch] = asked.batches
+    const now = plannedFrom(batch!, asked, placed)!
+    expect(isPlannedSo(now, plannedFrom(batch!, asked, placed)!)).toBe(true)
+    expect(isPlannedSo(now, plannedFrom(batch!, asked, laterBy(60))!)).toBe(false)
+    const [role] = Object.keys(now.vessels)
+    expect(isPlannedSo(now, { ...now, vessels: { ...now.vessels, [role!]: 'another' } })).toBe(false)
+    const elsewhere = now.at!.map((a) => (a.ringId ? { ...a, ringId: 'another' } : a))
+    expect(isPlannedSo(now, { ...now, at: elsewhere })).toBe(false)
+  })
+  it('a batch of another order keeps what it is for and moves with the plan', () => {
+    const [batch] = asked.batches
+    const { at: _, ...was } = plannedFrom(batch!, asked, placed)!
+    expect(movedInto(was, batch!, asked.zeroMs, placed)).toBeUndefined()
+    const moved = movedInto(was, batch!, asked.zeroMs, laterBy(300))!
+    expect(moved.plan.latestStartAtMs).toBe(was.plan.latestStartAtMs + 300_000)
+    expect(movedInto(moved, batch!, asked.zeroMs, laterBy(300))).toBeUndefined()
+    expect({ ...moved, at: undefined, plan: was.plan }).toEqual({ ...was, at: undefined })
+  })
   it('has a plan on time; what is made to order is in none of its batches', () => {
     if (answer.status !== 'feasible') throw new Error(JSON.stringify(answer))
     expect(answer.objective.slice(0, 2)).toEqual([0, 0])

@@ -1,5 +1,6 @@
 import type { BatchPlan } from '../batch/batchPlan'
 import type { Planned, PlannedStep } from '../facts/kinds/batch'
+import type { VesselRole } from '../pan/contents'
 import type { PlacedTask } from '../schedule/instance'
 import { taskId, type EveningAsked, type EveningBatch } from './eveningInstance'
 import type { ServiceBatch } from './eveningOf'
@@ -13,6 +14,28 @@ function placesOf(batch: EveningBatch, tasks: ReadonlyMap<string, PlacedTask>, z
   })
 }
 
+/** Whether a batch stands on record with these hours and places already. */
+const standsThere = ({ at: was, plan }: Planned, at: readonly PlannedStep[]): boolean =>
+  was === undefined
+    ? plan.latestStartAtMs === Math.min(...at.map((a) => a.startAtMs))
+    : was.length === at.length &&
+      was.every((a, i) => {
+        const b = at[i]!
+        return (
+          a.stepId === b.stepId &&
+          a.startAtMs === b.startAtMs &&
+          a.endAtMs === b.endAtMs &&
+          a.ringId === b.ringId &&
+          a.wellId === b.wellId
+        )
+      })
+
+/** Whether a batch is on record as it is planned now: then nothing of it needs to be said again. */
+export const isPlannedSo = (was: Planned, now: Planned): boolean =>
+  standsThere(was, now.at ?? []) &&
+  was.plan.portions === now.plan.portions &&
+  Object.entries(now.vessels).every(([role, pan]) => was.vessels[role as VesselRole] === pan)
+
 /** A batch that was planned for an order of its own, with the hours that the evening's plan gives its steps; undefined where they are those it has. */
 export function movedInto(
   was: Planned,
@@ -24,7 +47,7 @@ export function movedInto(
   if (places.length === 0) return undefined
   const at = places.map(plannedStep)
   const beginsAtMs = Math.min(...at.map((a) => a.startAtMs))
-  if (was.plan.latestStartAtMs === beginsAtMs) return undefined
+  if (standsThere(was, at)) return undefined
   return {
     ...was,
     at,

@@ -36,6 +36,7 @@ function toggle(): void {
 .place {
   color: var(--ink-soft);
   font-weight: inherit;
+  white-space: nowrap;
 }
 .degrees {
   display: none;
@@ -43,6 +44,9 @@ function toggle(): void {
 @media (max-width: 900px) {
   .name {
     display: none;
+  }
+  .place {
+    padding: 0 4px;
   }
   .degrees {
     display: inline;

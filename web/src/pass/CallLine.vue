@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import type { GuestDetails } from '@liquamen/contracts'
 import type { Call, VesselProfile } from '@liquamen/core'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { clockText, numberText, spanText } from '../ui/format'
 import { texts } from '../ui/texts'
+import { useWidth } from '../ui/useSize'
 import VesselChip from '../vessel/VesselChip.vue'
 import { passTexts as says } from './texts.pass'
 import type { Source } from './usePass'
@@ -18,6 +19,8 @@ const props = defineProps<{
   details: readonly GuestDetails[]
   nowMs: number
   isFirst: boolean
+  /** Without a server nobody can say that no other tablet fires it. */
+  isAway: boolean
 }>()
 const emit = defineEmits<{ fire: []; hold: []; release: []; gone: []; undo: []; move: [byMin: number] }>()
 const SECOND_MS = 1000
@@ -47,18 +50,21 @@ const asks = computed(() => [
     ...(wish?.meatCoreC ? [`${count} × ${numberText(wish.meatCoreC)} °C`] : []),
   ]),
 ])
-const RULE_PX = 400
+const root = ref<HTMLElement>()
+const seen = useWidth(root)
+/** From the first act to the plate, in the page's own pixels: words keep their size. */
+const rulePx = computed(() => Math.max(160, (seen.value || 400) - 12))
 /** From the first act to the plate. */
 const spanMs = computed(() => Math.max(1, props.call.landsAtMs - props.call.fireAtMs))
 const x = (ms: number) =>
-  Math.min(RULE_PX, Math.max(0, ((ms - props.call.fireAtMs) / spanMs.value) * RULE_PX))
+  Math.min(rulePx.value, Math.max(0, ((ms - props.call.fireAtMs) / spanMs.value) * rulePx.value))
 const nextActs = computed(() =>
   props.call.companions
     .flatMap((c) =>
       c.times.acts.map((a) => ({
         ...a,
         kind: c.kind,
-        plates: c.plates,
+        pieces: c.pieces,
         atMs: props.call.landsAtMs + a.atS * SECOND_MS,
       })),
     )
@@ -71,7 +77,7 @@ const rule = computed(() =>
     key: `${c.dishId} ${c.kind}`,
     fromX: x(props.call.landsAtMs + c.times.startS * SECOND_MS),
     marks: c.times.acts.map((a) => x(props.call.landsAtMs + a.atS * SECOND_MS)),
-    says: says.companions[c.kind](c.plates),
+    says: says.companions[c.kind](c.pieces),
   })),
 )
 </script>
@@ -110,20 +116,20 @@ const rule = computed(() =>
       </p>
       <p v-if="call.addedSince" class="roux label">▽ {{ says.added(call.addedSince) }}</p>
     </div>
-    <div class="rule">
-      <svg :viewBox="`-6 0 ${RULE_PX + 12} 46`" height="46" aria-hidden="true">
+    <div ref="root" class="rule">
+      <svg :width="rulePx + 12" height="52" :viewBox="`-6 0 ${rulePx + 12} 52`" aria-hidden="true">
         <g v-for="(c, i) in rule.slice(0, 2)" :key="c.key">
-          <line :x1="c.fromX" :x2="RULE_PX" :y1="22 + 16 * i" :y2="22 + 16 * i" class="runs" />
-          <path v-for="m in c.marks" :key="m" :d="`M${m - 5} ${12 + 16 * i}h10l-5 8z`" />
-          <text :x="c.fromX + 8" :y="14 + 16 * i">{{ i === 0 ? c.says : '' }}</text>
+          <line :x1="c.fromX" :x2="rulePx" :y1="28 + 16 * i" :y2="28 + 16 * i" class="runs" />
+          <path v-for="m in c.marks" :key="m" :d="`M${m - 5} ${18 + 16 * i}h10l-5 8z`" />
+          <text :x="c.fromX + 8" :y="13 + 16 * i">{{ i === 0 ? c.says : '' }}</text>
         </g>
-        <line :x1="RULE_PX" :x2="RULE_PX" y1="10" y2="44" class="plate" />
-        <line v-if="nowMs > call.fireAtMs" :x1="x(nowMs)" :x2="x(nowMs)" y1="6" y2="46" class="now" />
+        <line :x1="rulePx" :x2="rulePx" y1="16" y2="50" class="plate" />
+        <line v-if="nowMs > call.fireAtMs" :x1="x(nowMs)" :x2="x(nowMs)" y1="12" y2="52" class="now" />
       </svg>
       <p class="caption under">
         <span v-for="a in asks" :key="a" class="asks">{{ a }}</span>
         <span v-if="next && call.status === 'fired'"
-          >{{ says.companions[next.kind](next.plates) }}: {{ says.acts[next.code] }}
+          >{{ says.companions[next.kind](next.pieces) }}: {{ says.acts[next.code] }}
           {{ clockText(next.atMs, true) }}</span
         >
         <span v-else>{{ call.lastMinute.join(', ') || says.goesAt(clockText(call.landsAtMs)) }}</span>
@@ -136,8 +142,11 @@ const rule = computed(() =>
       </template>
       <v-btn v-else-if="call.status === 'held'" @click="emit('release')">{{ says.release }}</v-btn>
       <template v-else>
-        <v-btn :class="{ 'is-first': isFirst }" @click="emit('fire')">{{ says.fireN(call.count) }}</v-btn>
+        <v-btn :class="{ 'is-first': isFirst }" :disabled="isAway" @click="emit('fire')">{{
+          says.fireN(call.count)
+        }}</v-btn>
         <button class="text-key" @click="emit('hold')">{{ says.hold }}</button>
+        <span v-if="isAway" class="caption">{{ says.away }}</span>
       </template>
       <span class="moves">
         <button class="text-key" :aria-label="`${call.label}: ${says.earlier}`" @click="emit('move', -5)">
@@ -202,11 +211,17 @@ const rule = computed(() =>
   align-items: center;
   gap: 8px;
 }
+.of svg {
+  flex: none;
+}
 .sauce {
   font-size: 28px;
 }
+.rule {
+  min-width: 0;
+}
 .rule svg {
-  width: 100%;
+  display: block;
   overflow: visible;
 }
 .runs {

@@ -3,13 +3,13 @@ import type { GuestDetails } from '@liquamen/contracts'
 import type { Call, TableOrder } from '@liquamen/core'
 import { computed, ref } from 'vue'
 import { useKitchenViews } from '../port/useKitchenViews'
-import StoveWell from '../stove/StoveWell.vue'
+import StoveWells from '../stove/StoveWells.vue'
 import CallLine from './CallLine.vue'
 import TableForm from './TableForm.vue'
 import { passTexts as says } from './texts.pass'
 import { usePass } from './usePass'
 
-const { catalog, inWell } = useKitchenViews()
+const { catalog } = useKitchenViews()
 const { kitchen, service, open, allDay, nowMs, sourceOf, fire, takeBack, hold, release, gone, move, order } =
   usePass()
 const isTaking = ref(false)
@@ -67,6 +67,7 @@ async function take(table: TableOrder, details: GuestDetails | undefined): Promi
         :details="detailsOf(call)"
         :now-ms="nowMs"
         :is-first="call.callId === firstId"
+        :is-away="kitchen.awaySinceMs !== undefined"
         @fire="fire(call)"
         @hold="hold(call)"
         @release="release(call)"
@@ -75,15 +76,7 @@ async function take(table: TableOrder, details: GuestDetails | undefined): Promi
         @move="(byMin) => move(call.tableId, byMin)"
       />
     </ul>
-    <div v-if="catalog?.wells.length" class="wells">
-      <StoveWell
-        v-for="well in catalog.wells"
-        :key="well.id"
-        :well="well"
-        :view="inWell(well.id)"
-        :ends="[]"
-      />
-    </div>
+    <StoveWells v-if="catalog?.wells.length" class="wells" />
   </template>
 </template>
 
@@ -105,9 +98,7 @@ async function take(table: TableOrder, details: GuestDetails | undefined): Promi
   font-size: 24px;
 }
 .wells {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(190px, 1fr));
-  gap: 8px 24px;
+  grid-template-columns: repeat(4, minmax(0, 1fr));
   padding-top: 10px;
 }
 </style>

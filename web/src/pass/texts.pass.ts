@@ -1,4 +1,4 @@
-import type { Allergen, CallStatus, CompanionActCode, CompanionKind } from '@liquamen/core'
+import type { CallStatus, CompanionActCode, CompanionKind } from '@liquamen/core'
 
 /** What the pass says. */
 export const passTexts = {
@@ -11,6 +11,7 @@ export const passTexts = {
   fired: 'Fired',
   hold: 'Hold',
   release: 'Go on',
+  away: 'waits for the server',
   gone: 'Gone',
   undo: 'Undo',
   status: {
@@ -32,8 +33,6 @@ export const passTexts = {
   added: (n: number) => `${n} more since it was fired`,
   earlier: '5 min earlier',
   later: '5 min later',
-  cancel: 'Cancelled',
-  drawAt: (clock: string) => `sauce at ${clock}`,
   goesAt: (clock: string) => `goes ${clock}`,
   companions: {
     poachedEgg: (n: number) => (n === 1 ? 'an egg' : `${n} eggs`),
@@ -55,15 +54,12 @@ export const passTexts = {
     turn: 'turn',
     panOut: 'out',
     begin: 'begin',
-    ready: 'ready',
   } satisfies Record<CompanionActCode, string>,
   noLightEgg: 'no lightly cooked egg',
-  allergy: (allergen: Allergen, words: string) => words || allergen,
   wishes: { runny: 'runny', jammy: 'jammy', hard: 'hard' },
   lessSalt: 'less salt',
   allDay: 'All day',
   allDayOf: (toGo: number, fired: number, gone: number) => `${toGo} to go · ${fired} fired · ${gone} gone`,
-  away: 'Server out of reach: firing waits for it.',
   table: {
     title: 'A table orders',
     label: 'Table',

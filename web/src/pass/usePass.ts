@@ -103,8 +103,6 @@ export function usePass() {
       kitchen.record('table.moved', id(), { tableId, pickUpAtMs: table.pickUpAtMs + byMin * MINUTE_MS }),
     )
   }
-  const cancel = (tableId: string) =>
-    tapped(() => kitchen.record('table.cancelled', id(), { tableId, reason: '' }))
   const order = (table: TableOrder) => tapped(() => kitchen.record('table.ordered', id(), table))
   return {
     kitchen,
@@ -120,7 +118,6 @@ export function usePass() {
     release,
     gone,
     move,
-    cancel,
     order,
   }
 }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Explosion, GoodNeed, KitchenCatalog } from '@liquamen/core'
+import { keptIn, type Explosion, type GoodNeed, type KitchenCatalog } from '@liquamen/core'
 import { computed } from 'vue'
 import { useKitchen } from '../port/useKitchen'
 import { storeAmountText } from '../port/useLarder'
@@ -10,23 +10,7 @@ import { planTexts as says } from './texts.plan'
 /** What the evening takes, by where it is pulled from, each gram with what it is for. */
 const props = defineProps<{ explosion: Explosion; catalog: KitchenCatalog }>()
 const kitchen = useKitchen()
-const COLD: readonly string[] = [
-  'dairy',
-  'egg',
-  'meat',
-  'shellfish',
-  'bone',
-  'herb',
-  'stock',
-  'base',
-  'vegetable',
-  'fruit',
-]
 const goodOf = (id: string) => kitchen.ingredients.get(id)
-const isCold = (id: string) => {
-  const good = goodOf(id)
-  return COLD.includes(good?.group ?? '') || good?.emulsionRole === 'butter'
-}
 const nameOf = (key: string) =>
   props.explosion.sauces.find((s) => s.need.key === key)?.need.formula.name ?? goodOf(key)?.name ?? key
 const amount = (id: string, massG: number) => {
@@ -37,14 +21,16 @@ const amount = (id: string, massG: number) => {
     ? says.pieces(Math.round(massG / good.pieceG))
     : storeAmountText(good, massG)
 }
-const lines = computed(() => {
-  const of = (wanted: boolean) =>
-    props.explosion.goods.filter((g) => isCold(g.ingredientId) === wanted).sort((a, b) => b.massG - a.massG)
-  return [
-    { place: says.places.fridge, goods: of(true) },
-    { place: says.places.shelf, goods: of(false) },
-  ].filter((p) => p.goods.length)
-})
+const lines = computed(() =>
+  (['coldRoom', 'shelf'] as const)
+    .map((place) => ({
+      place: says.places[place],
+      goods: props.explosion.goods
+        .filter((g) => keptIn(goodOf(g.ingredientId)!) === place)
+        .sort((a, b) => b.massG - a.massG),
+    }))
+    .filter((p) => p.goods.length),
+)
 const shortG = (g: GoodNeed) => (g.hasG === undefined ? 0 : Math.max(0, g.massG - g.hasG))
 const money = (minor: number) => moneyText(minor, props.catalog.settings.currency ?? 'EUR')
 const pulls = computed(() =>

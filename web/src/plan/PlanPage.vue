@@ -1,21 +1,21 @@
 <script setup lang="ts">
-import { taskId, type EveningAsked, type KitchenCatalog, type SmallestChange } from '@liquamen/core'
+import { batchOfTask, platesLate, taskId, type SmallestChange } from '@liquamen/core'
 import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { tapped } from '../port/tapped'
 import { useService } from '../service/useService'
-import { clockText, numberText } from '../ui/format'
+import { clockText } from '../ui/format'
 import BaseTree from './BaseTree.vue'
 import { planCalendar } from './planCalendar'
 import GoodsList from './GoodsList.vue'
 import { handsStretches, planRows, plateMarks, type Bar } from './planRows'
 import PlanTimeline from './PlanTimeline.vue'
 import { planTexts as says } from './texts.plan'
+import { useDragged } from './useDragged'
 import { usePlanning } from './usePlanning'
 
 const MINUTE_MS = 60_000
-const SECOND_MS = 1000
 const BEFORE_MS = 100 * MINUTE_MS
 /** What is past is hardly looked at. */
 const PAST_MS = 20 * MINUTE_MS
@@ -24,35 +24,34 @@ const NEAR_MS = 20 * MINUTE_MS
 const router = useRouter()
 const route = useRoute()
 const { service } = useService()
-const { catalog, nowMs, kitchen } = useKitchenViews()
-const { told, answer, feasible, isWorking, failed, isInForce, planAnew, publish, drag, pinned, people } =
-  usePlanning(service)
+const { catalog, nowMs } = useKitchenViews()
+const planning = usePlanning(service, 'plan')
+const { explosion, plan, feasible, isWorking, failed, isInForce, planAnew, publish, pinned, people } =
+  planning
 const tabs = ['timeline', 'weighOut', 'baseTree'] as const
 const tab = computed(() => tabs.find((t) => t === route.query.show) ?? 'timeline')
-const explosion = computed(() => told.value?.explosion)
-const asked = computed(() => told.value?.asked)
+const pickUps = computed(() => plan.value?.asked.pickUps ?? [])
 const cooks = computed(
-  () => [...people.value].reverse().find((p) => p.fromMs <= (asked.value?.pickUps[0]?.atMs ?? 0))?.count ?? 1,
+  () => [...people.value].reverse().find((p) => p.fromMs <= (pickUps.value[0]?.atMs ?? 0))?.count ?? 1,
 )
 const rows = computed(() =>
-  asked.value && feasible.value && catalog.value
-    ? planRows(asked.value, feasible.value.tasks, catalog.value)
+  feasible.value && catalog.value
+    ? planRows(feasible.value.asked, feasible.value.answer.tasks, catalog.value)
     : [],
 )
-const handsOf = computed(() => {
+const hands = computed(() => {
+  if (!feasible.value) return []
+  const { asked, answer } = feasible.value
   const of = new Map<string, number>(
-    (asked.value?.batches ?? []).flatMap((b) =>
+    asked.batches.flatMap((b) =>
       b.plans[0]!.plan.steps.map((s) => [taskId(b.id, s.stepId), s.hands] as const),
     ),
   )
-  return (id: string): number => of.get(id) ?? 0
+  return handsStretches(asked.zeroMs, answer.tasks, (id) => of.get(id) ?? 0)
 })
-const hands = computed(() =>
-  asked.value && feasible.value
-    ? handsStretches(asked.value.zeroMs, feasible.value.tasks, handsOf.value)
-    : [],
-)
-const marks = computed(() => plateMarks(asked.value?.pickUps ?? [], NEAR_MS))
+const peak = computed(() => Math.max(0, ...hands.value.map((h) => h.hands)))
+const { ghosts, cost, move, letGo, forget } = useDragged(planning, rows, peak)
+const marks = computed(() => plateMarks(pickUps.value, NEAR_MS))
 const sittings = computed(() =>
   (explosion.value?.sauces.length ? (service.value?.sittings ?? []) : []).map((s) => {
     const delays = (service.value?.dishes ?? []).map((d) => d.delayMin)
@@ -62,7 +61,7 @@ const sittings = computed(() =>
 )
 /** The evening: from the first pan for its first plates to its last plates; what is made the morning before is left of it. */
 const span = computed(() => {
-  const wanted = (asked.value?.pickUps ?? []).map((p) => p.atMs)
+  const wanted = pickUps.value.map((p) => p.atMs)
   const begins = rows.value.flatMap((r) => r.bars.map((b) => b.fromMs))
   const firstMs = Math.min(...wanted, Infinity)
   const lastMs = Math.max(...wanted, ...rows.value.flatMap((r) => r.bars.map((b) => b.toMs)))
@@ -78,8 +77,8 @@ const hasEarlier = computed(
 
 /** With what a batch begins: what binds that binds all of it. */
 const firstTaskOf = (batchId: string) =>
-  (feasible.value?.tasks ?? [])
-    .filter((t) => t.id.startsWith(`${batchId}/`))
+  (feasible.value?.answer.tasks ?? [])
+    .filter((t) => batchOfTask(t.id) === batchId)
     .sort((a, b) => a.startS - b.startS)[0]
 const askedBar = ref<Bar>()
 const barNow = computed(() =>
@@ -90,7 +89,7 @@ const ask = (bar: Bar) => (askedBar.value = askedBar.value?.taskId === bar.taskI
 const why = computed(() => {
   const bar = barNow.value
   const first = bar && firstTaskOf(bar.batchId)
-  const binding = first && feasible.value?.binding[first.id]
+  const binding = first && feasible.value?.answer.binding[first.id]
   if (!bar || !binding) return undefined
   const row = rows.value.find((r) => r.bars.includes(bar))
   const before = row?.bars.filter((b) => b !== bar && b.toMs <= bar.fromMs).sort((a, b) => b.toMs - a.toMs)[0]
@@ -98,79 +97,23 @@ const why = computed(() => {
     binding === 'ring' && before && row ? says.ringTaken(row.number, before.name, clockText(before.toMs)) : ''
   return `${says.binding[binding]} ${taken}`.trim()
 })
-const lastTaskOf = (b: EveningAsked['batches'][number]) => taskId(b.id, b.plans[0]!.plan.steps.at(-1)!.stepId)
-const lateness = computed(() => {
-  const { value } = asked
-  if (!value || !feasible.value) return undefined
-  const ends = new Map(feasible.value.tasks.map((t) => [t.id, value.zeroMs + t.endS * SECOND_MS]))
-  let [plates, most] = [0, 0]
-  const names = new Set<string>()
-  for (const pickUp of value.pickUps) {
-    const made = value.batches.filter((b) => b.pickUps.some((p) => p.id === pickUp.id))
-    const readyMs = Math.max(...made.map((b) => ends.get(lastTaskOf(b)) ?? 0))
-    if (readyMs <= pickUp.atMs + SECOND_MS) continue
-    plates += pickUp.plates
-    for (const b of made)
-      if ((ends.get(lastTaskOf(b)) ?? 0) > pickUp.atMs + SECOND_MS) names.add(b.formula.name)
-    most = Math.max(most, readyMs - pickUp.atMs)
-  }
-  return { plates: Math.ceil(plates), min: Math.ceil(most / MINUTE_MS), names: [...names].join(', ') }
-})
-const peak = computed(() => Math.max(0, ...hands.value.map((h) => h.hands)))
-
-/** Where the dragged batch stood before. */
-const ghosts = ref<{ readonly rowId: string; readonly fromMs: number; readonly toMs: number }[]>([])
-const draggedMs = ref(0)
+const late = computed(() => feasible.value && platesLate(feasible.value.asked, feasible.value.answer.tasks))
 function onDrag(bar: Bar, byMs: number): void {
-  if (!asked.value) return
-  if (!pinned.value) {
-    ghosts.value = rows.value.flatMap((r) =>
-      r.bars
-        .filter((b) => b.batchId === bar.batchId && r.kind === 'ring')
-        .map((b) => ({ rowId: r.id, fromMs: b.fromMs, toMs: b.toMs })),
-    )
-    heldFromMs = firstMsOf(bar.batchId)
-    lateBefore = lateness.value?.plates ?? 0
-  }
-  draggedMs.value = byMs
   askedBar.value = bar
-  const fromS = Math.round((heldFromMs + byMs - asked.value.zeroMs) / SECOND_MS)
-  drag({ batchId: bar.batchId, fromS: Math.max(0, fromS) })
+  move(bar, byMs)
 }
-let [heldFromMs, lateBefore] = [0, 0]
-const firstMsOf = (batchId: string): number =>
-  (asked.value?.zeroMs ?? 0) + (firstTaskOf(batchId)?.startS ?? 0) * SECOND_MS
-function letGo(): void {
-  ghosts.value = []
-  draggedMs.value = 0
-  drag(undefined)
-}
-const cost = computed(() =>
-  pinned.value
-    ? [
-        says.dragged(Math.round(draggedMs.value / MINUTE_MS)),
-        feasible.value && lateness.value
-          ? says.costs(lateness.value.plates - lateBefore, numberText(peak.value, 1))
-          : says.cannot,
-      ].join(' ')
-    : '',
-)
 const changeWords = (c: SmallestChange): string => {
   if (c.kind === 'later') return says.change.later(c.minutes)
   if (c.kind === 'more') return says.change.more[c.what](c.count)
   return says.change.without(c.tasks.map(taskWords).join(', '))
 }
-function taskWords(id: string): string {
-  const [batchId] = id.split('/')
-  return asked.value?.batches.find((b) => b.id === batchId)?.formula.name ?? id
-}
+const taskWords = (id: string) =>
+  plan.value?.asked.batches.find((b) => b.id === batchOfTask(id))?.formula.name ?? id
 const conflict = computed(() => {
-  const { value } = answer
-  if (value?.status !== 'infeasible') return undefined
-  return {
-    sauces: [...new Set(value.conflict.tasks.map(taskWords))].join(', '),
-    change: changeWords(value.conflict.smallestChange),
-  }
+  const answer = plan.value?.answer
+  if (answer?.status !== 'infeasible') return undefined
+  const { tasks, smallestChange } = answer.conflict
+  return { sauces: [...new Set(tasks.map(taskWords))].join(', '), change: changeWords(smallestChange) }
 })
 const toOrder = computed(() => (explosion.value?.sauces ?? []).filter((s) => s.making === 'toOrder'))
 const stateWords = computed(() => {
@@ -185,20 +128,15 @@ async function put(): Promise<void> {
   const cause = pinned.value ? 'dragged' : replans
   const isKept = await tapped(() => publish(cause))
   isPublishing.value = false
-  ghosts.value = []
+  forget()
   if (!isKept) planAnew()
 }
 const platesAll = computed(() =>
   Math.round((explosion.value?.sauces ?? []).reduce((sum, s) => sum + s.need.plates, 0)),
 )
 const calendar = () =>
-  service.value && asked.value && feasible.value
-    ? planCalendar(
-        service.value,
-        asked.value,
-        feasible.value.tasks,
-        kitchen.catalog as unknown as KitchenCatalog,
-      )
+  service.value && feasible.value && catalog.value
+    ? planCalendar(service.value, feasible.value.asked, feasible.value.answer.tasks, catalog.value)
     : undefined
 const show = (t: (typeof tabs)[number]) => void router.replace({ query: t === 'timeline' ? {} : { show: t } })
 </script>
@@ -211,7 +149,7 @@ const show = (t: (typeof tabs)[number]) => void router.replace({ query: t === 't
   <template v-else>
     <div class="heading-row top">
       <h1 v-if="explosion">
-        {{ says.title(explosion.sauces.length, asked?.batches.length ?? 0) }}
+        {{ says.title(explosion.sauces.length, plan?.asked.batches.length ?? 0) }}
         <span class="caption plates">{{ says.plates(platesAll) }}</span>
       </h1>
       <h1 v-else>{{ says.computing }}</h1>
@@ -238,8 +176,10 @@ const show = (t: (typeof tabs)[number]) => void router.replace({ query: t === 't
       </nav>
       <div class="keys-row">
         <p class="label state">
-          <span v-if="lateness" :class="{ wine: lateness.plates > 0 }">{{
-            lateness.plates > 0 ? says.late(lateness.plates, lateness.min) : says.onTime
+          <span v-if="late" :class="{ wine: late.plates > 0 }">{{
+            late.plates > 0
+              ? says.late(Math.ceil(late.plates), Math.ceil(late.mostMs / MINUTE_MS))
+              : says.onTime
           }}</span><span class="caption">{{ stateWords }}</span>
         </p>
         <v-btn
@@ -266,7 +206,9 @@ const show = (t: (typeof tabs)[number]) => void router.replace({ query: t === 't
       <p v-else-if="conflict" class="label wine line" role="alert">
         ✕ {{ says.conflict }} {{ conflict.sauces }}. {{ conflict.change }}
       </p>
-      <p v-else-if="lateness?.names" class="label line roux">▽ {{ says.lateAre(lateness.names) }}</p>
+      <p v-else-if="late?.sauces.length" class="label line roux">
+        ▽ {{ says.lateAre(late.sauces.join(', ')) }}
+      </p>
       <PlanTimeline
         v-if="feasible"
         :rows="rows"
@@ -302,6 +244,7 @@ const show = (t: (typeof tabs)[number]) => void router.replace({ query: t === 't
 h1 {
   font-size: var(--type-key);
   font-weight: var(--weight-key);
+  line-height: 1.05;
 }
 .here {
   text-decoration-thickness: 3px;
@@ -314,9 +257,6 @@ h1 {
 }
 .plates {
   display: block;
-}
-h1 {
-  line-height: 1.05;
 }
 .top .keys-row {
   gap: 8px 14px;

@@ -1,4 +1,4 @@
-import type { Binding, LeftOver, PlanCause } from '@liquamen/core'
+import type { Binding, LeftOver } from '@liquamen/core'
 
 /** What the evening's plan says. */
 export const planTexts = {
@@ -18,7 +18,6 @@ export const planTexts = {
   putInForce: 'Put it in force',
   putHint: 'The batches go on the stove, each with its hours',
   notInForce: 'Not in force yet',
-  moved: (n: number) => `${n} ${n === 1 ? 'batch moves' : 'batches move'}`,
   letGo: 'As it was',
   calendar: 'Calendar',
   place: { ring: (n: string) => `ring ${n}`, well: (n: string) => `well ${n}` },
@@ -29,7 +28,6 @@ export const planTexts = {
   why: 'why here?',
   evening: 'The evening',
   whole: 'Whole day',
-  close: 'Close',
   binding: {
     window: 'Its hours: it is now, or it may not begin sooner.',
     precedence: 'What comes before it: that is done only then.',
@@ -42,8 +40,6 @@ export const planTexts = {
     pickUp: 'Its plates: begun sooner it would only wait for them.',
   } satisfies Record<Binding, string>,
   ringTaken: (ring: string, sauce: string, until: string) => `Ring ${ring} has ${sauce} until ${until}.`,
-  earlier: 'A minute earlier',
-  later: 'A minute later',
   dragged: (min: number) => {
     if (min === 0) return 'Where it was.'
     return min > 0 ? `${min} min later.` : `${-min} min earlier.`
@@ -69,28 +65,15 @@ export const planTexts = {
   toService: 'To the card',
   failed: 'The plan could not be worked out here.',
   again: 'Try again',
-  causes: {
-    first: 'first plan',
-    brief: 'the card changed',
-    order: 'an order',
-    moved: 'a table moved',
-    late: 'a batch was late',
-    broken: 'a batch broke',
-    ring: 'a ring was lost',
-    line: 'cooks changed',
-    dragged: 'dragged',
-  } satisfies Record<PlanCause, string>,
   toOrder: (sauce: string, portions: number, min: number) =>
     `${sauce}: made when it is called, ${min} min each; weighed out for ${portions}`,
-  stands: (min: number, isBreaking: boolean) => (isBreaking ? `breaks after ${min} min` : `clock ${min} min`),
   pieces: (n: number) => String(n),
   pull: 'Pull list',
   forWhat: 'for',
   total: 'Goods',
   perCover: (money: string) => `${money} a cover`,
-  notCounted: '',
   short: (g: string) => `${g} short`,
-  places: { fridge: 'From the cold room', shelf: 'From the shelf', larder: 'From the larder' },
+  places: { coldRoom: 'From the cold room', shelf: 'From the shelf' },
   eggs: (n: number, spare: number) => `${n} eggs to crack, ${spare} of them spare`,
   wholeButter: (g: string) => `${g} whole butter to clarify`,
   untrimmed: (g: string, what: string) => `${g} ${what} before trimming`,

@@ -1,12 +1,14 @@
 import {
+  batchOfTask,
+  isPlannedSo,
   movedInto,
   plannedFrom,
+  SCHEDULE_MODEL_VERSION,
   stoveEvening,
   type BatchState,
   type KitchenCatalog,
   type PlacedTask,
   type PlanCause,
-  type Planned,
   type ServiceState,
 } from '@liquamen/core'
 import { computed, onScopeDispose, ref, shallowRef, toRaw, watch, type Ref } from 'vue'
@@ -17,7 +19,6 @@ import type { EveningQuestion, EveningTold } from './evening.worker'
 const BUDGET_MS = 2500
 /** While a batch is dragged the answer must keep up with the finger, ms. */
 const DRAG_BUDGET_MS = 250
-const MODEL_VERSION = 'schedule-1'
 const SECOND_MS = 1000
 
 /** Where each task stands, as a text: two plans that are the same read the same. */
@@ -35,8 +36,11 @@ const movedTo = (tasks: readonly PlacedTask[], byS: number): PlacedTask[] =>
     ...(t.parts ? { parts: t.parts.map(([s, e]) => [s + byS, e + byS] as const) } : {}),
   }))
 
-/** The evening as it is planned: asked for in a worker whenever the brief or the stove changes, and put in force by the server. */
-export function usePlanning(service: Ref<ServiceState | undefined>) {
+/**
+ * The evening as it is planned: asked for in a worker whenever the brief or the stove changes, and put in force by the server.
+ * @param wants - only its goods, or a plan of it too
+ */
+export function usePlanning(service: Ref<ServiceState | undefined>, wants: 'goods' | 'plan') {
   const { kitchen, catalog, current } = useKitchenViews()
   const told = shallowRef<EveningTold>()
   const isWorking = ref(false)
@@ -48,7 +52,7 @@ export function usePlanning(service: Ref<ServiceState | undefined>) {
   function hear({ data }: MessageEvent<EveningTold>): void {
     if (data.ask !== ask) return
     // until the new plan is there the old one is looked at
-    told.value = data.answer || !told.value?.answer ? data : { ...told.value, explosion: data.explosion }
+    told.value = { ...data, plan: data.plan ?? told.value?.plan }
     isWorking.value = !data.isDone
   }
   function startWorker(): Worker | undefined {
@@ -68,6 +72,7 @@ export function usePlanning(service: Ref<ServiceState | undefined>) {
     const said = service.value?.people ?? []
     return said.length ? said.map((p) => ({ fromMs: p.fromAtMs, count: p.count })) : [{ fromMs: 0, count: 1 }]
   })
+  const planBudgetMs = () => (pinned.value ? DRAG_BUDGET_MS : BUDGET_MS)
   function question(): EveningQuestion | undefined {
     const { value } = service
     if (!value || !catalog.value) return undefined
@@ -92,7 +97,7 @@ export function usePlanning(service: Ref<ServiceState | undefined>) {
       stove: stoveEvening(views, nowMs, people.value),
       nowMs,
       inForce: plan && movedTo(plan.tasks, (plan.zeroAtMs - zeroMs) / SECOND_MS),
-      budgetMs: pinned.value ? DRAG_BUDGET_MS : BUDGET_MS,
+      budgetMs: wants === 'plan' ? planBudgetMs() : undefined,
       pinned: pinned.value,
     }
   }
@@ -119,66 +124,62 @@ export function usePlanning(service: Ref<ServiceState | undefined>) {
   watch(
     [() => service.value?.lastAtMs, () => service.value?.id, stoveReads, () => catalog.value !== undefined],
     planAnew,
-    {
-      immediate: true,
-    },
+    { immediate: true },
   )
-  const answer = computed(() => told.value?.answer)
-  const feasible = computed(() => (answer.value?.status === 'feasible' ? answer.value : undefined))
+  const explosion = computed(() => told.value?.explosion)
+  const plan = computed(() => told.value?.plan)
+  const feasible = computed(() =>
+    plan.value?.answer.status === 'feasible' ? { ...plan.value, answer: plan.value.answer } : undefined,
+  )
   /** The plan on this page is the one that the kitchen works by. */
   const isInForce = computed(() => {
-    const plan = service.value?.plan
-    if (!plan || !feasible.value || !told.value) return false
-    const own = new Set(told.value.own.batches.map((b) => b.id))
+    const inForce = service.value?.plan
+    if (!inForce || !feasible.value) return false
+    const { own, asked, answer } = feasible.value
+    const ids = new Set(own.batches.map((b) => b.id))
     // what waits on the stove for this evening and is in the new plan no more makes it another plan too
-    const ofUs = (t: PlacedTask) => {
-      const [id = ''] = t.id.split('/')
+    const ofUs = ({ id: task }: PlacedTask) => {
+      const id = batchOfTask(task)
       const state = kitchen.batches.get(id)
-      return own.has(id) || (state !== undefined && isOurs(state))
+      return ids.has(id) || (state !== undefined && isOurs(state))
     }
     return (
-      readsAs(feasible.value.tasks.filter(ofUs), told.value.asked.zeroMs) ===
-      readsAs(plan.tasks.filter(ofUs), plan.zeroAtMs)
+      readsAs(answer.tasks.filter(ofUs), asked.zeroMs) ===
+      readsAs(inForce.tasks.filter(ofUs), inForce.zeroAtMs)
     )
   })
-  /** The batches as the plan on this page has them. */
-  function batchesPlanned(): { readonly batchId: string; readonly planned: Planned }[] {
-    if (!told.value || !feasible.value) return []
-    const { own, asked } = told.value
+  /** The batches as the plan on this page has them: those that it makes for the evening, and those that wait for other orders. */
+  function batchesPlanned({ own, asked, answer: { tasks } }: NonNullable<typeof feasible.value>) {
     const begun = new Set(asked.batches.flatMap((b) => (b.begun?.length ? [b.id] : [])))
-    const { tasks } = feasible.value
     const ours = own.batches
       .filter((b) => !begun.has(b.id))
-      .flatMap((batch) => {
-        const planned = plannedFrom(batch, { ...asked, id: own.id }, tasks)
-        return planned ? [{ batchId: batch.id, planned }] : []
-      })
-    // what waits for another order is moved among them
+      .map((batch) => ({ batchId: batch.id, planned: plannedFrom(batch, { ...asked, id: own.id }, tasks) }))
     const others = asked.batches.flatMap((batch) => {
       const was = kitchen.batches.get(batch.id)
       if (was?.status !== 'planned' || !was.planned || isOurs(was)) return []
-      const planned = movedInto(was.planned, batch, asked.zeroMs, tasks)
-      return planned ? [{ batchId: batch.id, planned }] : []
+      return [{ batchId: batch.id, planned: movedInto(was.planned, batch, asked.zeroMs, tasks) }]
     })
-    return [...ours, ...others]
+    return [...ours, ...others].flatMap(({ batchId, planned }) => (planned ? [{ batchId, planned }] : []))
   }
   /** Puts the plan on this page in force. @throws Refusal where another came first, OutOfReach without a server */
   async function publish(cause: PlanCause): Promise<void> {
     const { value } = service
-    if (!value || !told.value || !feasible.value) return
-    const planned = batchesPlanned()
+    if (!value || !feasible.value) return
+    const planned = batchesPlanned(feasible.value)
     const kept = new Set(planned.map((p) => p.batchId))
-    const takenOff = [...kitchen.batches.values()]
-      .filter((b) => isOurs(b) && !kept.has(b.id))
-      .map((b) => b.id)
+    const onStove = [...kitchen.batches.values()].filter(isOurs)
+    const isNew = ({ batchId, planned: now }: (typeof planned)[number]) => {
+      const was = kitchen.batches.get(batchId)
+      return was?.status !== 'planned' || !was.planned || !isPlannedSo(was.planned, now)
+    }
     await kitchen.publishPlan(value.id, {
       number: (value.plan?.number ?? 0) + 1,
       cause,
-      zeroAtMs: told.value.asked.zeroMs,
-      tasks: [...feasible.value.tasks],
-      modelVersion: MODEL_VERSION,
-      planned,
-      takenOff,
+      zeroAtMs: feasible.value.asked.zeroMs,
+      tasks: [...feasible.value.answer.tasks],
+      modelVersion: SCHEDULE_MODEL_VERSION,
+      planned: planned.filter(isNew),
+      takenOff: onStove.flatMap((b) => (kept.has(b.id) ? [] : [b.id])),
     })
     pinned.value = undefined
   }
@@ -187,5 +188,5 @@ export function usePlanning(service: Ref<ServiceState | undefined>) {
     pinned.value = to
     planAnew()
   }
-  return { told, answer, feasible, isWorking, failed, isInForce, planAnew, publish, drag, pinned, people }
+  return { explosion, plan, feasible, isWorking, failed, isInForce, planAnew, publish, drag, pinned, people }
 }

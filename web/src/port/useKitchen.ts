@@ -18,6 +18,7 @@ export type KitchenPort = Pick<
   | 'details'
   | 'crewId'
   | 'nowMs'
+  | 'awaySinceMs'
   | 'exactNowMs'
   | 'record'
   | 'recordAll'

@@ -19,10 +19,13 @@ const props = defineProps<{ service: ServiceState; catalog: KitchenCatalog }>()
 const kitchen = useKitchen()
 const id = computed(() => props.service.id)
 const covers = computed(() => props.service.sittings.reduce((sum, s) => sum + s.covers, 0))
-const { told, isWorking } = usePlanning(computed(() => props.service))
-const explosion = computed(() => told.value?.explosion)
+const { explosion, isWorking } = usePlanning(
+  computed(() => props.service),
+  'goods',
+)
 const firstMs = computed(() => props.service.sittings[0]?.startsAtMs ?? kitchen.nowMs)
-const DAY_AFTER_MIN = 105
+/** Between two sittings, usually. */
+const NEXT_SITTING_MIN = 105
 const SPREAD_MIN = 15
 const MINUTE_MS = 60_000
 
@@ -35,7 +38,7 @@ function addSitting(): void {
   void setSitting({
     sittingId: `sitting${n}`,
     name: says.sitting(props.service.sittings.length + 1),
-    startsAtMs: (last?.startsAtMs ?? kitchen.nowMs) + DAY_AFTER_MIN * MINUTE_MS,
+    startsAtMs: (last?.startsAtMs ?? kitchen.nowMs) + NEXT_SITTING_MIN * MINUTE_MS,
     covers: last?.covers ?? 0,
     basis: last?.basis ?? 'booked',
     spreadMin: last?.spreadMin ?? SPREAD_MIN,
@@ -56,12 +59,14 @@ const day = computed({
     }),
 })
 const cooks = computed(() => props.service.people.at(-1)?.count ?? 1)
+/** What is made ahead is made by them too. */
+const MISE_MS = 24 * 60 * MINUTE_MS
 const setCooks = (count: number) =>
   tapped(() =>
     kitchen.record('line.planned', id.value, {
       people: [
         {
-          fromAtMs: Math.min(firstMs.value, Math.round(kitchen.nowMs)) - 24 * 60 * MINUTE_MS,
+          fromAtMs: Math.min(firstMs.value, Math.round(kitchen.nowMs)) - MISE_MS,
           count: Math.round(count),
         },
       ],

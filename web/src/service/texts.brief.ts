@@ -31,7 +31,6 @@ export const briefTexts = {
   plan: 'Plan it',
   toPlan: 'The plan',
   close: 'Close the service',
-  closeHint: 'Hold: the service is over',
   offer: 'Take a dish on the card',
   newDish: 'A new dish',
   noDishes: 'No dish on the card yet. The first one goes in here.',
@@ -48,7 +47,6 @@ export const briefTexts = {
   ml: (ml: string, placement: string) => `${ml} ml ${placement}`,
   store: 'From the larder',
   counting: 'Working it out…',
-  fromStore: (has: string) => `${has} from the larder`,
   toMake: (missing: string, portions: number) => `${missing} to make, ${portions} portions`,
   makesNone: 'All of it is there.',
   placements: {

@@ -55,6 +55,7 @@ export function memoryKitchen(startMs: number) {
     services: mirror.services,
     details: shallowReactive(new Map<string, GuestDetails>()),
     crewId: 'ilse',
+    awaySinceMs: undefined,
     nowMs,
     exactNowMs: () => nowMs.value,
     recordAll,

@@ -3,20 +3,16 @@ import {
   byStream,
   compareFacts,
   foldLot,
-  KINDS,
   liftFact,
   takeFromLots,
-  type Envelope,
   type Fact,
   type LotState,
 } from '@liquamen/core'
-import { v5 as uuidv5 } from 'uuid'
 import type { Database, Tx } from '../../db/database'
 import type { Sender } from '../../http/sender'
 import { listStreams, readStreams } from '../../log/facts.repo'
 import type { Intake } from '../../log/intake'
-
-const SPACE = '0b4e7f0a-8a39-4f0d-9f54-0d6a43a0f1c2' // makes the same taking the same fact, however often it is asked for
+import { serverFact } from '../../log/serverFact'
 
 /** What the kitchen made and keeps. Taking from a lot is the server's word alone, since only one may take what is there. */
 export function createLarderService({
@@ -38,7 +34,7 @@ export function createLarderService({
      * asked for more, it takes the rest.
      */
     async take(sender: Sender, ask: TakeFromLarder): Promise<TakeFromLarderAnswer> {
-      const { kitchenId, deviceId } = sender
+      const { kitchenId } = sender
       return database.inLockedKitchen(kitchenId, async (tx, head) => {
         const all = await lots(tx)
         const isOurs = (t: { readonly batchId: string; readonly itemId: string }) =>
@@ -48,21 +44,14 @@ export function createLarderService({
         )
         const haveG = before.reduce((sum, t) => sum + t.massG, 0)
         const more = takeFromLots(all, ask.ingredientId, Math.max(0, ask.massG - haveG), clock())
-        const envelopes = more.map(({ lotId, massG }, i): Envelope<'lot.taken'> => ({
-          id: uuidv5(`${ask.batchId} ${ask.itemId} ${lotId} ${before.length + i}`, SPACE),
-          kitchenId,
-          streamKind: 'lot',
-          streamId: lotId,
-          kind: 'lot.taken',
-          v: KINDS['lot.taken'].v,
-          deviceId,
-          deviceSeq: 0,
-          deviceAtMs: clock(),
-          clockOffsetMs: 0,
-          actor: { deviceId, ...(ask.crewId ? { crewId: ask.crewId } : {}) },
-          payload: { massG, batchId: ask.batchId, itemId: ask.itemId },
-        }))
-        const settled = { atMs: clock(), receivedAtMs: clock() }
+        const by = { sender, crewId: ask.crewId, atMs: clock() }
+        const envelopes = more.map(({ lotId, massG }, i) =>
+          serverFact(by, `${ask.batchId} ${ask.itemId} ${lotId} ${before.length + i}`, 'lot.taken', {
+            streamId: lotId,
+            payload: { massG, batchId: ask.batchId, itemId: ask.itemId },
+          }),
+        )
+        const settled = { atMs: by.atMs, receivedAtMs: by.atMs }
         await intake(
           { tx, kitchenId, head },
           envelopes.map((envelope) => ({ envelope, settled })),

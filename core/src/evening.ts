@@ -1,0 +1,66 @@
+// What the other rooms may use of the core's evening: demand, services, the schedule, plates and the pass.
+
+export { platesLate, type PlatesLate } from './service/platesLate'
+export {
+  batchOfTask,
+  eveningInstance,
+  taskId,
+  type EveningAsked,
+  type EveningBatch,
+} from './service/eveningInstance'
+export { eveningOf, type ServiceAsked, type ServiceBatch } from './service/eveningOf'
+export { explode, type BaseNeed, type Explosion, type ForWhat, type GoodNeed } from './service/explode'
+export { isPlannedSo, movedInto, plannedFrom } from './service/plannedFrom'
+export { type SauceBatch, type SaucePlan } from './service/sauceBatches'
+export { portionsPerPlate, sauceKey, type SauceNeed } from './service/sauceNeeds'
+export { besideStove, stoveEvening } from './service/stoveEvening'
+export {
+  allDayOf,
+  callIdOf,
+  callsOf,
+  type AllDay,
+  type Call,
+  type CallCompanion,
+  type CallPlates,
+  type CallStatus,
+} from './pass/calls'
+export { companionTimes, type CompanionActCode } from './pass/companionTimes'
+export { type CallState, type Plates, type TableOrder, type TableState } from './pass/tables'
+export { foldService, type OfferedDish, type ServiceState } from './service/foldService'
+export { sauceAllowance, type SauceAllowance } from './plate/plateSalt'
+export { EGG_WISHES, type EggWish } from './companions/poachedEgg'
+export { REST_LOSS, SEAR } from './companions/resting'
+export { COOKING_WAYS, PROTEINS, type CookingWay, type Protein } from './plate/pairing'
+export {
+  COMPANION_KINDS,
+  EGG_WAYS,
+  PLACEMENTS,
+  PORTION_ML,
+  type Companion,
+  type CompanionKind,
+  type Dish,
+  type DishPart,
+  type EggWay,
+  type Placement,
+} from './plate/dish'
+export { type Cadence, type CadenceRequest, cadences } from './demand/cadence'
+export { COVERS_CV, type Sitting } from './demand/demand'
+export { plannedHold, type PlannedHold } from './demand/plannedHold'
+export {
+  BINDINGS,
+  type Binding,
+  type FeasibleAnswer,
+  type PlacedTask,
+  type ScheduleAnswer,
+  type SmallestChange,
+  type ScheduleInstance,
+  type ScheduleTask,
+} from './schedule/instance'
+export {
+  SCHEDULE_MODEL_VERSION,
+  scheduleService,
+  startSchedule,
+  type ScheduleSearch,
+} from './schedule/scheduleService'
+export { checkAnswer } from './schedule/check/checkAnswer'
+export { FAR_S } from './schedule/problem'
