@@ -81,16 +81,25 @@ const soon = <T>(ask: () => T | Promise<T>, message?: string) =>
 /** How far the evening of each kitchen has run, minutes, by its address. */
 const aheadMin = new Map<string, number>()
 
+/** A sauce is some ten looks long: each is seen both ways round, and every other one begins on its side. */
+export const LOOKS_A_TURN = 6
+
 /** The cook's hands: what is tapped and typed, and a clock that is moved ahead. */
 export class Cook {
-  private looks = 0
   private wasAway = false
   private isAway = false
   private readonly taken: { itemId: string; massG: number; isShort: boolean }[] = []
+  /** @param looks - a cook who has looked so often holds the tablet that way round: it is turned every LOOKS_A_TURN */
   constructor(
     private readonly page: Page,
     private readonly random: () => number,
+    private looks = 0,
   ) {}
+  /** The page is whole as the tablet is held. */
+  async look(where: string): Promise<void> {
+    const turns = Math.floor(this.looks++ / LOOKS_A_TURN)
+    await expectWhole(this.page, where, [SIZES[turns % 2]!])
+  }
   async tap(name: string | RegExp): Promise<void> {
     await this.page.getByRole('button', { name }).first().click()
   }
@@ -141,7 +150,7 @@ export class Cook {
   ): Promise<void> {
     const { page } = this
     await page.locator('ol.steps').waitFor()
-    await expectWhole(page, 'a planned bench')
+    await this.look('a planned bench')
     await this.light()
     const { frozen, weighOut } = await this.stateStarted(batchId)
     for (let i = 0; i < frozen.steps.length; i++) {
@@ -165,7 +174,7 @@ export class Cook {
     await this.page.context().setOffline(true)
     await work()
     await expect(this.page.getByText(/taps? kept, none lost|taps? not sent yet/).first()).toBeVisible()
-    await expectWhole(this.page, 'the server gone')
+    await this.look('the server gone')
     await this.page.context().setOffline(false)
     this.isAway = false
     await expect(this.page.getByText(/taps? kept, none lost|taps? not sent yet/)).toHaveCount(0)
@@ -229,7 +238,7 @@ export class Cook {
 
   /** Works one step in its room. @returns whether the batch is over */
   private async work(batchId: string, step: FormulaStep): Promise<boolean> {
-    await expectWhole(this.page, `“${step.verb}”`, [SIZES[this.looks++ % 2]!])
+    await this.look(`“${step.verb}”`)
     const rooms: Partial<Record<TechniqueId, () => Promise<boolean>>> = {
       reduce: () => this.reduce(batchId, step),
       eggEmulsion: () => this.emulsify(step),
@@ -426,7 +435,7 @@ export class Cook {
       .getByRole('button', { name: /^Serve 1/ })
       .first()
       .waitFor()
-    await expectWhole(this.page, 'held')
+    await this.look('held')
     await this.wait(20)
     await this.enter(/^Temperature/, 61)
     await this.serveAll()

@@ -20,23 +20,32 @@ function freePort(): Promise<number> {
   })
 }
 
-/** The real server over a database of its own, with a copy of the built page that a test may change. */
+const BUILT_PAGE = join(ROOT, 'web/dist')
+
+/** How a kitchen of a test is opened: empty or as the demo; with a copy of the built page, where the test changes it. */
+interface Opened {
+  readonly isEmpty?: boolean
+  readonly hasOwnPage?: boolean
+}
+
+/** The real server over a database of its own. */
 export class KitchenServer {
   private child: ChildProcess | undefined
   private readonly standIns: ChildProcess[] = []
   private readonly database = `e2e_${randomBytes(6).toString('hex')}`
-  readonly pageFolder = mkdtempSync(join(tmpdir(), 'liquamen-page-'))
+  readonly pageFolder: string
   /** Code to enrol a device, where the kitchen asks for one. */
   code = ''
   private constructor(
     private readonly port: number,
-    private readonly isEmpty: boolean,
+    private readonly opened: Opened,
   ) {
-    cpSync(join(ROOT, 'web/dist'), this.pageFolder, { recursive: true })
+    this.pageFolder = opened.hasOwnPage ? mkdtempSync(join(tmpdir(), 'liquamen-page-')) : BUILT_PAGE
+    if (opened.hasOwnPage) cpSync(BUILT_PAGE, this.pageFolder, { recursive: true })
   }
 
-  static async create(isEmpty = false): Promise<KitchenServer> {
-    const server = new KitchenServer(await freePort(), isEmpty)
+  static async create(opened: Opened = {}): Promise<KitchenServer> {
+    const server = new KitchenServer(await freePort(), opened)
     await server.start()
     return server
   }
@@ -46,7 +55,7 @@ export class KitchenServer {
 
   /** Starts it and waits until it says that it is open. */
   start(): Promise<void> {
-    const child = spawn(process.execPath, ['dist/server.js', ...(this.isEmpty ? ['--empty'] : [])], {
+    const child = spawn(process.execPath, ['dist/server.js', ...(this.opened.isEmpty ? ['--empty'] : [])], {
       cwd: ROOT,
       stdio: ['ignore', 'pipe', 'inherit'],
       env: {
@@ -99,14 +108,15 @@ export class KitchenServer {
       child.kill('SIGKILL')
     }
     await this.stop('SIGKILL')
-    rmSync(this.pageFolder, { recursive: true, force: true })
+    if (this.opened.hasOwnPage) rmSync(this.pageFolder, { recursive: true, force: true })
   }
 }
 
 /** Tests with a demo kitchen of their own. */
-export const test = base.extend<{ kitchen: KitchenServer }>({
-  kitchen: async ({}, use) => {
-    const kitchen = await KitchenServer.create()
+export const test = base.extend<{ kitchen: KitchenServer; hasOwnPage: boolean }>({
+  hasOwnPage: [false, { option: true }],
+  kitchen: async ({ hasOwnPage }, use) => {
+    const kitchen = await KitchenServer.create({ hasOwnPage })
     await use(kitchen)
     await kitchen.dispose()
   },

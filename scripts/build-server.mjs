@@ -1,17 +1,9 @@
-// Bundles the server, its worker and the stand-ins into dist/: what starts then reads one file each and no TypeScript.
+// Bundles the server, its worker and the stand-ins into dist/, packages and all: what starts reads two files instead of eight hundred.
 import { build } from 'esbuild'
-import { readFileSync, rmSync } from 'node:fs'
+import { rmSync } from 'node:fs'
 import { join } from 'node:path'
 
 const ROOT = new URL('..', import.meta.url).pathname
-const dependencies = ['core', 'contracts', 'server', 'devices'].flatMap((part) =>
-  Object.keys(JSON.parse(readFileSync(join(ROOT, part, 'package.json'), 'utf8')).dependencies ?? {}),
-)
-// packages stay where npm put them; only what is ours is bundled
-const external = [...new Set(dependencies)]
-  .filter((name) => !name.startsWith('@liquamen/'))
-  .flatMap((name) => [name, `${name}/*`])
-
 rmSync(join(ROOT, 'dist'), { recursive: true, force: true })
 await build({
   absWorkingDir: ROOT,
@@ -26,6 +18,9 @@ await build({
   platform: 'node',
   format: 'esm',
   target: 'node20',
-  external,
+  external: ['pg-native'], // an option of pg's that nobody installs
+  banner: {
+    js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url)",
+  }, // packages that are CommonJS ask for Node's own
   logLevel: 'error',
 })

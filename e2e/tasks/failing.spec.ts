@@ -88,40 +88,47 @@ test('a tablet whose clock is ten minutes wrong shows and records the kitchen’
   expect(taken?.atMs).toBeLessThan(Date.now() + FAR_MS)
 })
 
-test('a new version is offered, waits while a batch is under way, and is taken when the stove is clear', async ({
-  page,
-  kitchen,
-}) => {
-  await openScreen(page, kitchen, '/bench')
-  await page.evaluate(() => navigator.serviceWorker.ready)
-  await page.reload()
-  await page.locator('svg.bench').waitFor()
-  await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true)
-  const index = join(kitchen.pageFolder, 'index.html')
-  const worker = join(kitchen.pageFolder, 'sw.js')
-  for (const file of [index, worker]) for (const packed of ['.br', '.gz']) rmSync(file + packed) // they hold the old build
-  writeFileSync(
-    index,
-    readFileSync(index, 'utf8').replace('<title>Liquamen</title>', '<title>Liquamen, newer</title>'),
-  )
-  writeFileSync(worker, readFileSync(worker, 'utf8').replace(/(url:"index.html",revision:")[^"]+/, '$1newer'))
-  appendFileSync(worker, '\n// a newer build\n')
-  await page.evaluate(async () => {
-    await (await navigator.serviceWorker.getRegistration())?.update()
+test.describe('a page that is built anew', () => {
+  test.use({ hasOwnPage: true })
+
+  test('a new version is offered, waits while a batch is under way, and is taken when the stove is clear', async ({
+    page,
+    kitchen,
+  }) => {
+    await openScreen(page, kitchen, '/bench')
+    await page.evaluate(() => navigator.serviceWorker.ready)
+    await page.reload()
+    await page.locator('svg.bench').waitFor()
+    await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true)
+    const index = join(kitchen.pageFolder, 'index.html')
+    const worker = join(kitchen.pageFolder, 'sw.js')
+    for (const file of [index, worker]) for (const packed of ['.br', '.gz']) rmSync(file + packed) // they hold the old build
+    writeFileSync(
+      index,
+      readFileSync(index, 'utf8').replace('<title>Liquamen</title>', '<title>Liquamen, newer</title>'),
+    )
+    writeFileSync(
+      worker,
+      readFileSync(worker, 'utf8').replace(/(url:"index.html",revision:")[^"]+/, '$1newer'),
+    )
+    appendFileSync(worker, '\n// a newer build\n')
+    await page.evaluate(async () => {
+      await (await navigator.serviceWorker.getRegistration())?.update()
+    })
+    await expect(page.getByText('It waits until the stove is clear.')).toBeVisible()
+    await expect(page.getByRole('button', { name: 'Take it now' })).toHaveCount(0)
+    await page.getByRole('button', { name: 'Step done' }).click()
+    for (const ring of ['Ring 1', 'Ring 3']) {
+      await page.getByRole('link', { name: 'Stove' }).click()
+      await page.getByRole('button', { name: new RegExp(`^${ring}`) }).click()
+      await page.getByRole('button', { name: 'Discard' }).click()
+      await page.getByLabel('Why it is discarded').fill('practice')
+      await page.getByRole('button', { name: 'Hold to discard' }).click({ delay: 900 })
+      await expect(page.getByText(/discarded: practice/)).toBeVisible()
+    }
+    await page.getByRole('button', { name: 'Take it now' }).click()
+    await expect(page).toHaveTitle('Liquamen, newer')
   })
-  await expect(page.getByText('It waits until the stove is clear.')).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Take it now' })).toHaveCount(0)
-  await page.getByRole('button', { name: 'Step done' }).click()
-  for (const ring of ['Ring 1', 'Ring 3']) {
-    await page.getByRole('link', { name: 'Stove' }).click()
-    await page.getByRole('button', { name: new RegExp(`^${ring}`) }).click()
-    await page.getByRole('button', { name: 'Discard' }).click()
-    await page.getByLabel('Why it is discarded').fill('practice')
-    await page.getByRole('button', { name: 'Hold to discard' }).click({ delay: 900 })
-    await expect(page.getByText(/discarded: practice/)).toBeVisible()
-  }
-  await page.getByRole('button', { name: 'Take it now' }).click()
-  await expect(page).toHaveTitle('Liquamen, newer')
 })
 
 test('without server and without anything kept, the page says so and offers to try again', async ({

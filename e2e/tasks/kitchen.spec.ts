@@ -21,7 +21,7 @@ async function addPan(page: Page, size: string): Promise<void> {
 }
 
 plain('a new kitchen, from empty to its first sauce', async ({ page }) => {
-  const kitchen = await KitchenServer.create(true)
+  const kitchen = await KitchenServer.create({ isEmpty: true })
   const faults = watchForFaults(page)
   await page.goto(`${kitchen.url}/kitchen`)
   await page.getByLabel('Code from where the app was started').fill(kitchen.code)
