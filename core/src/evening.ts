@@ -24,8 +24,26 @@ export {
   type CallPlates,
   type CallStatus,
 } from './pass/calls'
+export {
+  companionsFor,
+  sauceBar,
+  saucesFor,
+  type GuestBook,
+  type GuestNeeds,
+  type GuestSauce,
+  type SauceAsked,
+  type SauceBar,
+} from './pass/guestPlates'
 export { companionTimes, type CompanionActCode } from './pass/companionTimes'
-export { type CallState, type Plates, type TableOrder, type TableState } from './pass/tables'
+export {
+  type CallState,
+  PLATES_DECISIONS,
+  type Plates,
+  type PlatesDecided,
+  platesKey,
+  type TableOrder,
+  type TableState,
+} from './pass/tables'
 export { foldService, type OfferedDish, type ServiceState } from './service/foldService'
 export { sauceAllowance, type SauceAllowance } from './plate/plateSalt'
 export { EGG_WISHES, type EggWish } from './companions/poachedEgg'

@@ -1,6 +1,14 @@
-import { COVERS_BASES, EGG_WISHES, PLAN_CAUSES, type Payloads, type ServiceKind } from '@liquamen/core'
+import {
+  COVERS_BASES,
+  EGG_WISHES,
+  PLAN_CAUSES,
+  PLATES_DECISIONS,
+  type Payloads,
+  type ServiceKind,
+} from '@liquamen/core'
 import { z } from 'zod'
 import { dishSchema } from '../dish'
+import { choicesSchema } from './choices'
 import { finite, instantMs, slug, text, uuid } from '../primitives'
 import { placedTaskSchema } from '../schedule'
 import { version } from './plan'
@@ -71,6 +79,14 @@ export const SERVICE_SCHEMAS: { readonly [K in ServiceKind]: z.ZodType<Payloads[
   }) as unknown as z.ZodType<Payloads['plan.published']>,
   'table.ordered': tableOrderSchema,
   'table.moved': z.strictObject({ tableId: uuid, pickUpAtMs: instantMs }),
+  'plates.decided': z.strictObject({
+    tableId: uuid,
+    plateId: slug,
+    detailsId: uuid,
+    decision: z.enum(PLATES_DECISIONS),
+    formulaId: slug.optional(),
+    choices: choicesSchema,
+  }),
   'table.cancelled': z.strictObject({ tableId: uuid, reason: text(200) }),
   'call.held': z.strictObject({ callId }),
   'call.released': z.strictObject({ callId }),

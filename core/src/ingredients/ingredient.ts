@@ -26,6 +26,7 @@ export const MARKS = [
   'wheat',
   'barley',
   'rawEgg',
+  'pasteurised',
   'stockMade',
   'stockTinned',
   'stockCube',

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { larchwaterTest } from '../demoKitchen.test-helper'
+import { kitchenGoods } from '../formula/kitchenGoods'
 import { allDayOf, callIdOf, callsOf, type PassAsked } from './calls'
 import type { Plates, TableState } from './tables'
 
@@ -19,16 +20,20 @@ const table = (label: string, inMin: number, ...of: Plates[]): TableState => ({
   pickUpAtMs: NOW_MS + inMin * MIN,
   plates: of,
   orderedAtMs: NOW_MS,
+  decided: {},
 })
+const offered = dishes.map((dish) => ({ dish }))
+const book = { formulas: larchwaterTest.formulas, ingredients: kitchenGoods(larchwaterTest) }
+const evening = { calls: {}, dishes: offered, guests: new Map(), book, nowMs: NOW_MS, boilsAtC: 96 }
 const pass = (tables: readonly TableState[], calls: PassAsked['calls'] = {}, nowMs = NOW_MS) =>
-  callsOf({ tables, calls, dishes, nowMs, boilsAtC: 96 })
+  callsOf({ ...evening, tables, calls, nowMs })
 
 describe('calls', () => {
   it('one a sauce and table; dishes that share a sauce are one call', () => {
     const calls = pass([
       table('5', 20, plates('eggsMuffin', 2), plates('asparagus', 1), plates('duckBreast', 1)),
     ])
-    expect(calls.map((c) => [c.formulaId, c.count, c.ml])).toEqual([
+    expect(calls.map((c) => [c.sauceKey, c.count, c.ml])).toEqual([
       ['redWineShallot', 1, 35],
       ['hollandaise', 3, 140],
     ])

@@ -1,8 +1,17 @@
 import type { EggWish } from '../companions/poachedEgg'
 import type { Dish } from '../plate/dish'
+import type { OfferedDish } from '../service/foldService'
 import { sauceKey } from '../service/sauceNeeds'
 import { companionTimes, type CompanionTimes } from './companionTimes'
-import type { CallState, Plates, TableState } from './tables'
+import {
+  companionsFor,
+  sauceBar,
+  type GuestBook,
+  type GuestNeeds,
+  type SauceAsked,
+  type SauceBar,
+} from './guestPlates'
+import { platesKey, type CallState, type Plates, type TableState } from './tables'
 
 /** One plate is put together in so long, the first of a call and each more, s [A]. */
 export const PLATE_S = { first: 25, more: 12 } as const
@@ -20,16 +29,28 @@ export interface CallCompanion {
 }
 /** Plates of a call: what they are, and what their guest asked for. */
 export interface CallPlates extends Plates {
+  /** With the companions that its guest may have. */
   readonly dish: Dish
+  /** What stays off it, since its guest must not have it. */
+  readonly leftOff: Dish['companions']
+  /** Why its dish is off tonight, where the table asked for it all the same. */
+  readonly offReason?: string | undefined
 }
-export type CallStatus = 'held' | 'waits' | 'due' | 'late' | 'fired' | 'gone'
+/** `blocked`: nobody has decided yet how its guest is served. `cancelled`: fired already, then its table cancelled. */
+export type CallStatus = 'held' | 'blocked' | 'waits' | 'due' | 'late' | 'fired' | 'cancelled' | 'gone'
 /** One sauce for one table: what, how much, on which plates, when it is fired so that all lands together. */
 export interface Call {
   readonly callId: string
   readonly tableId: string
   readonly label: string
   readonly sauceKey: string
-  readonly formulaId: string
+  readonly sauce: SauceAsked
+  /** Made for one guest, in a clean pan, with whisk, sieve, spoon and well of its own: drawn from no other batch. */
+  readonly guestId?: string | undefined
+  /** Why its guest must not have this sauce. */
+  readonly bar?: SauceBar | undefined
+  /** Its plates go without the sauce. */
+  readonly isWithout: boolean
   readonly plates: readonly CallPlates[]
   readonly count: number
   readonly ml: number
@@ -46,12 +67,17 @@ export interface Call {
   readonly fromBatchId?: string | null | undefined
   /** More plates than were fired: the table asked for more since. */
   readonly addedSince: number
+  /** Fewer than were fired: the table wants no more of them. */
+  readonly fewerSince: number
 }
 /** What calls are worked out from. */
 export interface PassAsked {
   readonly tables: readonly TableState[]
   readonly calls: Readonly<Record<string, CallState>>
-  readonly dishes: readonly Dish[]
+  readonly dishes: readonly Pick<OfferedDish, 'dish' | 'offReason'>[]
+  /** What guests must not have, by the id of what they said. */
+  readonly guests: ReadonlyMap<string, GuestNeeds>
+  readonly book: GuestBook
   readonly nowMs: number
   readonly boilsAtC?: number | undefined
   readonly poacherCm?: number | undefined
@@ -65,8 +91,8 @@ const platingS = (count: number) => PLATE_S.first + (count - 1) * PLATE_S.more
 /** Companions of plates that are alike: eggs by the guest's wish, all in one bath. */
 function companionsOf(plates: readonly CallPlates[], asked: PassAsked): CallCompanion[] {
   const groups = new Map<string, { dish: Dish; wish: EggWish | undefined; plates: number }>()
-  for (const { dish, wish, count } of plates) {
-    const key = `${dish.id} ${wish?.egg ?? ''}`
+  for (const { dish, wish, count, detailsId } of plates) {
+    const key = `${dish.id} ${wish?.egg ?? ''} ${detailsId ?? ''}`
     const before = groups.get(key)
     groups.set(key, { dish, wish: wish?.egg, plates: count + (before?.plates ?? 0) })
   }
@@ -86,9 +112,41 @@ function companionsOf(plates: readonly CallPlates[], asked: PassAsked): CallComp
   )
 }
 
-function statusOf(call: CallState | undefined, fireAtMs: number, nowMs: number): CallStatus {
+/** Plates of a table whose sauce comes out of the same batch. */
+interface Group {
+  readonly key: string
+  readonly sauce: SauceAsked
+  readonly guestId?: string | undefined
+  readonly bar?: SauceBar | undefined
+  readonly isWithout: boolean
+}
+/** Where plates belong: with the others, or by themselves since their guest must not have the sauce as it is. */
+function groupOf({ dish, plateId, detailsId }: CallPlates, table: TableState, asked: PassAsked): Group {
+  const key = sauceKey(dish)
+  const common: Group = { key, sauce: dish, isWithout: false }
+  if (detailsId === null) return common
+  const needs = asked.guests.get(detailsId)
+  const bar = sauceBar(dish, needs, asked.book)
+  const made = table.decided[platesKey({ plateId, detailsId })]
+  if (!bar || (made?.decision === 'asIs' && !bar.isUnknown)) return common
+  const own = `~${detailsId}`
+  if (made?.decision === 'without') return { key: `without ${key} ${own}`, sauce: dish, isWithout: true }
+  if (made?.decision !== 'variant' || made.formulaId === undefined)
+    return { key: `${key} ${own}`, sauce: dish, guestId: detailsId, bar, isWithout: false }
+  const sauce = { formulaId: made.formulaId, choices: made.choices }
+  // the book may have changed since it was decided
+  const still = sauceBar(sauce, needs, asked.book)
+  return { key: `${sauceKey(sauce)} ${own}`, sauce, guestId: detailsId, bar: still, isWithout: false }
+}
+
+function statusOf(
+  call: CallState | undefined,
+  { isCancelled, isBarred, fireAtMs }: { isCancelled: boolean; isBarred: boolean; fireAtMs: number },
+  nowMs: number,
+): CallStatus {
   if (call?.goneAtMs !== undefined) return 'gone'
-  if (call?.firedAtMs !== undefined) return 'fired'
+  if (call?.firedAtMs !== undefined) return isCancelled ? 'cancelled' : 'fired'
+  if (isBarred) return 'blocked'
   if (call?.isHeld) return 'held'
   if (nowMs < fireAtMs - MINUTE_MS) return 'waits'
   return nowMs > fireAtMs ? 'late' : 'due'
@@ -96,51 +154,65 @@ function statusOf(call: CallState | undefined, fireAtMs: number, nowMs: number):
 
 /**
  * Calls of the evening in the order in which they must be fired; those that are gone come last. Dishes that the card does not know are left out. What
- * was fired keeps its place in the list until it is gone.
+ * was fired keeps its place in the list until it is gone, though its table cancelled. Plates whose guest must not have the sauce are a call of their own.
  */
 export function callsOf(asked: PassAsked): Call[] {
-  const dishes = new Map(asked.dishes.map((d) => [d.id, d]))
-  const calls = asked.tables
-    .filter((table) => table.cancelledReason === undefined)
-    .flatMap((table) => {
-      const groups = new Map<string, CallPlates[]>()
-      for (const plates of table.plates) {
-        const dish = dishes.get(plates.dishId)
-        if (!dish || plates.count <= 0) continue
-        const key = sauceKey(dish)
-        groups.set(key, [...(groups.get(key) ?? []), { ...plates, dish }])
-      }
-      return [...groups].map(([key, plates]) => callOf(table, key, plates, asked))
-    })
+  const dishes = new Map(asked.dishes.map((d) => [d.dish.id, d]))
+  const calls = asked.tables.flatMap((table) => {
+    const groups = new Map<string, { group: Group; plates: CallPlates[] }>()
+    for (const plates of table.plates) {
+      const offered = dishes.get(plates.dishId)
+      if (!offered || plates.count <= 0) continue
+      const { kept, leftOff } = companionsFor(offered.dish, asked.guests.get(plates.detailsId ?? ''))
+      const { offReason, dish } = offered
+      const of: CallPlates = { ...plates, dish: { ...dish, companions: kept }, leftOff, offReason }
+      const group = groupOf(of, table, asked)
+      groups.set(group.key, { group, plates: [...(groups.get(group.key)?.plates ?? []), of] })
+    }
+    return [...groups.values()]
+      .map(({ group, plates }) => callOf(table, group, plates, asked))
+      .filter((call) => table.cancelledReason === undefined || call.firedAtMs !== undefined)
+  })
   const rank = (c: Call) => (c.status === 'gone' ? 1 : 0)
   return calls.sort((a, b) => rank(a) - rank(b) || a.fireAtMs - b.fireAtMs || (a.callId < b.callId ? -1 : 1))
 }
 
-function callOf(table: TableState, key: string, plates: readonly CallPlates[], asked: PassAsked): Call {
+function callOf(
+  table: TableState,
+  { key, sauce, guestId, bar, isWithout }: Group,
+  plates: readonly CallPlates[],
+  asked: PassAsked,
+): Call {
   const callId = callIdOf(table.tableId, key)
   const count = plates.reduce((sum, p) => sum + p.count, 0)
   const companions = companionsOf(plates, asked)
   const drawAtMs = table.pickUpAtMs - 1000 * platingS(count)
   const fireAtMs = Math.min(drawAtMs, ...companions.map((c) => table.pickUpAtMs + 1000 * c.times.startS))
   const state = asked.calls[callId]
+  const since = count - (state?.firedPlates ?? count)
+  const [isCancelled, isBarred] = [table.cancelledReason !== undefined, bar !== undefined]
   return {
     callId,
     tableId: table.tableId,
     label: table.label,
-    sauceKey: key,
-    formulaId: plates[0]!.dish.formulaId,
+    sauceKey: sauceKey(sauce),
+    sauce: { formulaId: sauce.formulaId, ...(sauce.choices ? { choices: sauce.choices } : {}) },
+    guestId,
+    bar,
+    isWithout,
     plates,
     count,
-    ml: plates.reduce((sum, p) => sum + p.count * p.dish.portionMl, 0),
+    ml: isWithout ? 0 : plates.reduce((sum, p) => sum + p.count * p.dish.portionMl, 0),
     landsAtMs: table.pickUpAtMs,
     fireAtMs,
     drawAtMs,
     companions,
     lastMinute: [...new Set(plates.flatMap((p) => p.dish.lastMinute))],
     lastAtMs: table.pickUpAtMs - 1000 * LAST_MOMENT_S,
-    status: statusOf(state, fireAtMs, asked.nowMs),
+    status: statusOf(state, { isCancelled, isBarred, fireAtMs }, asked.nowMs),
     ...(state?.firedAtMs === undefined ? {} : { firedAtMs: state.firedAtMs, fromBatchId: state.fromBatchId }),
-    addedSince: state?.firedPlates === undefined ? 0 : Math.max(0, count - state.firedPlates),
+    addedSince: Math.max(0, since),
+    fewerSince: Math.max(0, -since),
   }
 }
 
@@ -154,7 +226,8 @@ export interface AllDay {
 /** Plates of each sauce over the whole evening. */
 export function allDayOf(calls: readonly Call[]): AllDay[] {
   const days = new Map<string, AllDay>()
-  for (const { sauceKey: key, status, count } of calls) {
+  for (const { sauceKey: key, status, count, isWithout } of calls) {
+    if (isWithout || status === 'cancelled') continue
     const before = days.get(key) ?? { sauceKey: key, toGo: 0, fired: 0, gone: 0 }
     const to = status === 'gone' || status === 'fired' ? status : 'toGo'
     days.set(key, { ...before, [to]: before[to] + count })

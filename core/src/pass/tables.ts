@@ -1,3 +1,4 @@
+import type { Choices } from '../formula/applyChoices'
 import type { EggWish } from '../companions/poachedEgg'
 
 /** What a guest wants otherwise than the card has it. */
@@ -30,11 +31,29 @@ export interface TableOrder {
   readonly plates: readonly Plates[]
   readonly feed?: FromFeed | undefined
 }
+/** The sauce made otherwise, in clean tools of its own; the plates without it; or as it is, since its labels were read or the guest agrees. */
+export const PLATES_DECISIONS = ['variant', 'without', 'asIs'] as const
+export interface PlatesDecided {
+  readonly tableId: string
+  readonly plateId: string
+  /** What their guest had said when it was decided: said anew, it is to be decided anew. */
+  readonly detailsId: string
+  readonly decision: (typeof PLATES_DECISIONS)[number]
+  /** With `variant`: the sauce, and how it is made. */
+  readonly formulaId?: string | undefined
+  readonly choices?: Choices | undefined
+}
 /** A table of the evening as it stands. */
 export interface TableState extends TableOrder {
   readonly orderedAtMs: number
   readonly cancelledReason?: string | undefined
+  /** The last decision about plates, by `platesKey`. */
+  readonly decided: Readonly<Record<string, PlatesDecided>>
 }
+/** Names plates and what their guest said. */
+export const platesKey = (of: Pick<PlatesDecided, 'plateId' | 'detailsId'>): string =>
+  `${of.plateId} ${of.detailsId}`
+
 /** What became of a call. */
 export interface CallState {
   readonly isHeld: boolean

@@ -3,7 +3,7 @@ import { effectiveFacts } from '../facts/effectiveFacts'
 import { isOf, type Fact, type FactOf } from '../facts/fact'
 import type { Payloads, ServiceKind } from '../facts/kinds/kinds'
 import type { PlannedSitting } from '../facts/kinds/service'
-import type { CallState, TableState } from '../pass/tables'
+import { platesKey, type CallState, type TableState } from '../pass/tables'
 import type { Dish } from '../plate/dish'
 
 /** A dish of the evening's card. */
@@ -103,11 +103,24 @@ function apply(state: ServiceState, fact: FactOf<ServiceKind>): ServiceState {
       // a feed that sends its backlog late does not undo what it said since
       return isOlder
         ? state
-        : withTable(state, { ...fact.payload, orderedAtMs: before?.orderedAtMs ?? fact.atMs })
+        : withTable(state, {
+            ...fact.payload,
+            orderedAtMs: before?.orderedAtMs ?? fact.atMs,
+            decided: before?.decided ?? {},
+          })
     }
     case 'table.moved': {
       const table = state.tables.get(fact.payload.tableId)
       return table ? withTable(state, { ...table, pickUpAtMs: fact.payload.pickUpAtMs }) : state
+    }
+    case 'plates.decided': {
+      const table = state.tables.get(fact.payload.tableId)
+      return table
+        ? withTable(state, {
+            ...table,
+            decided: { ...table.decided, [platesKey(fact.payload)]: fact.payload },
+          })
+        : state
     }
     case 'table.cancelled': {
       const table = state.tables.get(fact.payload.tableId)

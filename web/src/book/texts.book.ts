@@ -182,6 +182,7 @@ export const bookTexts = {
     fish: 'fish',
     dairy: 'dairy',
     rawEgg: 'raw egg',
+    pasteurised: 'pasteurised',
   } as Record<string, string>,
   usAllergens: {
     milk: 'Milk',

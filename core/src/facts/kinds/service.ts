@@ -1,4 +1,4 @@
-import type { TableOrder } from '../../pass/tables'
+import type { PlatesDecided, TableOrder } from '../../pass/tables'
 import type { Dish } from '../../plate/dish'
 import type { PlacedTask } from '../../schedule/instance'
 import { kind } from './kind'
@@ -56,6 +56,8 @@ export const SERVICE_KINDS = {
   'table.ordered': kind<TableOrder>(),
   /** Its plates go at another time. */
   'table.moved': kind<{ readonly tableId: string; readonly pickUpAtMs: number }>(),
+  /** What a person decided for plates whose guest must not have the dish's sauce as it is. */
+  'plates.decided': kind<PlatesDecided>(),
   'table.cancelled': kind<{ readonly tableId: string; readonly reason: string }>(),
   'call.held': kind<{ readonly callId: string }>(),
   'call.released': kind<{ readonly callId: string }>(),
