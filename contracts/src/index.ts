@@ -1,5 +1,6 @@
 export * from './api'
 export * from './calls'
+export * from './orderFeed'
 export * from './catalog'
 export * from './catalogApi'
 export * from './channels'

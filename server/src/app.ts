@@ -27,6 +27,8 @@ import { createLarderService, type LarderService } from './features/larder/larde
 import { servicesRoutes } from './features/services/services.routes'
 import { createCallsService, type CallsService } from './features/services/calls.service'
 import { createServicesService, type ServicesService } from './features/services/services.service'
+import { orderFeedRoutes } from './features/orderFeed/orderFeed.routes'
+import { createOrderFeedService, type OrderFeedService } from './features/orderFeed/orderFeed.service'
 import { openRoutes } from './features/open/open.routes'
 import { liveRoutes } from './features/live/live.routes'
 import { createFactsService, type FactsService } from './log/facts.service'
@@ -63,6 +65,7 @@ export interface AppDeps extends AppOptions {
   readonly larder: LarderService
   readonly services: ServicesService
   readonly calls: CallsService
+  readonly orderFeed: OrderFeedService
   readonly isSecure: boolean
 }
 
@@ -95,6 +98,7 @@ export function createDeps(options: AppOptions): AppDeps {
     larder: createLarderService({ ...options, intake }),
     services: createServicesService({ ...options, intake }),
     calls: createCallsService({ ...options, intake }),
+    orderFeed: createOrderFeedService({ ...options, intake }),
     catalog: createCatalogService(options),
   }
 }
@@ -130,6 +134,7 @@ export function createApp(deps: AppDeps) {
     liveRoutes(deps),
     larderRoutes(deps),
     servicesRoutes(deps),
+    orderFeedRoutes(deps),
     batchesRoutes(deps),
     guestsRoutes(deps),
     filesRoutes(deps),

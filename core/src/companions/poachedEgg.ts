@@ -1,4 +1,5 @@
 // kitchen.md §4: a white and a yolk that warm one another in a bath
+import { remembered } from '../solve/remembered'
 const WHITE_J_PER_K = 125.4
 const YOLK_J_PER_K = 52.7
 const BATH_TO_WHITE_W_PER_K = 1.25
@@ -88,7 +89,7 @@ export interface EggTimes {
   readonly jammyUntilS: number
 }
 /** When an egg out of the refrigerator is set, firm, no longer runny, no longer jammy. `kitchen:K-E1 K-E3 K-E4` */
-export function eggTimes(bath: EggBath, { eggG = USUAL_G, startC = 5 } = {}): EggTimes {
+export const eggTimes = remembered((bath: EggBath, { eggG = USUAL_G, startC = 5 } = {}): EggTimes => {
   let at = inBath(freshEgg(startC), bath)
   const times = { setS: Infinity, firmS: Infinity, runnyUntilS: Infinity, jammyUntilS: Infinity }
   const reached = {
@@ -106,7 +107,7 @@ export function eggTimes(bath: EggBath, { eggG = USUAL_G, startC = 5 } = {}): Eg
     at = next
   }
   return times
-}
+})
 
 export const EGG_WISHES = ['runny', 'jammy', 'hard'] as const
 export type EggWish = (typeof EGG_WISHES)[number]

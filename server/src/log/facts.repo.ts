@@ -97,6 +97,10 @@ const afterSeq = prepared<FactRow>('read_after', `${FACT} where ${HERE} and seq 
 export const readAfter = async (tx: Tx, seq: number, limit: number): Promise<StoredFact[]> =>
   factsOf(await afterSeq(tx, seq, limit))
 
+/** Services that are open, by id. */
+export const listOpenServices = async (tx: Tx): Promise<string[]> =>
+  (await tx.select({ id: services.id }).from(services).where(eq(services.status, 'open'))).map((s) => s.id)
+
 /** Facts of every batch, order and service that is open or was touched since a moment: what a browser needs to stand beside the stove; of the kitchen's own, those since that moment. */
 export async function readCurrent(tx: Tx, sinceMs: number): Promise<StoredFact[]> {
   const since = new Date(sinceMs)

@@ -7,7 +7,7 @@ import {
   schemaProblem,
   type ExportFile,
 } from '@liquamen/contracts'
-import { liftFact } from '@liquamen/core'
+import { liftFact, type Payloads } from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
 import type { Database, Tx } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
@@ -53,9 +53,12 @@ export function createFilesService({
   async function exportFacts(tx: Tx, kitchenId: string, facts: ExportFile['facts']): Promise<ExportFile> {
     const head = await readHead(tx, kitchenId)
     const used = new Set(
-      facts.flatMap((fact) =>
-        fact.kind === 'order.taken' ? [(fact.payload as { detailsId: string | null }).detailsId] : [],
-      ),
+      facts.flatMap((fact) => {
+        if (fact.kind === 'order.taken') return [(fact.payload as Payloads['order.taken']).detailsId]
+        if (fact.kind === 'table.ordered')
+          return (fact.payload as Payloads['table.ordered']).plates.map((p) => p.detailsId)
+        return []
+      }),
     )
     return {
       format: EXPORT_FORMAT,

@@ -1,11 +1,31 @@
 import { problem, type CallAnswer, type FireCall, type TakeBackCall } from '@liquamen/contracts'
-import type { Envelope } from '@liquamen/core'
-import type { Database } from '../../db/database'
+import { callsOf, kitchenGoods, type Envelope } from '@liquamen/core'
+import { readCatalog } from '../../catalog/catalog.repo'
+import type { Database, Tx } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
 import type { Sender } from '../../http/sender'
+import { listGuestDetails } from '../../log/guestDetails.repo'
 import type { Intake } from '../../log/intake'
 import { serverFact, type CommandedBy } from '../../log/serverFact'
 import { openService, type Streams } from './openService'
+
+interface Decided {
+  readonly answer: CallAnswer
+  readonly fact?: Envelope
+}
+/** Whether a guest of a call must not have its sauce as it is, as far as anybody decided: no tablet is asked to be sure of it. */
+async function isBarred(tx: Tx, { service }: Streams, callId: string): Promise<boolean> {
+  const [catalog, details] = [await readCatalog(tx), await listGuestDetails(tx)]
+  const calls = callsOf({
+    tables: [...service.tables.values()],
+    calls: service.calls,
+    dishes: service.dishes,
+    guests: new Map(details.map((d) => [d.id, d])),
+    book: { formulas: catalog.formulas, ingredients: kitchenGoods(catalog) },
+    nowMs: service.lastAtMs,
+  })
+  return calls.find((c) => c.callId === callId)?.bar !== undefined
+}
 
 /** Which tablet fires a call: only one may, and all are told. */
 export function createCallsService({
@@ -25,12 +45,12 @@ export function createCallsService({
   async function decide(
     by: Omit<CommandedBy, 'atMs'>,
     serviceId: string,
-    how: (streams: Streams, by: CommandedBy) => { answer: CallAnswer; fact?: Envelope },
+    how: (streams: Streams, by: CommandedBy, tx: Tx) => Decided | Promise<Decided>,
   ): Promise<CallAnswer> {
     const { kitchenId } = by.sender
     return database.inLockedKitchen(kitchenId, async (tx, head) => {
       const atMs = clock()
-      const { answer, fact } = how(await openService(tx, serviceId), { ...by, atMs })
+      const { answer, fact } = await how(await openService(tx, serviceId), { ...by, atMs }, tx)
       if (fact)
         await intake({ tx, kitchenId, head }, [{ envelope: fact, settled: { atMs, receivedAtMs: atMs } }])
       return answer
@@ -38,9 +58,9 @@ export function createCallsService({
   }
 
   return {
-    /** Fires a call. Fired already, it answers since when, and nothing is fired twice. @throws ProblemError 404 `unknownTable`, 409 `tableCancelled` and as `openService` */
+    /** Fires a call. Fired already, it answers since when, and nothing is fired twice. @throws ProblemError 404 `unknownTable`, 409 `tableCancelled`, 409 `guestNotDecided` and as `openService` */
     fire: (sender: Sender, serviceId: string, { crewId, ...ask }: FireCall) =>
-      decide({ sender, crewId }, serviceId, (streams, by) => {
+      decide({ sender, crewId }, serviceId, async (streams, by, tx) => {
         const { tables, calls } = streams.service
         const table = tables.get(ask.tableId)
         if (!table) throw new ProblemError(problem(404, 'unknownTable', 'This table has not ordered.'))
@@ -48,6 +68,14 @@ export function createCallsService({
           throw new ProblemError(problem(409, 'tableCancelled', 'This table has cancelled.'))
         const firedAtMs = calls[ask.callId]?.firedAtMs
         if (firedAtMs !== undefined) return { answer: { firedAtMs, isNew: false } }
+        if (table.plates.some((p) => p.detailsId !== null) && (await isBarred(tx, streams, ask.callId)))
+          throw new ProblemError(
+            problem(
+              409,
+              'guestNotDecided',
+              'Its guest must not have this sauce as it is: decide how they are served first.',
+            ),
+          )
         const fact = serverFact(
           by,
           `${serviceId} ${ask.callId} ${timesFired(streams, ask.callId)}`,
