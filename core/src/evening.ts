@@ -26,6 +26,7 @@ export {
 } from './pass/calls'
 export {
   companionsFor,
+  mayBeAsIs,
   sauceBar,
   saucesFor,
   type GuestBook,

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import type { FeedAnswer, FeedCard, FeedOrder } from './floor'
 
 /** A refusal of the kitchen, with its code. */
 export class Refused extends Error {
@@ -41,6 +42,10 @@ export function createKitchenClient(url: string, clock: () => number) {
     /** Times are the device's own; the kitchen settles them by `sentAtMs`. */
     send: (channelId: string, samples: readonly { atMs: number; value: number }[]) =>
       call<unknown>(`/channels/${channelId}/samples`, { groupId: randomUUID(), sentAtMs: clock(), samples }),
+    /** What may be sold tonight, and when guests sit down. */
+    card: () => call<FeedCard>('/order-feed/card'),
+    sendOrders: (source: string, orders: readonly FeedOrder[]) =>
+      call<FeedAnswer>('/order-feed/orders', { source, sentAtMs: clock(), orders }),
     /** The kitchen's time, in which what is measured happens; a demo kitchen's may run ahead. */
     kitchenNowMs: async () => (await call<{ nowMs: number }>('/health')).nowMs,
     factsAfter: (seq: number) => call<{ facts: never[]; hasMore: boolean }>(`/facts?after=${seq}`),

@@ -1,5 +1,7 @@
-// npm run devices -- URL [code]: two probes and a scale that are not there, speaking the documented interface (docs/devices.md)
+// npm run devices -- URL [code]: two probes, a scale and a floor that are not there, speaking the documented interface (docs/devices.md)
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
+import type { StandInPlace } from './control'
+import { FEED_NAME, runOrderFeed } from './orderFeed'
 import { runStandIn, type StandIn } from './standIn'
 import { trueMassG, trueTempC } from './truth'
 
@@ -32,20 +34,29 @@ const controlPort = process.env.CONTROL_PORT === undefined ? undefined : Number(
 const stopping = new AbortController()
 for (const signal of ['SIGINT', 'SIGTERM', 'disconnect'] as const) process.on(signal, () => stopping.abort())
 
+const runs: readonly { name: string; run: (place: StandInPlace) => Promise<void> }[] = [
+  ...STAND_INS.map((standIn) => ({
+    name: standIn.name,
+    run: (place: StandInPlace) => runStandIn(standIn, place),
+  })),
+  { name: FEED_NAME, run: runOrderFeed },
+]
 await Promise.all(
-  STAND_INS.filter((s) => !only || s.name === only).map((standIn, i) =>
-    runStandIn(standIn, {
-      url,
-      code,
-      token: tokens[standIn.name],
-      controlPort: controlPort === undefined ? undefined : controlPort && controlPort + i,
-      stopping: stopping.signal,
-      say: (line) => process.stdout.write(`${standIn.name}: ${line}\n`),
-      keepToken: (token) => {
-        tokens[standIn.name] = token
-        if (tokenFile) writeFileSync(tokenFile, JSON.stringify(tokens), { mode: 0o600 })
-      },
-    }),
-  ),
+  runs
+    .filter(({ name }) => !only || name === only)
+    .map(({ name, run }, i) =>
+      run({
+        url,
+        code,
+        token: tokens[name],
+        controlPort: controlPort === undefined ? undefined : controlPort && controlPort + i,
+        stopping: stopping.signal,
+        say: (line) => process.stdout.write(`${name}: ${line}\n`),
+        keepToken: (token) => {
+          tokens[name] = token
+          if (tokenFile) writeFileSync(tokenFile, JSON.stringify(tokens), { mode: 0o600 })
+        },
+      }),
+    ),
 )
 process.exit(0)

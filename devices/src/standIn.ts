@@ -1,6 +1,6 @@
-import { createServer } from 'node:http'
 import { setTimeout as wait } from 'node:timers/promises'
-import { createFaulty, FAULTS, type Fault } from './fault'
+import { openControl, type StandInPlace } from './control'
+import { createFaulty, FAULTS } from './fault'
 import { createKitchenClient, Refused } from './kitchenClient'
 import { createWatcher } from './truth'
 
@@ -14,41 +14,6 @@ export interface StandIn {
   readonly read: (watcher: ReturnType<typeof createWatcher>, channelId: string, nowMs: number) => number
   readonly scatter: number
 }
-/** Where it runs: the kitchen's address, a code where the kitchen wants one, a token kept from before, a port to be told faults on. */
-export interface StandInPlace {
-  readonly url: string
-  readonly code?: string | undefined
-  readonly token?: string | undefined
-  readonly controlPort?: number | undefined
-  readonly keepToken?: ((token: string) => void) | undefined
-  readonly say: (line: string) => void
-  readonly stopping: AbortSignal
-}
-
-/** Listens on loopback for `POST /fault {"fault":"stuck"}`; answers the fault in force. */
-function openControl(
-  port: number,
-  faulty: ReturnType<typeof createFaulty>,
-  say: (line: string) => void,
-  stopping: AbortSignal,
-): void {
-  const server = createServer((request, response) => {
-    let body = ''
-    request.on('data', (chunk) => {
-      body += String(chunk)
-    })
-    request.on('end', () => {
-      const asked = /"fault"\s*:\s*"(\w+)"/.exec(body)?.[1] as Fault | undefined
-      if (asked && FAULTS.includes(asked)) faulty.set(asked)
-      response
-        .writeHead(asked && !FAULTS.includes(asked) ? 400 : 200, { 'content-type': 'application/json' })
-        .end(JSON.stringify({ fault: faulty.fault(), faults: FAULTS }))
-    })
-  }).listen(port, '127.0.0.1', () =>
-    say(`control at http://127.0.0.1:${(server.address() as { port: number }).port}`),
-  )
-  stopping.addEventListener('abort', () => server.close())
-}
 
 /** Runs a stand-in until it is stopped: enrols, names its channel, then reads and sends once a second. It outlives the server and comes back by itself. */
 export async function runStandIn(standIn: StandIn, place: StandInPlace): Promise<void> {
@@ -57,7 +22,7 @@ export async function runStandIn(standIn: StandIn, place: StandInPlace): Promise
   const deviceClock = () => Date.now() + faulty.clockOffMs()
   const client = createKitchenClient(place.url, deviceClock)
   const watcher = createWatcher()
-  if (place.controlPort !== undefined) openControl(place.controlPort, faulty, say, stopping)
+  if (place.controlPort !== undefined) openControl(place.controlPort, { ...faulty, faults: FAULTS }, place)
   if (place.token) client.useToken(place.token)
   let channelId = ''
   const connect = async () => {

@@ -18,17 +18,24 @@ test('a table orders by hand, its calls stand in firing order on every tablet, a
   await expect(form.getByText('Which table?')).toBeVisible()
   await form.getByLabel('Table').fill('Table 5')
   await form.getByLabel('No lightly cooked egg', { exact: false }).check()
+  await form.getByLabel('Whose plate').first().press('ArrowDown')
+  await page.getByRole('option', { name: 'one Poached eggs, muffin and ham' }).click()
   await form.getByRole('button', { name: 'Take it' }).click()
   const calls = page.getByRole('listitem').filter({ hasText: 'Table 5' })
   await expect(calls).toHaveCount(2)
   await expect(calls.first()).toContainText('Béarnaise') // its meat rests longer than an egg is poached
-  await expect(calls.first()).toContainText('no lightly cooked egg')
+  await expect(calls.last()).toContainText('no lightly cooked egg')
+  const guest = page.getByRole('group', { name: 'How a guest of Table 5 is served' })
+  await expect(guest).toContainText('lightly cooked egg: Egg yolk')
+  await expect(calls.last().getByRole('button', { name: /^Fire/ })).toHaveCount(0)
   await expectWhole(page, 'the pass')
 
   const other = await (await browser.newContext()).newPage()
   await openScreen(other, kitchen, '/pass')
   const there = other.getByRole('listitem').filter({ hasText: 'Table 5' })
   await expect(there).toHaveCount(2)
+  await there.last().getByRole('button', { name: 'Without sauce' }).click()
+  await expect(calls.last()).toContainText('without sauce')
   // both keys are pressed as they stand, whichever tablet hears of the other first
   const keys = await Promise.all(
     [calls, there].map((list) => list.first().getByRole('button', { name: 'Fire 2' }).elementHandle()),

@@ -5,6 +5,7 @@ import { sauceKey } from '../service/sauceNeeds'
 import { companionTimes, type CompanionTimes } from './companionTimes'
 import {
   companionsFor,
+  mayBeAsIs,
   sauceBar,
   type GuestBook,
   type GuestNeeds,
@@ -128,7 +129,7 @@ function groupOf({ dish, plateId, detailsId }: CallPlates, table: TableState, as
   const needs = asked.guests.get(detailsId)
   const bar = sauceBar(dish, needs, asked.book)
   const made = table.decided[platesKey({ plateId, detailsId })]
-  if (!bar || (made?.decision === 'asIs' && !bar.isUnknown)) return common
+  if (!bar || (made?.decision === 'asIs' && mayBeAsIs(bar))) return common
   const own = `~${detailsId}`
   if (made?.decision === 'without') return { key: `without ${key} ${own}`, sauce: dish, isWithout: true }
   if (made?.decision !== 'variant' || made.formulaId === undefined)

@@ -4,7 +4,7 @@ import { larchwaterGoods, larchwaterTest } from '../demoKitchen.test-helper'
 import { chosenFormula } from '../formula/applyChoices'
 import { hasLightEgg } from '../safety/lightEgg'
 import { callsOf, type PassAsked } from './calls'
-import { companionsFor, sauceBar, saucesFor, type GuestNeeds } from './guestPlates'
+import { companionsFor, mayBeAsIs, sauceBar, saucesFor, type GuestNeeds } from './guestPlates'
 import { platesKey, type Plates, type PlatesDecided, type TableState } from './tables'
 
 const { formulas, dishes } = larchwaterTest
@@ -46,6 +46,15 @@ describe('what a guest must not have', () => {
         hasLightEgg(chosenFormula(formulas, way.formulaId, way.choices)!, larchwaterGoods),
         way.formulaId,
       ).toBe(false)
+  })
+  it('as it is goes only what a label leaves open', () => {
+    const bar = (mark: 'contains' | 'mayContain' | 'unknownLabel', more: object = {}) =>
+      mayBeAsIs({ findings: [{ allergen: 'milk', ingredientId: 'butter', mark }], isUnknown: false, ...more })
+    expect([bar('mayContain'), bar('unknownLabel'), bar('contains')]).toEqual([true, true, false])
+    expect([bar('mayContain', { isUnknown: true }), bar('mayContain', { lightEggId: 'yolk' })]).toEqual([
+      false,
+      false,
+    ])
   })
   it('egg, fish and bread beside the sauce stay off a plate whose guest must not have them; an egg is cooked through for who must not have it soft', () => {
     const eggs = card.find((d) => d.id === 'eggsMuffin')!
@@ -109,7 +118,7 @@ describe('calls for a guest', () => {
       50,
     ])
     expect(pass(table({ decision: 'without' }))).toContainEqual(['bearnaise', 1, 'waits', null, 0])
-    expect(pass(table({ decision: 'asIs' }))).toEqual([['bearnaise', 4, 'waits', null, 200]])
+    expect(pass(table({ decision: 'asIs' }))).toEqual(pass(table())) // it contains it: nobody may say that it goes as it is
   })
   it('a decision for another sauce that brings it too stays barred', () =>
     expect(pass(table({ decision: 'variant', formulaId: 'hollandaise' }))).toContainEqual([

@@ -46,6 +46,10 @@ export function sauceBar(
   return { findings: findings.filter((f) => bars.has(f.ingredientId)), lightEggId, isUnknown: false }
 }
 
+/** Whether it may be served as it is where a person says so: what a label leaves open, a person may read or a guest may take; what contains it, nobody. */
+export const mayBeAsIs = ({ findings, lightEggId, isUnknown }: SauceBar): boolean =>
+  !isUnknown && lightEggId === undefined && findings.every((f) => f.mark !== 'contains')
+
 /** The allergen that a companion is by itself. */
 const COMPANION_ALLERGEN: Readonly<Record<Companion['kind'], Allergen | undefined>> = {
   poachedEgg: 'egg',

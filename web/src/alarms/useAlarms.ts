@@ -4,6 +4,7 @@ import { useKitchen } from '../port/useKitchen'
 import type { Deadline, DeadlineKind } from '@liquamen/core'
 import { deadlineVerb } from '../ui/deadlineVerb'
 import { texts } from '../ui/texts'
+import { speak } from './speak'
 import { createPourTick } from './pourTick'
 import { actNowNotes, lookSoonNotes, pastLimitNotes, scheduleNotes, stepNotes, type Note } from './sounds'
 
@@ -78,12 +79,7 @@ export function useAlarms(deadlines: ComputedRef<readonly Deadline[]>) {
   const isFlashing = (nowMs: number) => calling(nowMs).some((d) => nowMs - d.atMs < FLASH_MS)
 
   /** Says the ring and what to do, where the device can speak. */
-  function say(d: Deadline): void {
-    if ('speechSynthesis' in window)
-      window.speechSynthesis.speak(
-        new SpeechSynthesisUtterance(texts.alarm.spoken(d.well, d.ring, d.sauce, deadlineVerb(d))),
-      )
-  }
+  const say = (d: Deadline): void => speak(texts.alarm.spoken(d.well, d.ring, d.sauce, deadlineVerb(d)))
   /** Ticks while butter is poured, as fast as the sauce takes it; still again with no pace. */
   const tickPour = createPourTick(() => (canBeHeard.value ? audio.value : undefined))
   return { canBeHeard, openService, calling, isFlashing, say, tickPour }

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import type { GuestDetails } from '@liquamen/contracts'
-import type { Call, VesselProfile } from '@liquamen/core'
+import type { Call, GuestSauce, PlatesDecided, VesselProfile } from '@liquamen/core'
 import { computed, ref } from 'vue'
 import { clockText, numberText, spanText } from '../ui/format'
 import { texts } from '../ui/texts'
 import { useWidth } from '../ui/useSize'
 import VesselChip from '../vessel/VesselChip.vue'
+import GuestDecision from './GuestDecision.vue'
 import { passTexts as says } from './texts.pass'
 import type { Source } from './usePass'
 
@@ -21,8 +22,24 @@ const props = defineProps<{
   isFirst: boolean
   /** Without a server nobody can say that no other tablet fires it. */
   isAway: boolean
+  /** What would serve its guest, where they must not have its sauce. */
+  ways: readonly GuestSauce[]
+  /** The batch that is made for it by itself. */
+  making: string | undefined
 }>()
-const emit = defineEmits<{ fire: []; hold: []; release: []; gone: []; undo: []; move: [byMin: number] }>()
+const emit = defineEmits<{
+  fire: []
+  hold: []
+  release: []
+  gone: []
+  undo: []
+  move: [byMin: number]
+  toEarliest: []
+  cancel: []
+  make: []
+  say: []
+  decide: [how: Pick<PlatesDecided, 'decision' | 'formulaId' | 'choices'>]
+}>()
 const SECOND_MS = 1000
 const waitMs = computed(() => props.call.fireAtMs - props.nowMs)
 const span = computed(() => {
@@ -34,12 +51,36 @@ const isAct = computed(() => props.isFirst && (props.call.status === 'due' || is
 const dishes = computed(() => [...new Set(props.call.plates.map((p) => p.dish.name))].join(', '))
 const eachMl = computed(() => numberText(Math.round(props.call.ml / props.call.count)))
 const from = computed(() => {
+  if (props.call.isWithout) return ''
+  if (!props.source && props.making) return says.making
   if (!props.source) return says.fromNowhere
   return props.source.well ? says.fromWell(props.source.well) : says.fromRing(props.source.ring ?? 0)
 })
 const shortOf = computed(() =>
   Math.max(0, props.call.count - (props.source?.portionsLeft ?? props.call.count)),
 )
+/** Nothing of its sauce stands ready and nobody makes any. */
+const isToMake = computed(
+  () => !props.source && !props.making && !props.call.isWithout && !props.call.bar && isAhead.value,
+)
+const isAhead = computed(() => ['waits', 'due', 'late', 'held'].includes(props.call.status))
+const MINUTE_MS = 60_000
+/** Where it is late already: when all of it can go. */
+const earliest = computed(() =>
+  clockText(Math.ceil((props.call.landsAtMs - waitMs.value) / MINUTE_MS) * MINUTE_MS),
+)
+/** What the floor must hear of these plates, and what stays off them. */
+const told = computed(() => [
+  ...props.call.plates.flatMap((p) =>
+    p.offReason === undefined ? [] : [says.off(p.dish.name, p.offReason)],
+  ),
+  ...props.call.plates.flatMap((p) =>
+    p.leftOff.map((c) =>
+      says.leftOff(says.companions[c.kind](p.count * (c.kind === 'poachedEgg' ? c.eggs : 1))),
+    ),
+  ),
+  ...(props.call.status === 'cancelled' ? [says.cancelledTold] : []),
+])
 /** What must not be on these plates, and what their guests want otherwise. */
 const asks = computed(() => [
   ...props.details.flatMap((d) => d.allergies.map((a) => texts.allergens[a])),
@@ -92,8 +133,10 @@ const rule = computed(() =>
       <template v-else-if="call.status === 'fired'"
         ><span class="word">✓ {{ says.fired }}</span></template
       >
-      <template v-else-if="call.status === 'held'"
-        ><span class="word">{{ says.status.held }}</span></template
+      <template v-else-if="call.status === 'held' || call.status === 'blocked' || call.status === 'cancelled'"
+        ><span class="word" :class="{ wine: call.status !== 'held' }">{{
+          says.status[call.status]
+        }}</span></template
       >
       <template v-else
         ><span class="seconds">{{ spanText(Math.max(0, waitMs)).number }}</span
@@ -103,18 +146,23 @@ const rule = computed(() =>
     <div class="what">
       <p class="dish">{{ dishes }}</p>
       <p class="of">
-        <VesselChip v-if="chip" :profile="chip" :fill="fill" :level-mm="34" /><span class="sauce">{{
-          sauceName
-        }}</span>
+        <VesselChip v-if="chip" :profile="chip" :fill="fill" :level-mm="34" /><span
+          class="sauce"
+          :class="{ off: call.isWithout }"
+          >{{ call.isWithout ? says.withoutSauce : sauceName }}</span
+        >
       </p>
+      <p v-if="call.guestId && !call.bar" class="caption">{{ says.ownTools }}</p>
     </div>
     <div class="much">
       <p class="soft">{{ says.plates(call.count, call.label) }}</p>
-      <p class="label">
+      <p v-if="!call.isWithout" class="label">
         {{ says.amount(call.count, eachMl) }} {{ from }}
         <span v-if="shortOf" class="wine">✕ {{ says.short(shortOf) }}</span>
       </p>
       <p v-if="call.addedSince" class="roux label">▽ {{ says.added(call.addedSince) }}</p>
+      <p v-if="call.fewerSince" class="roux label">▽ {{ says.fewer(call.fewerSince) }}</p>
+      <p v-for="line in told" :key="line" class="wine label">✕ {{ line }}</p>
     </div>
     <div ref="root" class="rule">
       <svg :width="rulePx + 12" height="52" :viewBox="`-6 0 ${rulePx + 12} 52`" aria-hidden="true">
@@ -140,23 +188,46 @@ const rule = computed(() =>
         <v-btn class="is-first" @click="emit('gone')">{{ says.gone }}</v-btn>
         <button class="text-key" @click="emit('undo')">{{ says.undo }}</button>
       </template>
+      <v-btn v-else-if="call.status === 'cancelled'" class="is-first" @click="emit('gone')">{{
+        says.seen
+      }}</v-btn>
       <v-btn v-else-if="call.status === 'held'" @click="emit('release')">{{ says.release }}</v-btn>
-      <template v-else>
+      <template v-else-if="call.status !== 'blocked'">
         <v-btn :class="{ 'is-first': isFirst }" :disabled="isAway" @click="emit('fire')">{{
           says.fireN(call.count)
         }}</v-btn>
         <button class="text-key" @click="emit('hold')">{{ says.hold }}</button>
         <span v-if="isAway" class="caption">{{ says.away }}</span>
       </template>
-      <span class="moves">
+      <v-btn v-if="isToMake" @click="emit('make')">{{ says.make }}</v-btn>
+      <v-btn v-else-if="making && !source" :to="`/bench/${making}`">{{ texts.app.screens.bench }}</v-btn>
+      <button v-if="isLate" class="text-key" @click="emit('toEarliest')">
+        {{ says.toEarliest(earliest) }}
+      </button>
+      <span v-if="call.status !== 'cancelled'" class="moves">
         <button class="text-key" :aria-label="`${call.label}: ${says.earlier}`" @click="emit('move', -5)">
           −5
         </button>
         <button class="text-key" :aria-label="`${call.label}: ${says.later}`" @click="emit('move', 5)">
           +5
         </button>
+        <button
+          v-if="isAhead || call.status === 'blocked'"
+          class="text-key"
+          :aria-label="`${call.label}: ${says.cancel}`"
+          @click="emit('cancel')"
+        >
+          ✕
+        </button>
+        <button v-if="isFirst" class="text-key" @click="emit('say')">{{ says.say }}</button>
       </span>
     </div>
+    <GuestDecision
+      v-if="call.bar && call.status === 'blocked'"
+      :call="call"
+      :ways="ways"
+      @decide="emit('decide', $event)"
+    />
   </li>
 </template>
 

@@ -2,28 +2,73 @@
 import type { GuestDetails } from '@liquamen/contracts'
 import type { Call, TableOrder } from '@liquamen/core'
 import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
 import { useKitchenViews } from '../port/useKitchenViews'
+import { speak } from '../alarms/speak'
 import StoveWells from '../stove/StoveWells.vue'
+import { spanText } from '../ui/format'
 import CallLine from './CallLine.vue'
 import TableForm from './TableForm.vue'
 import { passTexts as says } from './texts.pass'
 import { usePass } from './usePass'
 
 const { catalog } = useKitchenViews()
+const pass = usePass()
 const { kitchen, service, open, allDay, nowMs, sourceOf, fire, takeBack, hold, release, gone, move, order } =
-  usePass()
+  pass
+const router = useRouter()
+const UNDO_MS = 8000
 const isTaking = ref(false)
 const IN_MIN = 20
 const chip = computed(() => catalog.value?.pans[0]?.profile)
-const formulaOf = (call: Call) => catalog.value?.formulas.find((f) => f.id === call.formulaId)
+const formulaOf = (call: Call) => catalog.value?.formulas.find((f) => f.id === call.sauce.formulaId)
 const detailsOf = (call: Call): GuestDetails[] =>
   [...new Set(call.plates.flatMap((p) => p.detailsId ?? []))].flatMap((id) => kitchen.details.get(id) ?? [])
 /** The first that is neither held nor fired: what hands go to next. */
-const firstId = computed(() => open.value.find((c) => c.status !== 'held' && c.status !== 'fired')?.callId)
+const firstId = computed(() => open.value.find((c) => ['waits', 'due', 'late'].includes(c.status))?.callId)
 const dishes = computed(() =>
   (service.value?.dishes ?? []).filter((d) => d.offReason === undefined).map((d) => d.dish),
 )
 const nameOf = (key: string) => catalog.value?.formulas.find((f) => f.id === key.split(' ')[0])?.name ?? key
+/** A sauce that is made for one call: its order is planned as any is. */
+async function make(call: Call): Promise<void> {
+  const orderId = await pass.make(call)
+  if (orderId) await router.push({ path: '/service', query: { plan: orderId } })
+}
+/** The table cancelled last, while it may be taken back. */
+const cancelled = ref<{ readonly factId: string; readonly label: string }>()
+async function cancel({ tableId, label }: Call): Promise<void> {
+  const factId = await pass.cancel(tableId)
+  if (!factId) return
+  const offer = { factId, label }
+  cancelled.value = offer
+  window.setTimeout(() => {
+    if (cancelled.value === offer) cancelled.value = undefined
+  }, UNDO_MS)
+}
+function undoCancel(): void {
+  const offer = cancelled.value
+  cancelled.value = undefined
+  if (offer) void pass.undoCancel(offer.factId)
+}
+/** A call in words, for hands that are busy. */
+function say(call: Call): void {
+  const day = allDay.value.find((d) => d.sauceKey === call.sauceKey)
+  const { number, unit } = spanText(Math.abs(call.fireAtMs - nowMs.value))
+  const span = `${number} ${unit}`.trim()
+  const wait = call.fireAtMs < nowMs.value ? says.spokenLate(span) : says.spokenWait(span)
+  const toGo = day?.toGo ?? 0
+  speak(
+    says.spoken({
+      table: call.label,
+      sauce: formulaOf(call)?.name ?? '',
+      count: call.count,
+      wait,
+      toGo,
+      allDay: toGo + (day?.fired ?? 0) + (day?.gone ?? 0),
+    }),
+  )
+}
 async function take(table: TableOrder, details: GuestDetails | undefined): Promise<void> {
   // allergies first, then the table that names them
   if (details) await kitchen.keepDetails(details)
@@ -54,6 +99,9 @@ async function take(table: TableOrder, details: GuestDetails | undefined): Promi
       </ul>
       <v-btn @click="isTaking = true">{{ says.newTable }}</v-btn>
     </div>
+    <button v-if="cancelled" class="text-key" @click="undoCancel">
+      {{ says.undoCancel(cancelled.label) }}
+    </button>
     <p v-if="open.length === 0" class="label">{{ says.empty }}</p>
     <ul>
       <CallLine
@@ -61,7 +109,7 @@ async function take(table: TableOrder, details: GuestDetails | undefined): Promi
         :key="call.callId"
         :call="call"
         :source="sourceOf(call)"
-        :sauce-name="formulaOf(call)?.name ?? call.formulaId"
+        :sauce-name="formulaOf(call)?.name ?? call.sauce.formulaId"
         :fill="formulaOf(call)?.fill ?? ''"
         :chip="chip"
         :details="detailsOf(call)"
@@ -73,7 +121,14 @@ async function take(table: TableOrder, details: GuestDetails | undefined): Promi
         @release="release(call)"
         @gone="gone(call)"
         @undo="takeBack(call)"
+        :ways="pass.waysOf(call)"
+        :making="pass.makingOf(call)"
         @move="(byMin) => move(call.tableId, byMin)"
+        @to-earliest="pass.toEarliest(call.tableId)"
+        @cancel="cancel(call)"
+        @make="make(call)"
+        @say="say(call)"
+        @decide="(how) => pass.decide(call, how)"
       />
     </ul>
     <StoveWells v-if="catalog?.wells.length" class="wells" />

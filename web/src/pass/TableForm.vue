@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { GuestDetails } from '@liquamen/contracts'
-import { ALLERGENS, type Allergen, type Dish, type TableOrder } from '@liquamen/core'
+import { ALLERGENS, type Allergen, type Dish, type Plates, type TableOrder } from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
 import { computed, reactive, ref } from 'vue'
 import { clockText, instantOfClock } from '../ui/format'
@@ -12,24 +12,40 @@ const props = defineProps<{ dishes: readonly Dish[]; nowMs: number; inMin: numbe
 const emit = defineEmits<{ take: [table: TableOrder, details: GuestDetails | undefined]; cancel: [] }>()
 const says = passTexts.table
 const MINUTE_MS = 60_000
+const EVERY = ''
 const draft = reactive({
   label: '',
   at: clockText(props.nowMs + props.inMin * MINUTE_MS),
   counts: {} as Record<string, number>,
   allergies: [] as Allergen[],
   noLightlyCookedEgg: false,
+  /** Whose plate it is: one of a dish, or every plate where nobody knows. */
+  guestDish: EVERY,
 })
 const tried = ref(false)
 const pickUpAtMs = computed(() => instantOfClock(draft.at, props.nowMs))
 const plates = computed(() => Object.values(draft.counts).reduce((sum, n) => sum + n, 0))
 const add = (dish: Dish, by: number) =>
   (draft.counts[dish.id] = Math.max(0, (draft.counts[dish.id] ?? 0) + by))
+const hasGuest = computed(() => draft.allergies.length > 0 || draft.noLightlyCookedEgg)
+const guestPlates = computed(() => [
+  { value: EVERY, title: says.everyPlate },
+  ...props.dishes
+    .filter((d) => draft.counts[d.id])
+    .map((d) => ({ value: d.id, title: says.onePlate(d.name) })),
+])
+/** Plates of a dish: the guest's own apart from the others. */
+function platesOf(dishId: string, count: number, detailsId: string | null): Plates[] {
+  if (detailsId === null || draft.guestDish === EVERY) return [{ plateId: dishId, dishId, count, detailsId }]
+  if (draft.guestDish !== dishId) return [{ plateId: dishId, dishId, count, detailsId: null }]
+  const own = { plateId: `${dishId}-guest`, dishId, count: 1, detailsId }
+  return count > 1 ? [{ plateId: dishId, dishId, count: count - 1, detailsId: null }, own] : [own]
+}
 function take(): void {
   tried.value = true
   const atMs = pickUpAtMs.value
   if (!draft.label.trim() || plates.value === 0 || atMs === undefined) return
-  const hasDetails = draft.allergies.length > 0 || draft.noLightlyCookedEgg
-  const details = hasDetails
+  const details = hasGuest.value
     ? {
         id: uuidv7(),
         note: '',
@@ -45,7 +61,7 @@ function take(): void {
       pickUpAtMs: atMs,
       plates: Object.entries(draft.counts)
         .filter(([, count]) => count > 0)
-        .map(([dishId, count]) => ({ plateId: dishId, dishId, count, detailsId: details?.id ?? null })),
+        .flatMap(([dishId, count]) => platesOf(dishId, count, details?.id ?? null)),
     },
     details,
   )
@@ -94,6 +110,13 @@ function take(): void {
         :label="says.allergies"
       />
       <v-checkbox v-model="draft.noLightlyCookedEgg" :label="texts.service.noLightEgg" hide-details />
+      <v-select
+        v-if="hasGuest"
+        v-model="draft.guestDish"
+        class="allergies"
+        :items="guestPlates"
+        :label="says.whosePlate"
+      />
       <v-btn class="is-first" type="submit">{{ says.take }}</v-btn>
       <v-btn @click="emit('cancel')">{{ says.cancel }}</v-btn>
     </div>

@@ -3,14 +3,21 @@ import {
   allDayOf,
   callsOf,
   sauceKey,
+  saucesFor,
   waterBoilingPointC,
+  type BatchState,
   type Call,
+  type Formula,
+  type GuestBook,
+  type GuestSauce,
+  type PlatesDecided,
   type TableOrder,
 } from '@liquamen/core'
 import { computed } from 'vue'
 import { tapped } from '../port/tapped'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { useService } from '../service/useService'
+import { orderIdOf } from './orderIdOf'
 
 const MINUTE_MS = 60_000
 
@@ -26,12 +33,18 @@ export interface Source {
 export function usePass() {
   const { kitchen, catalog, current, nowMs } = useKitchenViews()
   const { service } = useService()
+  const book = computed<GuestBook>(() => ({
+    formulas: (catalog.value?.formulas ?? []) as readonly Formula[],
+    ingredients: kitchen.ingredients,
+  }))
   const calls = computed<Call[]>(() =>
     service.value && catalog.value
       ? callsOf({
           tables: [...service.value.tables.values()],
           calls: service.value.calls,
-          dishes: service.value.dishes.map((d) => d.dish),
+          dishes: service.value.dishes,
+          guests: kitchen.details,
+          book: book.value,
           nowMs: nowMs.value,
           boilsAtC: waterBoilingPointC(airPressureKPa(catalog.value.settings.altitudeM)),
         })
@@ -39,7 +52,12 @@ export function usePass() {
   )
   const open = computed(() => calls.value.filter((c) => c.status !== 'gone'))
   const allDay = computed(() => allDayOf(calls.value))
-  /** The oldest that stands ready of a sauce: first in, first out. */
+  /** Made for one order by itself: a guest's own, or a sauce that is made as it is called. */
+  const isOwn = (state: BatchState) =>
+    (state.planned?.shares ?? []).some((s) => kitchen.orders.get(s.orderId)?.taken?.detailsId != null)
+  const isFor = (state: BatchState, call: Call) =>
+    (state.planned?.shares ?? []).some((s) => s.orderId === orderIdOf(call.callId))
+  /** The oldest that stands ready of a sauce: first in, first out. A guest's own is drawn for that guest only, and nothing else is for them. */
   function sourceOf(call: Call): Source | undefined {
     const ready = current.value
       .filter((v) => {
@@ -48,6 +66,7 @@ export function usePass() {
           planned && sauceKey({ formulaId: planned.formulaId, choices: planned.choices }) === call.sauceKey
         )
       })
+      .filter((v) => (call.guestId ? isFor(v.state, call) : !isOwn(v.state)))
       .filter((v) => (v.hold ? v.hold.portionsLeft > 0 : v.step?.technique === 'serve'))
       .sort((a, b) => (a.state.startedAtMs ?? 0) - (b.state.startedAtMs ?? 0))
     const first = ready[0]
@@ -61,7 +80,44 @@ export function usePass() {
       ...(first.well ? { well: first.well.letter } : { ring: first.ring.number }),
     }
   }
+  /** The batch that is made for a call by itself, while it is not ready. */
+  const makingOf = (call: Call): string | undefined =>
+    current.value.find((v) => isFor(v.state, call))?.state.id
+  /** Sauces that would serve a call's guest. */
+  function waysOf(call: Call): GuestSauce[] {
+    const details = kitchen.details.get(call.guestId ?? '')
+    if (!call.bar || !details || !service.value) return []
+    const tonight = service.value.dishes.filter((d) => d.offReason === undefined).map((d) => d.dish)
+    return saucesFor(call.sauce, details, tonight, book.value)
+  }
   const id = () => service.value?.id ?? ''
+  const decide = (call: Call, how: Pick<PlatesDecided, 'decision' | 'formulaId' | 'choices'>) =>
+    tapped(() =>
+      kitchen.recordAll(
+        call.plates.map(({ plateId }) => ({
+          kind: 'plates.decided' as const,
+          streamId: id(),
+          payload: { tableId: call.tableId, plateId, detailsId: call.guestId!, ...how },
+        })),
+      ),
+    )
+  /** Asks for a call's sauce by itself. @returns the order's id */
+  async function make(call: Call): Promise<string | undefined> {
+    const orderId = orderIdOf(call.callId)
+    const formula = book.value.formulas.find((f) => f.id === call.sauce.formulaId)
+    if (!formula) return undefined
+    if (kitchen.orders.get(orderId)?.taken) return orderId
+    const isTaken = await tapped(() =>
+      kitchen.record('order.taken', orderId, {
+        ...call.sauce,
+        portions: Math.max(1, Math.ceil(call.ml / formula.portionMl)),
+        pickupAtMs: Math.max(call.drawAtMs, nowMs.value),
+        label: call.label,
+        detailsId: call.guestId ?? null,
+      }),
+    )
+    return isTaken ? orderId : undefined
+  }
   /** Only one tablet fires a call: the server says which. */
   const fire = (call: Call) =>
     tapped(() =>
@@ -79,7 +135,7 @@ export function usePass() {
   const gone = (call: Call) =>
     tapped(async () => {
       const batch = kitchen.batches.get(call.fromBatchId ?? '')
-      const formula = catalog.value?.formulas.find((f) => f.id === call.formulaId)
+      const formula = catalog.value?.formulas.find((f) => f.id === call.sauce.formulaId)
       const portions = formula ? Math.max(1, Math.round(call.ml / formula.portionMl)) : call.count
       const served =
         batch?.status === 'underWay'
@@ -103,6 +159,31 @@ export function usePass() {
       kitchen.record('table.moved', id(), { tableId, pickUpAtMs: table.pickUpAtMs + byMin * MINUTE_MS }),
     )
   }
+  /** All of a table goes as soon as it can. */
+  const toEarliest = (tableId: string) => {
+    const table = service.value?.tables.get(tableId)
+    const lateMs = Math.max(
+      0,
+      ...calls.value
+        .filter((c) => c.tableId === tableId && c.status === 'late')
+        .map((c) => nowMs.value - c.fireAtMs),
+    )
+    if (!table || lateMs === 0) return Promise.resolve(false)
+    return tapped(() =>
+      kitchen.record('table.moved', id(), {
+        tableId,
+        pickUpAtMs: Math.ceil((table.pickUpAtMs + lateMs) / MINUTE_MS) * MINUTE_MS,
+      }),
+    )
+  }
+  /** Its order is off. @returns the fact's id, to take it back by */
+  async function cancel(tableId: string): Promise<string | undefined> {
+    let factId: string | undefined
+    const cancelling = async () =>
+      (factId = await kitchen.record('table.cancelled', id(), { tableId, reason: '' }))
+    return (await tapped(cancelling)) ? factId : undefined
+  }
+  const undoCancel = (factId: string) => tapped(() => kitchen.takeBack([factId], id(), ''))
   const order = (table: TableOrder) => tapped(() => kitchen.record('table.ordered', id(), table))
   return {
     kitchen,
@@ -118,6 +199,13 @@ export function usePass() {
     release,
     gone,
     move,
+    toEarliest,
+    cancel,
+    undoCancel,
     order,
+    waysOf,
+    decide,
+    make,
+    makingOf,
   }
 }

@@ -21,6 +21,9 @@ function openingTimes(startMs: number): [number, number] {
   return requestStart > 0 ? [atMs(requestStart), atMs(responseStart)] : [startMs, Date.now()]
 }
 
+/** Facts that point to what a guest said: another tablet, or the floor, has kept it a moment ago. */
+const NAMES_GUESTS: readonly string[] = ['order.taken', 'table.ordered']
+
 /** The way to the server: who this browser is there, what happened while it was away, and the live stream from then on. */
 export function createConnection(browser: BrowserKitchen) {
   const { crewId, details, mirror, phase, session } = browser
@@ -107,7 +110,7 @@ export function createConnection(browser: BrowserKitchen) {
       facts(facts, head) {
         browser.afterwards((store) => store.receive(facts, head))
         browser.share(facts)
-        if (facts.some((fact) => fact.kind === 'order.taken')) void refreshDetails()
+        if (facts.some((fact) => NAMES_GUESTS.includes(fact.kind))) void refreshDetails()
       },
       gap: () => void openAgain(),
       samples(samples) {

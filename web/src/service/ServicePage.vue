@@ -29,13 +29,12 @@ const ordersOf = (batch: BatchState) =>
 const asksChange = kitchen.batches.get(typeof query.change === 'string' ? query.change : '')
 /** One that was discarded may be asked for anew: what of its orders is not made. */
 const asksRestart = kitchen.batches.get(typeof query.restart === 'string' ? query.restart : '')
+/** The pass may ask for one of its calls to be made by itself. */
+const asksPlan = kitchen.orders.get(typeof query.plan === 'string' ? query.plan : '')
 function firstPlanning(): Planning | undefined {
   if (asksChange?.status === 'planned') return { orders: ordersOf(asksChange), batch: asksChange }
-  const orders = asksRestart
-    ? ordersOf(asksRestart)
-        .map(rest)
-        .filter((o) => (o.taken?.portions ?? 0) > 0)
-    : []
+  const wanted = [...(asksPlan ? [asksPlan] : []), ...(asksRestart ? ordersOf(asksRestart) : [])]
+  const orders = wanted.map(rest).filter((o) => (o.taken?.portions ?? 0) > 0)
   return orders.length ? { orders } : undefined
 }
 const planning = ref<Planning | undefined>(firstPlanning())
