@@ -37,7 +37,6 @@ const emit = defineEmits<{
   toEarliest: []
   cancel: []
   make: []
-  say: []
   decide: [how: Pick<PlatesDecided, 'decision' | 'formulaId' | 'choices'>]
 }>()
 const SECOND_MS = 1000
@@ -160,6 +159,9 @@ const rule = computed(() =>
         {{ says.amount(call.count, eachMl) }} {{ from }}
         <span v-if="shortOf" class="wine">✕ {{ says.short(shortOf) }}</span>
       </p>
+      <button v-if="isLate" class="text-key earliest" @click="emit('toEarliest')">
+        {{ says.toEarliest(earliest) }}
+      </button>
       <p v-if="call.addedSince" class="roux label">▽ {{ says.added(call.addedSince) }}</p>
       <p v-if="call.fewerSince" class="roux label">▽ {{ says.fewer(call.fewerSince) }}</p>
       <p v-for="line in told" :key="line" class="wine label">✕ {{ line }}</p>
@@ -199,12 +201,11 @@ const rule = computed(() =>
         <button class="text-key" @click="emit('hold')">{{ says.hold }}</button>
         <span v-if="isAway" class="caption">{{ says.away }}</span>
       </template>
-      <v-btn v-if="isToMake" @click="emit('make')">{{ says.make }}</v-btn>
-      <v-btn v-else-if="making && !source" :to="`/bench/${making}`">{{ texts.app.screens.bench }}</v-btn>
-      <button v-if="isLate" class="text-key" @click="emit('toEarliest')">
-        {{ says.toEarliest(earliest) }}
-      </button>
       <span v-if="call.status !== 'cancelled'" class="moves">
+        <button v-if="isToMake" class="text-key" @click="emit('make')">{{ says.make }}</button>
+        <RouterLink v-else-if="making && !source" class="text-key" :to="`/bench/${making}`">{{
+          texts.app.screens.bench
+        }}</RouterLink>
         <button class="text-key" :aria-label="`${call.label}: ${says.earlier}`" @click="emit('move', -5)">
           −5
         </button>
@@ -219,7 +220,6 @@ const rule = computed(() =>
         >
           ✕
         </button>
-        <button v-if="isFirst" class="text-key" @click="emit('say')">{{ says.say }}</button>
       </span>
     </div>
     <GuestDecision
@@ -234,7 +234,7 @@ const rule = computed(() =>
 <style scoped>
 .call {
   display: grid;
-  grid-template-columns: 168px minmax(0, 1.1fr) 220px minmax(0, 1.2fr) auto;
+  grid-template-columns: 168px minmax(0, 1.1fr) 200px minmax(0, 1fr) 256px;
   gap: 4px 16px;
   align-items: center;
   min-height: 97px;
@@ -331,12 +331,21 @@ const rule = computed(() =>
   flex-wrap: wrap;
   align-items: center;
   justify-content: flex-end;
-  gap: 4px 12px;
-  max-width: 190px;
+  gap: 0 12px;
+  max-width: 256px;
+}
+.earliest {
+  padding-left: 0;
+  text-align: left;
+}
+.moves {
+  display: flex;
+  justify-content: flex-end;
+  gap: 4px;
 }
 @media (max-width: 900px) {
   .call {
-    grid-template-columns: 150px minmax(0, 1fr) minmax(0, 0.9fr) auto;
+    grid-template-columns: 150px minmax(0, 1fr) minmax(0, 0.8fr) 220px;
     min-height: 122px;
   }
   .rule {

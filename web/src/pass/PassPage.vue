@@ -25,7 +25,7 @@ const formulaOf = (call: Call) => catalog.value?.formulas.find((f) => f.id === c
 const detailsOf = (call: Call): GuestDetails[] =>
   [...new Set(call.plates.flatMap((p) => p.detailsId ?? []))].flatMap((id) => kitchen.details.get(id) ?? [])
 /** The first that is neither held nor fired: what hands go to next. */
-const firstId = computed(() => open.value.find((c) => ['waits', 'due', 'late'].includes(c.status))?.callId)
+const first = computed(() => open.value.find((c) => ['waits', 'due', 'late'].includes(c.status)))
 const dishes = computed(() =>
   (service.value?.dishes ?? []).filter((d) => d.offReason === undefined).map((d) => d.dish),
 )
@@ -94,10 +94,13 @@ async function take(table: TableOrder, details: GuestDetails | undefined): Promi
       <ul class="all-day" :aria-label="says.allDay">
         <li v-for="d in allDay" :key="d.sauceKey">
           <span class="count">{{ d.toGo }}</span> <em class="sauce">{{ nameOf(d.sauceKey) }}</em>
-          <span class="caption">{{ says.allDayOf(d.toGo, d.fired, d.gone) }}</span>
+          <span class="caption">{{ says.allDayOf(d.fired, d.gone) }}</span>
         </li>
       </ul>
-      <v-btn @click="isTaking = true">{{ says.newTable }}</v-btn>
+      <div class="keys-row">
+        <button v-if="first" class="text-key" @click="say(first)">{{ says.say }}</button>
+        <v-btn @click="isTaking = true">{{ says.newTable }}</v-btn>
+      </div>
     </div>
     <button v-if="cancelled" class="text-key" @click="undoCancel">
       {{ says.undoCancel(cancelled.label) }}
@@ -114,7 +117,7 @@ async function take(table: TableOrder, details: GuestDetails | undefined): Promi
         :chip="chip"
         :details="detailsOf(call)"
         :now-ms="nowMs"
-        :is-first="call.callId === firstId"
+        :is-first="call.callId === first?.callId"
         :is-away="kitchen.awaySinceMs !== undefined"
         @fire="fire(call)"
         @hold="hold(call)"
@@ -127,7 +130,6 @@ async function take(table: TableOrder, details: GuestDetails | undefined): Promi
         @to-earliest="pass.toEarliest(call.tableId)"
         @cancel="cancel(call)"
         @make="make(call)"
-        @say="say(call)"
         @decide="(how) => pass.decide(call, how)"
       />
     </ul>

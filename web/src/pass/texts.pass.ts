@@ -41,7 +41,7 @@ export const passTexts = {
   withoutSauce: 'without sauce',
   leftOff: (what: string) => `${what} left off this plate`,
   off: (dish: string, why: string) => `${dish} is off${why ? `: ${why}` : ''}. Tell the floor.`,
-  toEarliest: (clock: string) => `Goes ${clock} at the earliest`,
+  toEarliest: (clock: string) => `Earliest ${clock}`,
   cancel: 'Cancel table',
   undoCancel: (table: string) => `${table} cancelled. Undo`,
   guest: {
@@ -83,13 +83,14 @@ export const passTexts = {
   noLightEgg: 'no lightly cooked egg',
   wishes: { runny: 'runny', jammy: 'jammy', hard: 'hard' },
   lessSalt: 'less salt',
-  say: 'Say it',
+  say: 'Say the next',
   spoken: (c: { table: string; sauce: string; count: number; wait: string; toGo: number; allDay: number }) =>
     `${c.table}. ${c.sauce}, ${c.count}. ${c.wait}. ${c.toGo} to go, ${c.allDay} all day.`,
   spokenWait: (span: string) => `Fire in ${span}`,
   spokenLate: (span: string) => `Late by ${span}`,
   allDay: 'All day',
-  allDayOf: (toGo: number, fired: number, gone: number) => `${toGo} to go · ${fired} fired · ${gone} gone`,
+  allDayOf: (fired: number, gone: number) =>
+    [...(fired ? [`${fired} fired`] : []), ...(gone ? [`${gone} gone`] : [])].join(' · ') || 'to go',
   table: {
     title: 'A table orders',
     label: 'Table',
