@@ -13,6 +13,7 @@ export { explode, type BaseNeed, type Explosion, type ForWhat, type GoodNeed } f
 export { isPlannedSo, movedInto, plannedFrom } from './service/plannedFrom'
 export { type SauceBatch, type SaucePlan } from './service/sauceBatches'
 export { portionsPerPlate, sauceKey, type SauceNeed } from './service/sauceNeeds'
+export { closingSheet, type ClosingSheet, type StoredLot } from './service/closingSheet'
 export { besideStove, stoveEvening } from './service/stoveEvening'
 export {
   allDayOf,

@@ -5,6 +5,7 @@ import { expect, openScreen, test } from '../kitchenServer'
 /** Each screen with what is there once it stands. */
 const SCREENS = {
   '/service': 'h1',
+  '/service/closing': 'h2',
   '/cadence': 'td',
   '/plan': 'h1',
   '/pass': '.heading-row',

@@ -8,6 +8,7 @@ export const router = createRouter({
   routes: [
     { path: '/', redirect: '/stove' },
     { path: '/service', component: withVuetify(() => import('../service/ServicePage.vue')) },
+    { path: '/service/closing', component: withVuetify(() => import('../service/ClosingPage.vue')) },
     { path: '/plan', component: withVuetify(() => import('../plan/PlanPage.vue')) },
     { path: '/cadence', component: withVuetify(() => import('../cadence/CadencePage.vue')) },
     { path: '/pass', component: withVuetify(() => import('../pass/PassPage.vue')) },

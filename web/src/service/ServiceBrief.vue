@@ -7,7 +7,6 @@ import { useKitchen } from '../port/useKitchen'
 import { storeAmountText } from '../port/useLarder'
 import { dayText, instantOn, clockText, isoDayText, numberText } from '../ui/format'
 import DayField from '../ui/DayField.vue'
-import HoldButton from '../ui/HoldButton.vue'
 import SentenceField from '../ui/SentenceField.vue'
 import DishForm from './DishForm.vue'
 import DishLine from './DishLine.vue'
@@ -107,7 +106,6 @@ const keepDish = (dish: Dish, delayMin: number) =>
     ])
     form.value = undefined
   })
-const close = () => tapped(() => kitchen.record('service.closed', id.value, { note: '' }))
 const nameOf = (goodId: string) => kitchen.ingredients.get(goodId)?.name ?? goodId
 const amount = (goodId: string, massG: number) => {
   const good = kitchen.ingredients.get(goodId)
@@ -197,7 +195,7 @@ const amount = (goodId: string, massG: number) => {
     </template>
     <p v-else-if="isWorking && !explosion" class="caption">{{ says.counting }}</p>
     <div class="keys-row gap-above">
-      <HoldButton @held="close">{{ says.close }}</HoldButton>
+      <v-btn to="/service/closing">{{ says.closing }}</v-btn>
     </div>
   </section>
 </template>

@@ -30,7 +30,7 @@ export const briefTexts = {
   line: 'Cooks on the line',
   plan: 'Plan it',
   toPlan: 'The plan',
-  close: 'Close the service',
+  closing: 'Closing sheet',
   offer: 'Take a dish on the card',
   newDish: 'A new dish',
   noDishes: 'No dish on the card yet. The first one goes in here.',
