@@ -157,6 +157,7 @@ beforeAll(async () => {
     plain('/export'),
     plain('/catalog/ingredients.csv'),
     { ...plain('/batches/{id}/export.csv'), parameters: [id] },
+    { ...plain('/services/{id}/calls.csv'), parameters: [id] },
     { ...plain('/batches/{id}/export.json'), parameters: [id] },
     { ...plain('/batches/{id}/temperatures.csv'), parameters: [id] },
     { method: 'POST', path: '/import', parameters: [], body: {} },

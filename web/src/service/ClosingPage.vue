@@ -63,6 +63,10 @@ const close = () =>
     <div class="heading-row">
       <h1>{{ says.title(service.opened?.name ?? '', dayText(sheet.fromMs)) }}</h1>
       <div class="keys-row no-print">
+        <a class="text-key" :href="`/api/services/${service.id}/calls.csv`">{{ says.csv }}</a>
+        <a class="text-key" :href="`/api/services/${service.id}/calls`" download="calls.json">{{
+          says.json
+        }}</a>
         <v-btn @click="print">{{ says.print }}</v-btn>
       </div>
     </div>

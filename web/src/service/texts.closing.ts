@@ -4,6 +4,8 @@ export const closingTexts = {
   none: 'No service is open.',
   toService: 'To the card',
   print: 'Print',
+  csv: 'Calls as CSV',
+  json: 'Orders and calls as JSON',
   held: 'Still held',
   heldOf: (n: number, letter: string) => `${n} left ${letter ? `in ${letter}` : 'aside'}`,
   chilled: 'Chilled tonight',

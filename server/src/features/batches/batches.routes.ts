@@ -9,6 +9,7 @@ import {
   uuid,
 } from '@liquamen/contracts'
 import type { AppDeps } from '../../app'
+import { attachment } from '../../http/attachment'
 import { createRouter } from '../../http/context'
 import { ProblemError } from '../../http/problemError'
 
@@ -35,10 +36,6 @@ const oneRoute = createRoute({
 })
 
 const CSV = 'text/csv; charset=utf-8'
-const attachment = (name: string, type: string) => ({
-  'content-type': type,
-  'content-disposition': `attachment; filename="${name}"`,
-})
 /** An id from an address; anything else is no batch of this kitchen. */
 function idFrom(param: string): string {
   const id = uuid.safeParse(param)

@@ -1,4 +1,4 @@
-import type { FeedAnswer, FeedCard, FeedOrder } from '@liquamen/contracts'
+import type { CallsFile, FeedAnswer, FeedCard, FeedOrder } from '@liquamen/contracts'
 import { callsOf, foldService, kitchenGoods, type Fact, type KitchenCatalog } from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeEach, describe, expect, it } from 'vitest'
@@ -211,5 +211,18 @@ describe('a guest with an allergy', () => {
     const without = (await calls()).find((c) => c.isWithout)!
     expect(without).toMatchObject({ status: 'waits', ml: 0 })
     expect((await fire(without.callId)).status).toBe(200)
+
+    // for whoever counts them elsewhere: each call and order, and nothing of what the guest must not have
+    const file = await (await t.request(`/services/${serviceId}/calls`)).text()
+    const { calls: told, orders } = JSON.parse(file) as CallsFile
+    expect(told.map((c) => [c.plates, c.status, c.isWithoutSauce])).toEqual([
+      [2, 'waits', false],
+      [1, 'fired', true],
+    ])
+    expect(orders).toMatchObject([{ ref: '1', revision: 1, source: 'floor', isCancelled: false }])
+    expect(file).not.toContain('milk')
+    const csv = await (await t.request(`/services/${serviceId}/calls.csv`)).text()
+    expect(csv.split('\r\n')).toHaveLength(3)
+    expect(csv).toContain('Table 1,Béarnaise,1,0,fired')
   })
 })

@@ -1,4 +1,10 @@
-import { problem, type CallAnswer, type FireCall, type TakeBackCall } from '@liquamen/contracts'
+import {
+  problem,
+  type CallAnswer,
+  type CallsFile,
+  type FireCall,
+  type TakeBackCall,
+} from '@liquamen/contracts'
 import { callsOf, kitchenGoods, type Envelope } from '@liquamen/core'
 import { readCatalog } from '../../catalog/catalog.repo'
 import type { Database, Tx } from '../../db/database'
@@ -7,7 +13,8 @@ import type { Sender } from '../../http/sender'
 import { listGuestDetails } from '../../log/guestDetails.repo'
 import type { Intake } from '../../log/intake'
 import { serverFact, type CommandedBy } from '../../log/serverFact'
-import { openService, type Streams } from './openService'
+import { callsFile } from './callsFile'
+import { openService, readService, type Streams } from './openService'
 
 interface Decided {
   readonly answer: CallAnswer
@@ -58,6 +65,17 @@ export function createCallsService({
   }
 
   return {
+    /** Orders and calls of a service, open or closed. @throws ProblemError 404 `unknownService` */
+    file: (kitchenId: string, serviceId: string): Promise<CallsFile> =>
+      database.inKitchen(kitchenId, async (tx) => {
+        const { service } = await readService(tx, serviceId)
+        const [catalog, details] = [await readCatalog(tx), await listGuestDetails(tx)]
+        return callsFile(service, {
+          guests: new Map(details.map((d) => [d.id, d])),
+          book: { formulas: catalog.formulas, ingredients: kitchenGoods(catalog) },
+          nowMs: clock(),
+        })
+      }),
     /** Fires a call. Fired already, it answers since when, and nothing is fired twice. @throws ProblemError 404 `unknownTable`, 409 `tableCancelled`, 409 `guestNotDecided` and as `openService` */
     fire: (sender: Sender, serviceId: string, { crewId, ...ask }: FireCall) =>
       decide({ sender, crewId }, serviceId, async (streams, by, tx) => {

@@ -10,8 +10,8 @@ export interface Streams {
   readonly factsOf: (streamId: string) => readonly Fact[]
 }
 
-/** An open service and other streams with it. @throws ProblemError 404 `unknownService`, 409 `serviceClosed` */
-export async function openService(
+/** A service, open or closed, and other streams with it. @throws ProblemError 404 `unknownService` */
+export async function readService(
   tx: Tx,
   serviceId: string,
   others: readonly string[] = [],
@@ -21,7 +21,17 @@ export async function openService(
   const service = foldService(serviceId, factsOf(serviceId))
   if (service.status === 'unknown')
     throw new ProblemError(problem(404, 'unknownService', 'There is no such service.'))
-  if (service.status === 'closed')
-    throw new ProblemError(problem(409, 'serviceClosed', 'This service is closed.'))
   return { service, factsOf }
+}
+
+/** An open service and other streams with it. @throws ProblemError 404 `unknownService`, 409 `serviceClosed` */
+export async function openService(
+  tx: Tx,
+  serviceId: string,
+  others: readonly string[] = [],
+): Promise<Streams> {
+  const streams = await readService(tx, serviceId, others)
+  if (streams.service.status === 'closed')
+    throw new ProblemError(problem(409, 'serviceClosed', 'This service is closed.'))
+  return streams
 }

@@ -1,14 +1,19 @@
 import { createRoute, z } from '@hono/zod-openapi'
 import {
   callAnswerSchema,
+  callsFileSchema,
   fireCallSchema,
   publishPlanAnswerSchema,
+  problem,
   publishPlanSchema,
   takeBackCallSchema,
   uuid,
 } from '@liquamen/contracts'
 import type { AppDeps } from '../../app'
+import { attachment } from '../../http/attachment'
 import { createRouter } from '../../http/context'
+import { ProblemError } from '../../http/problemError'
+import { callsCsv } from './callsFile'
 
 const publishRoute = createRoute({
   method: 'post',
@@ -47,7 +52,19 @@ const takeBackRoute = createRoute({
   responses: answered,
 })
 
-/** What of an evening only one may decide. */
+const fileRoute = createRoute({
+  method: 'get',
+  path: '/services/{id}/calls',
+  request: { params: z.object({ id: uuid }) },
+  responses: {
+    200: {
+      description: 'its orders and calls',
+      content: { 'application/json': { schema: callsFileSchema } },
+    },
+  },
+})
+
+/** What of an evening only one may decide, and its orders and calls as files. */
 export function servicesRoutes({ services, calls }: AppDeps) {
   const router = createRouter()
   router.openapi(publishRoute, async (c) =>
@@ -59,5 +76,14 @@ export function servicesRoutes({ services, calls }: AppDeps) {
   router.openapi(takeBackRoute, async (c) =>
     c.json(await calls.takeBack(c.get('device'), c.req.valid('param').id, c.req.valid('json')), 200),
   )
+  router.openapi(fileRoute, async (c) =>
+    c.json(await calls.file(c.get('device').kitchenId, c.req.valid('param').id), 200),
+  )
+  router.get('/services/:id/calls.csv', async (c) => {
+    const id = uuid.safeParse(c.req.param('id'))
+    if (!id.success) throw new ProblemError(problem(404, 'unknownService', 'There is no such service.'))
+    const file = await calls.file(c.get('device').kitchenId, id.data)
+    return c.body(callsCsv(file), 200, attachment('calls.csv', 'text/csv; charset=utf-8'))
+  })
   return router
 }
