@@ -139,7 +139,7 @@ export class Cook {
   }
 
   /**
-   * Works a batch from its first flame to its end, with readings that are the pan's and not the app's.
+   * Works a batch from its first flame, or from where it stands, to its end, with readings that are the pan's and not the app's.
    * @param until - stands still at the first step that does this, or at this step
    * @param meanwhile - what is done besides at a step, once its goods are in
    */
@@ -150,10 +150,12 @@ export class Cook {
   ): Promise<void> {
     const { page } = this
     await page.locator('ol.steps').waitFor()
-    await this.look('a planned bench')
-    await this.light()
+    if ((await this.state(batchId)).frozen === undefined) {
+      await this.look('a planned bench')
+      await this.light()
+    }
     const { frozen, weighOut } = await this.stateStarted(batchId)
-    for (let i = 0; i < frozen.steps.length; i++) {
+    for (let i = (await this.at()) ?? 0; i < frozen.steps.length; i++) {
       await soon(() => this.at(), `step ${i} of ${frozen.id}`).toBe(i)
       const step = frozen.steps[i]!
       if (step.technique === until || step.id === until) return

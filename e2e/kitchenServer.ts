@@ -32,13 +32,14 @@ interface Opened {
 export class KitchenServer {
   private child: ChildProcess | undefined
   private readonly standIns: ChildProcess[] = []
-  private readonly database = `e2e_${randomBytes(6).toString('hex')}`
+  private readonly others: KitchenServer[] = []
   readonly pageFolder: string
   /** Code to enrol a device, where the kitchen asks for one. */
   code = ''
   private constructor(
     private readonly port: number,
     private readonly opened: Opened,
+    private readonly database = `e2e_${randomBytes(6).toString('hex')}`,
   ) {
     this.pageFolder = opened.hasOwnPage ? mkdtempSync(join(tmpdir(), 'liquamen-page-')) : BUILT_PAGE
     if (opened.hasOwnPage) cpSync(BUILT_PAGE, this.pageFolder, { recursive: true })
@@ -48,6 +49,13 @@ export class KitchenServer {
     const server = new KitchenServer(await freePort(), opened)
     await server.start()
     return server
+  }
+  /** A second process over the same database. */
+  async beside(): Promise<KitchenServer> {
+    const other = new KitchenServer(await freePort(), {}, this.database)
+    this.others.push(other)
+    await other.start()
+    return other
   }
   get url(): string {
     return `http://127.0.0.1:${this.port}`
@@ -107,6 +115,7 @@ export class KitchenServer {
       child.removeAllListeners('exit')
       child.kill('SIGKILL')
     }
+    for (const other of this.others) await other.dispose()
     await this.stop('SIGKILL')
     if (this.opened.hasOwnPage) rmSync(this.pageFolder, { recursive: true, force: true })
   }

@@ -8,6 +8,7 @@ export {
   type EveningAsked,
   type EveningBatch,
 } from './service/eveningInstance'
+export { cutsOf, type MiseCut } from './service/mise'
 export { eveningOf, type ServiceAsked, type ServiceBatch } from './service/eveningOf'
 export { explode, type BaseNeed, type Explosion, type ForWhat, type GoodNeed } from './service/explode'
 export { isPlannedSo, movedInto, plannedFrom } from './service/plannedFrom'
@@ -28,6 +29,7 @@ export {
 export {
   companionsFor,
   mayBeAsIs,
+  mayHave,
   sauceBar,
   saucesFor,
   type GuestBook,
@@ -36,6 +38,8 @@ export {
   type SauceAsked,
   type SauceBar,
 } from './pass/guestPlates'
+export { handsAhead, type HandsAhead } from './pass/handsAhead'
+export { restartOf, type Restart } from './pass/restart'
 export { companionTimes, type CompanionActCode } from './pass/companionTimes'
 export {
   type CallState,
@@ -50,6 +54,8 @@ export { foldService, type OfferedDish, type ServiceState } from './service/fold
 export { sauceAllowance, type SauceAllowance } from './plate/plateSalt'
 export { EGG_WISHES, type EggWish } from './companions/poachedEgg'
 export { REST_LOSS, SEAR } from './companions/resting'
+export { isInSeason, pairings, type PairingReason } from './plate/pairing'
+export { sauceKindOf } from './plate/sauceKindOf'
 export { COOKING_WAYS, PROTEINS, type CookingWay, type Protein } from './plate/pairing'
 export {
   COMPANION_KINDS,

@@ -17,6 +17,9 @@ const MOST_TASKS = 2000
 /** A call's id: its table's and its sauce's names. */
 export const callId = text(400).min(1)
 
+/** What of the mise en place: cut:shallot, well:wellA, probe:1. */
+const miseItem = text(120).min(1)
+
 /** What a table asks for. */
 export const tableOrderSchema = z.strictObject({
   tableId: uuid,
@@ -98,5 +101,7 @@ export const SERVICE_SCHEMAS: { readonly [K in ServiceKind]: z.ZodType<Payloads[
   }),
   'call.takenBack': z.strictObject({ callId }),
   'call.gone': z.strictObject({ callId }),
+  'mise.ready': z.strictObject({ itemId: miseItem }),
+  'mise.undone': z.strictObject({ itemId: miseItem }),
   'service.closed': z.strictObject({ note: text(500) }),
 }

@@ -14,6 +14,12 @@ export interface GuestNeeds {
   readonly allergies: readonly Allergen[]
   readonly noLightlyCookedEgg: boolean
 }
+/** Whether a good may go into what a guest eats. */
+export const mayHave = (good: Ingredient | undefined, needs: GuestNeeds): boolean =>
+  good !== undefined &&
+  !needs.allergies.some((a) => good.allergens[a] !== undefined) &&
+  !(needs.noLightlyCookedEgg && isLightEgg(good))
+
 /** The Book and the goods of a kitchen, those made here worked out down to the stock. */
 export interface GuestBook {
   readonly formulas: readonly Formula[]

@@ -53,6 +53,8 @@ export interface Ailing {
   readonly massG: number
   readonly phases: Phases
   readonly yolkG: number
+  /** The yolk that it is made with: none but that goes in, since another may be raw. */
+  readonly yolkId: string
   readonly lostG: number
   /** Of the yolk, how much has set; undefined where there is none. */ readonly setFrac?: number | undefined
   readonly tool: Tool
@@ -101,7 +103,7 @@ function newYolk(of: Ailing): Remedy {
   const value = min(of.tool)
   return {
     id: 'newYolk',
-    adds: [{ ingredientId: 'yolk', massG: base.yolkG }, water(base.waterG, WARM_C)],
+    adds: [{ ingredientId: of.yolkId, massG: base.yolkG }, water(base.waterG, WARM_C)],
     minutes: band(value, value * 0.8, value * 1.25),
     prior: 0.85,
   }

@@ -207,3 +207,35 @@ describe('what the house learns', () => {
     expect(houseTries([stood(30, true)])).toEqual({})
   })
 })
+
+describe('a sauce for a guest', () => {
+  const { view, nowMs } = rehearsed('hollandaise', 'pour')
+  const carton = larchwaterTest.ingredients.find((i) => i.id === 'yolkCarton')!
+  const plan = view.state.plan!
+  const ofCarton: BatchView = {
+    ...view,
+    state: {
+      ...view.state,
+      frozen: { ...view.state.frozen!, ingredients: [...view.state.frozen!.ingredients, carton] },
+      plan: {
+        ...plan,
+        weighOut: plan.weighOut.map((l) =>
+          l.ingredientId === 'yolk' ? { ...l, ingredientId: carton.id } : l,
+        ),
+      },
+    },
+  }
+  const adds = (now: RescueNow) => now.offers.flatMap((o) => o.adds.map((a) => a.ingredientId))
+  it('made with pasteurised yolk it is mended with pasteurised yolk', () => {
+    expect(adds(rescueOf(view, 'split', nowMs))).toContain('yolk')
+    const now = adds(rescueOf(ofCarton, 'split', nowMs))
+    expect(now).toContain('yolkCarton')
+    expect(now).not.toContain('yolk')
+  })
+  it('nothing is offered that its guest must not have; a new one always is', () => {
+    const noEgg = (id: string) => id !== 'yolk'
+    const now = rescueNow(view, 'split', nowMs, { mayAdd: noEgg })!
+    expect(adds(now)).not.toContain('yolk')
+    expect(now.afresh.needs.length).toBeGreaterThan(0)
+  })
+})

@@ -106,12 +106,15 @@ function knownOf(view: BatchView, left: Contents, nowMs: number): Known {
     const at = formula.steps.find((s) => s.id === t.stepId)
     return at && BUTTER_IN.some((id) => id === techniqueOf(at).id)
   })
-  const butterId = state.plan?.weighOut.find((l) => goods.get(l.ingredientId)?.emulsionRole === 'butter')
+  const lineOf = (role: 'butter' | 'yolk') =>
+    state.plan?.weighOut.find((l) => goods.get(l.ingredientId)?.emulsionRole === role)
+  const butterId = lineOf('butter')
   return {
     family: rescueFamily(state),
     massG: bowl?.massG ?? massG(sauceOf(left)),
     phases,
     yolkG: emulsion && bowl ? emulsion.yolkG : left.yolkG,
+    yolkId: lineOf('yolk')?.ingredientId ?? 'yolk',
     lostG: hold?.held?.lostG ?? 0,
     setFrac: bowl?.cookedFrac,
     tool: emulsion?.method.tool ?? 'handWhisk',
@@ -129,12 +132,18 @@ function knownOf(view: BatchView, left: Contents, nowMs: number): Known {
   }
 }
 
+/** What the house's tries say of its remedies, and what may go into this sauce: its guest must not have everything. */
+export interface RescueFor {
+  readonly house?: HouseTries | undefined
+  readonly mayAdd?: ((ingredientId: string) => boolean) | undefined
+}
+
 /** What can be done for a batch that shows this: cause, remedies for this much of it, or a new one, which is always last. `emulsion:§10` @returns nothing before it is lit */
 export function rescueNow(
   view: BatchView,
   symptom: Symptom,
   nowMs: number,
-  house: HouseTries = {},
+  { house = {}, mayAdd = () => true }: RescueFor = {},
 ): RescueNow | undefined {
   const left = contentsLeft(view)
   const afresh = afreshOf(view, nowMs)
@@ -143,7 +152,10 @@ export function rescueNow(
   const leftMin = (view.state.plan.pickupAtMs - nowMs) / MINUTE_MS
   const clock = view.hold?.clock.state
   const isPastClock = clock === 'pastCode' || clock === 'pastHouse'
-  const offers = (isPastClock ? [] : remediesFor(symptom, known)).map((remedy): RescueOffer => {
+  const fit = (isPastClock ? [] : remediesFor(symptom, known)).filter((r) =>
+    r.adds.every((a) => mayAdd(a.ingredientId)),
+  )
+  const offers = fit.map((remedy): RescueOffer => {
     const odds = oddsOf(remedy.prior, house[remedy.id])
     const fixMin = remedy.minutes.value
     return {

@@ -31,6 +31,8 @@ export interface ServiceState {
   readonly tables: ReadonlyMap<string, TableState>
   /** What became of calls, by id. */
   readonly calls: Readonly<Record<string, CallState>>
+  /** When each thing of the mise en place was ready, by its id. */
+  readonly ready: Readonly<Record<string, number>>
   /** The plan in force. */
   readonly plan?: Payloads['plan.published'] | undefined
   readonly lastAtMs: number
@@ -149,6 +151,12 @@ function apply(state: ServiceState, fact: FactOf<ServiceKind>): ServiceState {
     }
     case 'call.gone':
       return withCall(state, fact.payload.callId, { goneAtMs: fact.atMs })
+    case 'mise.ready':
+      return { ...state, ready: { ...state.ready, [fact.payload.itemId]: fact.atMs } }
+    case 'mise.undone': {
+      const { [fact.payload.itemId]: _undone, ...ready } = state.ready
+      return { ...state, ready }
+    }
     case 'service.closed':
       return { ...state, status: 'closed' }
   }
@@ -166,6 +174,7 @@ export function foldService(id: string, sorted: readonly Fact[]): ServiceState {
     people: [],
     tables: new Map(),
     calls: {},
+    ready: {},
     lastAtMs: facts.at(-1)?.atMs ?? 0,
     deviations: [],
   }

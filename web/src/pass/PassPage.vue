@@ -6,7 +6,7 @@ import { useRouter } from 'vue-router'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { speak } from '../alarms/speak'
 import StoveWells from '../stove/StoveWells.vue'
-import { spanText } from '../ui/format'
+import { clockText, spanText } from '../ui/format'
 import CallLine from './CallLine.vue'
 import TableForm from './TableForm.vue'
 import { passTexts as says } from './texts.pass'
@@ -51,6 +51,16 @@ function undoCancel(): void {
   cancelled.value = undefined
   if (offer) void pass.undoCancel(offer.factId)
 }
+const LATER_MIN = 5
+const restarts = computed(
+  () => new Map(allDay.value.flatMap((d) => [[d.sauceKey, pass.restartFor(d.sauceKey)] as const])),
+)
+const isTooLate = (key: string) => (restarts.value.get(key)?.latestMs ?? Infinity) < nowMs.value
+function restartSays(key: string): string {
+  const restart = restarts.value.get(key)
+  if (!restart) return ''
+  return isTooLate(key) ? says.noRestart(restart.label) : says.restartBy(clockText(restart.latestMs))
+}
 /** A call in words, for hands that are busy. */
 function say(call: Call): void {
   const day = allDay.value.find((d) => d.sauceKey === call.sauceKey)
@@ -66,6 +76,7 @@ function say(call: Call): void {
       wait,
       toGo,
       allDay: toGo + (day?.fired ?? 0) + (day?.gone ?? 0),
+      restart: restartSays(call.sauceKey),
     }),
   )
 }
@@ -95,6 +106,9 @@ async function take(table: TableOrder, details: GuestDetails | undefined): Promi
         <li v-for="d in allDay" :key="d.sauceKey">
           <span class="count">{{ d.toGo }}</span> <em class="sauce">{{ nameOf(d.sauceKey) }}</em>
           <span class="caption">{{ says.allDayOf(d.fired, d.gone) }}</span>
+          <span v-if="restarts.get(d.sauceKey)" class="caption" :class="{ wine: isTooLate(d.sauceKey) }">{{
+            restartSays(d.sauceKey)
+          }}</span>
         </li>
       </ul>
       <div class="keys-row">
@@ -102,6 +116,19 @@ async function take(table: TableOrder, details: GuestDetails | undefined): Promi
         <v-btn @click="isTaking = true">{{ says.newTable }}</v-btn>
       </div>
     </div>
+    <p v-if="pass.hands.value" class="roux label hands">
+      ▽
+      {{
+        says.handsAsked(clockText(pass.hands.value.fromMs), pass.hands.value.asked, pass.hands.value.people)
+      }}
+      <button
+        v-if="pass.hands.value.move"
+        class="text-key"
+        @click="move(pass.hands.value.move.tableId, LATER_MIN)"
+      >
+        {{ says.easeBy(pass.hands.value.move.label) }}
+      </button>
+    </p>
     <button v-if="cancelled" class="text-key" @click="undoCancel">
       {{ says.undoCancel(cancelled.label) }}
     </button>

@@ -84,10 +84,22 @@ export const passTexts = {
   wishes: { runny: 'runny', jammy: 'jammy', hard: 'hard' },
   lessSalt: 'less salt',
   say: 'Say the next',
-  spoken: (c: { table: string; sauce: string; count: number; wait: string; toGo: number; allDay: number }) =>
-    `${c.table}. ${c.sauce}, ${c.count}. ${c.wait}. ${c.toGo} to go, ${c.allDay} all day.`,
+  spoken: (c: {
+    table: string
+    sauce: string
+    count: number
+    wait: string
+    toGo: number
+    allDay: number
+    restart: string
+  }) => `${c.table}. ${c.sauce}, ${c.count}. ${c.wait}. ${c.toGo} to go, ${c.allDay} all day. ${c.restart}`,
   spokenWait: (span: string) => `Fire in ${span}`,
   spokenLate: (span: string) => `Late by ${span}`,
+  restartBy: (clock: string) => `restart by ${clock}`,
+  noRestart: (table: string) => `too late to restart for ${table}`,
+  handsAsked: (clock: string, asked: number, people: number) =>
+    `${clock}: ${asked} pairs of hands are asked for, ${people === 1 ? 'one is' : `${people} are`} here.`,
+  easeBy: (table: string) => `${table} 5 min later`,
   allDay: 'All day',
   allDayOf: (fired: number, gone: number) =>
     [...(fired ? [`${fired} fired`] : []), ...(gone ? [`${gone} gone`] : [])].join(' · ') || 'to go',

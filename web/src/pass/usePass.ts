@@ -2,6 +2,8 @@ import {
   airPressureKPa,
   allDayOf,
   callsOf,
+  handsAhead,
+  restartOf,
   sauceKey,
   saucesFor,
   waterBoilingPointC,
@@ -11,6 +13,7 @@ import {
   type GuestBook,
   type GuestSauce,
   type PlatesDecided,
+  type Restart,
   type TableOrder,
 } from '@liquamen/core'
 import { computed } from 'vue'
@@ -20,6 +23,8 @@ import { useService } from '../service/useService'
 import { orderIdOf } from './orderIdOf'
 
 const MINUTE_MS = 60_000
+/** Something due at the stove takes a pair of hands for so long, ms [A]. */
+const AT_THE_STOVE_MS = 30_000
 
 /** Where a call's sauce is drawn from, and how many portions of it there are. */
 export interface Source {
@@ -52,6 +57,20 @@ export function usePass() {
   )
   const open = computed(() => calls.value.filter((c) => c.status !== 'gone'))
   const allDay = computed(() => allDayOf(calls.value))
+  const people = computed(
+    () => service.value?.people.filter((p) => p.fromAtMs <= nowMs.value).at(-1)?.count ?? 1,
+  )
+  /** More hands than there are, in the next ten minutes: at the pass and at the stove. */
+  const hands = computed(() =>
+    handsAhead(calls.value, {
+      people: people.value,
+      nowMs: nowMs.value,
+      others: current.value
+        .flatMap((v) => v.deadlines)
+        .filter((d) => d.atMs >= nowMs.value)
+        .map(({ atMs }) => ({ fromMs: atMs, toMs: atMs + AT_THE_STOVE_MS, hands: 1 })),
+    }),
+  )
   /** Made for one order by itself: a guest's own, or a sauce that is made as it is called. */
   const isOwn = (state: BatchState) =>
     (state.planned?.shares ?? []).some((s) => kitchen.orders.get(s.orderId)?.taken?.detailsId != null)
@@ -79,6 +98,14 @@ export function usePass() {
       portionsLeft,
       ...(first.well ? { well: first.well.letter } : { ring: first.ring.number }),
     }
+  }
+  /** Until when a sauce could be begun anew for those who wait for it, were its batch lost now. */
+  function restartFor(key: string): Restart | undefined {
+    const waiting = calls.value.filter((c) => c.sauceKey === key && !c.guestId)
+    const first = waiting[0]
+    const source = first && sourceOf(first)
+    const state = source && kitchen.batches.get(source.batchId)
+    return state && restartOf(state, waiting)
   }
   /** The batch that is made for a call by itself, while it is not ready. */
   const makingOf = (call: Call): string | undefined =>
@@ -191,6 +218,8 @@ export function usePass() {
     calls,
     open,
     allDay,
+    hands,
+    restartFor,
     nowMs,
     sourceOf,
     fire,

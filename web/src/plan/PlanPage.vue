@@ -10,6 +10,7 @@ import BaseTree from './BaseTree.vue'
 import { planCalendar } from './planCalendar'
 import GoodsList from './GoodsList.vue'
 import { handsStretches, planRows, plateMarks, type Bar } from './planRows'
+import MiseList from './MiseList.vue'
 import PlanTimeline from './PlanTimeline.vue'
 import { planTexts as says } from './texts.plan'
 import { useDragged } from './useDragged'
@@ -28,7 +29,7 @@ const { catalog, nowMs } = useKitchenViews()
 const planning = usePlanning(service, 'plan')
 const { explosion, plan, feasible, isWorking, failed, isInForce, planAnew, publish, pinned, people } =
   planning
-const tabs = ['timeline', 'weighOut', 'baseTree'] as const
+const tabs = ['timeline', 'weighOut', 'cuts', 'baseTree'] as const
 const tab = computed(() => tabs.find((t) => t === route.query.show) ?? 'timeline')
 const pickUps = computed(() => plan.value?.asked.pickUps ?? [])
 const cooks = computed(
@@ -232,6 +233,7 @@ const show = (t: (typeof tabs)[number]) => void router.replace({ query: t === 't
     </div>
     <template v-else-if="explosion && catalog">
       <GoodsList v-if="tab === 'weighOut'" :explosion="explosion" :catalog="catalog" />
+      <MiseList v-else-if="tab === 'cuts'" :explosion="explosion" :catalog="catalog" />
       <BaseTree v-else :explosion="explosion" :catalog="catalog" />
     </template>
   </template>

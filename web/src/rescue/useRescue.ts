@@ -1,5 +1,6 @@
 import {
   houseTries,
+  mayHave,
   rescueNow,
   type BatchView,
   type RescueNow,
@@ -8,7 +9,7 @@ import {
 } from '@liquamen/core'
 import { computed, shallowRef, watch, type Ref } from 'vue'
 import { useBench } from '../bench/useBench'
-import { useKitchenNow } from '../port/useKitchen'
+import { useKitchen, useKitchenNow } from '../port/useKitchen'
 import { useLessons } from '../port/useLessons'
 import { rescueTexts as says } from './texts'
 
@@ -22,6 +23,20 @@ export function useRescue(view: Ref<BatchView>, symptom: Ref<Symptom | undefined
   const { rows } = useLessons()
   const tries = computed(() => houseTries(rows.value))
   const state = computed(() => view.value.state)
+  const kitchen = useKitchen()
+  /** What nobody of those whom it is for must not have; where what a guest said is not here, only what is in it already. */
+  function mayAdd(ingredientId: string): boolean {
+    if (ingredientId === 'water') return true
+    const { plan, planned } = state.value
+    const isIn = plan?.weighOut.some((l) => l.ingredientId === ingredientId) ?? false
+    const guests = (planned?.shares ?? []).flatMap(
+      (s) => kitchen.orders.get(s.orderId)?.taken?.detailsId ?? [],
+    )
+    return guests.every((id) => {
+      const needs = kitchen.details.get(id)
+      return needs ? mayHave(kitchen.ingredients.get(ingredientId), needs) : isIn
+    })
+  }
   const quarterMs = computed(() => Math.floor(nowMs.value / QUARTER_MS) * QUARTER_MS)
   const now = shallowRef<RescueNow>()
   // a view moves with every second: worked out anew by the facts, and four times a minute
@@ -30,7 +45,7 @@ export function useRescue(view: Ref<BatchView>, symptom: Ref<Symptom | undefined
     () => {
       now.value =
         symptom.value && state.value.status === 'underWay'
-          ? rescueNow(view.value, symptom.value, nowMs.value, tries.value)
+          ? rescueNow(view.value, symptom.value, nowMs.value, { house: tries.value, mayAdd })
           : undefined
     },
     { immediate: true },

@@ -16,6 +16,7 @@ import { computed, reactive, ref } from 'vue'
 import { numberText } from '../ui/format'
 import { plainText } from '../ui/plainText'
 import CompanionLine from './CompanionLine.vue'
+import PairingLine from './PairingLine.vue'
 import { dishOf, draftErrors, draftOf, typedNumber, usualCompanion } from './dishDraft'
 import { briefTexts } from './texts.brief'
 
@@ -110,6 +111,14 @@ function keep(): void {
         clearable
       />
     </div>
+    <PairingLine
+      v-if="draft.protein && draft.way"
+      :protein="draft.protein"
+      :way="draft.way"
+      :formulas="formulas"
+      :chosen="draft.formulaId ?? ''"
+      @take="(id) => (draft.formulaId = id)"
+    />
     <h3 class="label soft">{{ says.parts }}</h3>
     <ul>
       <li v-for="(part, i) in draft.parts" :key="i" class="part">

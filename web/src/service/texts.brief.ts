@@ -4,6 +4,7 @@ import type {
   CoversBasis,
   EggWay,
   EggWish,
+  PairingReason,
   Placement,
   Protein,
 } from '@liquamen/core'
@@ -150,4 +151,21 @@ export const briefTexts = {
     roasted: 'roasted',
     braised: 'braised',
   } satisfies Record<CookingWay, string>,
+  pairing: {
+    title: 'Suits it, the best first',
+    light: 'light',
+    diets: { noAlcohol: 'no alcohol', meatless: 'neither meat nor fish' },
+    held: (good: string) => `${good} in the store`,
+    notInSeason: (good: string) => `${good} not in season`,
+    reasons: {
+      asStrongAs: 'as strong as the plate',
+      otherStrength: 'of another strength',
+      cutsFat: 'its acid cuts the fat',
+      moistens: 'moistens what is dry',
+      tooRich: 'rich on rich',
+      ownJuice: 'its own juice',
+      ownFond: 'takes up its fond',
+      landOnSea: 'of the land, on fish',
+    } satisfies Record<PairingReason, string>,
+  },
 } as const

@@ -71,5 +71,8 @@ export const SERVICE_KINDS = {
   }>({ mayPost: 'server' }),
   'call.takenBack': kind<{ readonly callId: string }>({ mayPost: 'server' }),
   'call.gone': kind<{ readonly callId: string }>(),
+  /** Something of the mise en place is ready: cut, at its temperature, checked. */
+  'mise.ready': kind<{ readonly itemId: string }>(),
+  'mise.undone': kind<{ readonly itemId: string }>(),
   'service.closed': kind<{ readonly note: string }>(),
 } as const

@@ -2,6 +2,7 @@ import type { Formula, FormulaStep } from '../../formula/formula'
 import type { Ingredient } from '../../ingredients/ingredient'
 import { BLOOM_ML_PER_G, meltingStockG, swappedGelatinG } from '../../mixture/gelatin'
 import { SMOKE_C, SMOKE_WARN_K } from '../../heat/smoke'
+import { cutKindOf } from '../serve/cutKind'
 import { CUT_KEEPS, cuttingOrder, type CutKind } from '../serve/fading'
 import { PAN_C_BY_WORD } from './planBrowning'
 
@@ -53,21 +54,6 @@ const SPIRIT_FROM_PCT = 20
 const GELATIN_FROM_PCT = 50
 const USUAL_BLOOM = 200
 const OTHER_BLOOMS = [140, 160, 250] as const
-
-/** Which row of the cutting table a good is. */
-function cutKindOf({ id, group }: Ingredient): CutKind | undefined {
-  if (/^shallot/.test(id)) return 'shallot'
-  if (/onion/i.test(id)) return 'onion'
-  if (/^garlic/.test(id)) return 'garlic'
-  if (/^mushroom|^morel/.test(id)) return 'mushroom'
-  if (/^(carrot|celer|leek|parsleyRoot|fennel)/.test(id)) return 'roots'
-  if (/^(parsley|chive)/.test(id)) return 'parsleyChive'
-  if (/^(tarragon|chervil)/.test(id)) return 'tarragonChervil'
-  if (/^(basil|sorrel|mint)/.test(id)) return 'basilSorrelMint'
-  if (/^crouton/.test(id)) return 'croutons'
-  if (/^tomato$/.test(id)) return 'tomatoDice'
-  return group === 'fruit' && /^apple/.test(id) ? 'apple' : undefined
-}
 
 /** Gelatin is bloomed cold, melted warm and never boiled for long; leaves and powders differ in strength. */
 function gelatinCard(goods: readonly Ingredient[], grams: (id: string) => number): StepCard[] {
