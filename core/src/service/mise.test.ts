@@ -54,6 +54,7 @@ describe('what is cut for an evening', () => {
         expect(cut.firstUseMs - cut.notBeforeMs).toBeCloseTo(CUT_KEEPS[cut.kind].hours * HOUR, 3)
         expect(cut.firstUseMs).toBeLessThan(FIRST_MS + 4 * HOUR)
         expect(cut.massG).toBeGreaterThan(0)
+        expect(ingredients.get(cut.ingredientId)!.isLiquid).toBe(false)
         expect(cut.times).toBeGreaterThanOrEqual(1)
       }
     },

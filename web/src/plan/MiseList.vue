@@ -21,6 +21,11 @@ const amount = (cut: MiseCut) => {
   const good = kitchen.ingredients.get(cut.ingredientId)
   return good ? `${good.name}, ${storeAmountText(good, cut.massG)}` : `${numberText(cut.massG)} g`
 }
+const keeps = (cut: MiseCut) => {
+  const minutes = Math.round((cut.firstUseMs - cut.notBeforeMs) / 60_000)
+  const span = minutes < 60 ? `${minutes} min` : `${numberText(minutes / 60)} h`
+  return says.keeps(span, says.goesBy[cut.goesBy])
+}
 /** When to cut it, and when again. */
 const whenOf = (cut: MiseCut) =>
   cut.notBeforeMs <= nowMs.value
@@ -72,7 +77,7 @@ const tick = (itemId: string) =>
             <span>
               <span class="name">{{ amount(cut) }}</span>
               <span class="label"> {{ whenOf(cut) }}</span>
-              <span class="caption"> {{ says.goesBy[cut.goesBy] }}</span>
+              <span class="caption"> {{ keeps(cut) }}</span>
               <span v-if="cut.times > 1" class="caption"> · {{ says.again(cut.times) }}</span>
               <span v-if="cut.isOld" class="wine label"> ✕ {{ says.old(clockText(cut.cutAtMs ?? 0)) }}</span>
             </span>

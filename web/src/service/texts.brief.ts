@@ -155,7 +155,7 @@ export const briefTexts = {
     title: 'Suits it, the best first',
     light: 'light',
     diets: { noAlcohol: 'no alcohol', meatless: 'neither meat nor fish' },
-    held: (good: string) => `${good} in the store`,
+    held: (good: string) => `in the store: ${good}`,
     notInSeason: (good: string) => `${good} not in season`,
     reasons: {
       asStrongAs: 'as strong as the plate',

@@ -2,7 +2,8 @@ import type { Ingredient } from '../../ingredients/ingredient'
 import type { CutKind } from './fading'
 
 /** Which row of the cutting table a good is. */
-export function cutKindOf({ id, group }: Ingredient): CutKind | undefined {
+export function cutKindOf({ id, group, isLiquid }: Ingredient): CutKind | undefined {
+  if (isLiquid) return undefined // tarragon vinegar is poured
   if (/^shallot/.test(id)) return 'shallot'
   if (/onion/i.test(id)) return 'onion'
   if (/^garlic/.test(id)) return 'garlic'
