@@ -72,6 +72,7 @@ test('pictures of the main views', async ({ page, kitchen }) => {
     await page.getByRole('button', { name: 'Take it' }).click()
     await page.getByText(table).first().waitFor()
   }
+  await page.evaluate(() => window.scrollTo(0, 0))
   await page.screenshot({ path: `${OUT}pass.png` })
   await openScreen(page, kitchen, '/book/hollandaise')
   await page.getByRole('button', { name: /^clarified/ }).click()
