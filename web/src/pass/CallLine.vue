@@ -8,7 +8,7 @@ import { useWidth } from '../ui/useSize'
 import VesselChip from '../vessel/VesselChip.vue'
 import GuestDecision from './GuestDecision.vue'
 import { passTexts as says } from './texts.pass'
-import type { Source } from './usePass'
+import type { Source } from './useCalls'
 
 /** A call: how long until it is fired, what, how much and from where, its companions on a rule of their own, and one key. */
 const props = defineProps<{

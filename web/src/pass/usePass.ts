@@ -1,122 +1,51 @@
-import {
-  airPressureKPa,
-  allDayOf,
-  callsOf,
-  handsAhead,
-  restartOf,
-  sauceKey,
-  saucesFor,
-  waterBoilingPointC,
-  type BatchState,
-  type Call,
-  type Formula,
-  type GuestBook,
-  type GuestSauce,
-  type PlatesDecided,
-  type Restart,
-  type TableOrder,
-} from '@liquamen/core'
-import { computed } from 'vue'
+import type { Call, PlatesDecided, TableOrder } from '@liquamen/core'
 import { tapped } from '../port/tapped'
-import { useKitchenViews } from '../port/useKitchenViews'
-import { useService } from '../service/useService'
 import { orderIdOf } from './orderIdOf'
+import { useCalls, type Calls } from './useCalls'
 
 const MINUTE_MS = 60_000
-/** Something due at the stove takes a pair of hands for so long, ms [A]. */
-const AT_THE_STOVE_MS = 30_000
 
-/** Where a call's sauce is drawn from, and how many portions of it there are. */
-export interface Source {
-  readonly batchId: string
-  readonly well?: string | undefined
-  readonly ring?: number | undefined
-  readonly portionsLeft: number
+/** What is done about tables: taken, moved, cancelled. */
+function tableActs({ kitchen, service, calls, nowMs }: Calls) {
+  const id = () => service.value?.id ?? ''
+  const move = (tableId: string, byMin: number) => {
+    const table = service.value?.tables.get(tableId)
+    if (!table) return Promise.resolve(false)
+    return tapped(() =>
+      kitchen.record('table.moved', id(), { tableId, pickUpAtMs: table.pickUpAtMs + byMin * MINUTE_MS }),
+    )
+  }
+  /** All of a table goes as soon as it can. */
+  const toEarliest = (tableId: string) => {
+    const table = service.value?.tables.get(tableId)
+    const lateMs = Math.max(
+      0,
+      ...calls.value
+        .filter((c) => c.tableId === tableId && c.status === 'late')
+        .map((c) => nowMs.value - c.fireAtMs),
+    )
+    if (!table || lateMs === 0) return Promise.resolve(false)
+    return tapped(() =>
+      kitchen.record('table.moved', id(), {
+        tableId,
+        pickUpAtMs: Math.ceil((table.pickUpAtMs + lateMs) / MINUTE_MS) * MINUTE_MS,
+      }),
+    )
+  }
+  /** Its order is off. @returns the fact's id, to take it back by */
+  async function cancel(tableId: string): Promise<string | undefined> {
+    let factId: string | undefined
+    const cancelling = async () =>
+      (factId = await kitchen.record('table.cancelled', id(), { tableId, reason: '' }))
+    return (await tapped(cancelling)) ? factId : undefined
+  }
+  const undoCancel = (factId: string) => tapped(() => kitchen.takeBack([factId], id(), ''))
+  const order = (table: TableOrder) => tapped(() => kitchen.record('table.ordered', id(), table))
+  return { move, toEarliest, cancel, undoCancel, order }
 }
 
-/** The evening's calls as they stand now, and what is done about them. */
-export function usePass() {
-  const { kitchen, catalog, current, nowMs } = useKitchenViews()
-  const { service } = useService()
-  const book = computed<GuestBook>(() => ({
-    formulas: (catalog.value?.formulas ?? []) as readonly Formula[],
-    ingredients: kitchen.ingredients,
-  }))
-  const calls = computed<Call[]>(() =>
-    service.value && catalog.value
-      ? callsOf({
-          tables: [...service.value.tables.values()],
-          calls: service.value.calls,
-          dishes: service.value.dishes,
-          guests: kitchen.details,
-          book: book.value,
-          nowMs: nowMs.value,
-          boilsAtC: waterBoilingPointC(airPressureKPa(catalog.value.settings.altitudeM)),
-        })
-      : [],
-  )
-  const open = computed(() => calls.value.filter((c) => c.status !== 'gone'))
-  const allDay = computed(() => allDayOf(calls.value))
-  const people = computed(
-    () => service.value?.people.filter((p) => p.fromAtMs <= nowMs.value).at(-1)?.count ?? 1,
-  )
-  /** More hands than there are, in the next ten minutes: at the pass and at the stove. */
-  const hands = computed(() =>
-    handsAhead(calls.value, {
-      people: people.value,
-      nowMs: nowMs.value,
-      others: current.value
-        .flatMap((v) => v.deadlines)
-        .filter((d) => d.atMs >= nowMs.value)
-        .map(({ atMs }) => ({ fromMs: atMs, toMs: atMs + AT_THE_STOVE_MS, hands: 1 })),
-    }),
-  )
-  /** Made for one order by itself: a guest's own, or a sauce that is made as it is called. */
-  const isOwn = (state: BatchState) =>
-    (state.planned?.shares ?? []).some((s) => kitchen.orders.get(s.orderId)?.taken?.detailsId != null)
-  const isFor = (state: BatchState, call: Call) =>
-    (state.planned?.shares ?? []).some((s) => s.orderId === orderIdOf(call.callId))
-  /** The oldest that stands ready of a sauce: first in, first out. A guest's own is drawn for that guest only, and nothing else is for them. */
-  function sourceOf(call: Call): Source | undefined {
-    const ready = current.value
-      .filter((v) => {
-        const { planned } = v.state
-        return (
-          planned && sauceKey({ formulaId: planned.formulaId, choices: planned.choices }) === call.sauceKey
-        )
-      })
-      .filter((v) => (call.guestId ? isFor(v.state, call) : !isOwn(v.state)))
-      .filter((v) => (v.hold ? v.hold.portionsLeft > 0 : v.step?.technique === 'serve'))
-      .sort((a, b) => (a.state.startedAtMs ?? 0) - (b.state.startedAtMs ?? 0))
-    const first = ready[0]
-    if (!first) return undefined
-    const portionsLeft = first.hold
-      ? first.hold.portionsLeft
-      : (first.state.plan?.portions ?? 0) - first.state.servedPortions
-    return {
-      batchId: first.state.id,
-      portionsLeft,
-      ...(first.well ? { well: first.well.letter } : { ring: first.ring.number }),
-    }
-  }
-  /** Until when a sauce could be begun anew for those who wait for it, were its batch lost now. */
-  function restartFor(key: string): Restart | undefined {
-    const waiting = calls.value.filter((c) => c.sauceKey === key && !c.guestId)
-    const first = waiting[0]
-    const source = first && sourceOf(first)
-    const state = source && kitchen.batches.get(source.batchId)
-    return state && restartOf(state, waiting)
-  }
-  /** The batch that is made for a call by itself, while it is not ready. */
-  const makingOf = (call: Call): string | undefined =>
-    current.value.find((v) => isFor(v.state, call))?.state.id
-  /** Sauces that would serve a call's guest. */
-  function waysOf(call: Call): GuestSauce[] {
-    const details = kitchen.details.get(call.guestId ?? '')
-    if (!call.bar || !details || !service.value) return []
-    const tonight = service.value.dishes.filter((d) => d.offReason === undefined).map((d) => d.dish)
-    return saucesFor(call.sauce, details, tonight, book.value)
-  }
+/** What is done about calls: decided, made by themselves, fired, held, gone. */
+function callActs({ kitchen, service, book, nowMs, sourceOf }: Calls) {
   const id = () => service.value?.id ?? ''
   const decide = (call: Call, how: Pick<PlatesDecided, 'decision' | 'formulaId' | 'choices'>) =>
     tapped(() =>
@@ -158,14 +87,14 @@ export function usePass() {
   const takeBack = (call: Call) => tapped(() => kitchen.takeBackCall(id(), call.callId))
   const hold = (call: Call) => tapped(() => kitchen.record('call.held', id(), { callId: call.callId }))
   const release = (call: Call) => tapped(() => kitchen.record('call.released', id(), { callId: call.callId }))
-  /** Plates are gone: what was drawn for them is served from its batch. */
+  /** Plates are gone: what was drawn for them is served from its batch. Of a table that cancelled, it was not. */
   const gone = (call: Call) =>
     tapped(async () => {
       const batch = kitchen.batches.get(call.fromBatchId ?? '')
-      const formula = catalog.value?.formulas.find((f) => f.id === call.sauce.formulaId)
+      const formula = book.value.formulas.find((f) => f.id === call.sauce.formulaId)
       const portions = formula ? Math.max(1, Math.round(call.ml / formula.portionMl)) : call.count
       const served =
-        batch?.status === 'underWay'
+        batch?.status === 'underWay' && call.status === 'fired'
           ? [
               {
                 kind: 'portion.served' as const,
@@ -179,62 +108,11 @@ export function usePass() {
         ...served,
       ])
     })
-  const move = (tableId: string, byMin: number) => {
-    const table = service.value?.tables.get(tableId)
-    if (!table) return Promise.resolve(false)
-    return tapped(() =>
-      kitchen.record('table.moved', id(), { tableId, pickUpAtMs: table.pickUpAtMs + byMin * MINUTE_MS }),
-    )
-  }
-  /** All of a table goes as soon as it can. */
-  const toEarliest = (tableId: string) => {
-    const table = service.value?.tables.get(tableId)
-    const lateMs = Math.max(
-      0,
-      ...calls.value
-        .filter((c) => c.tableId === tableId && c.status === 'late')
-        .map((c) => nowMs.value - c.fireAtMs),
-    )
-    if (!table || lateMs === 0) return Promise.resolve(false)
-    return tapped(() =>
-      kitchen.record('table.moved', id(), {
-        tableId,
-        pickUpAtMs: Math.ceil((table.pickUpAtMs + lateMs) / MINUTE_MS) * MINUTE_MS,
-      }),
-    )
-  }
-  /** Its order is off. @returns the fact's id, to take it back by */
-  async function cancel(tableId: string): Promise<string | undefined> {
-    let factId: string | undefined
-    const cancelling = async () =>
-      (factId = await kitchen.record('table.cancelled', id(), { tableId, reason: '' }))
-    return (await tapped(cancelling)) ? factId : undefined
-  }
-  const undoCancel = (factId: string) => tapped(() => kitchen.takeBack([factId], id(), ''))
-  const order = (table: TableOrder) => tapped(() => kitchen.record('table.ordered', id(), table))
-  return {
-    kitchen,
-    service,
-    calls,
-    open,
-    allDay,
-    hands,
-    restartFor,
-    nowMs,
-    sourceOf,
-    fire,
-    takeBack,
-    hold,
-    release,
-    gone,
-    move,
-    toEarliest,
-    cancel,
-    undoCancel,
-    order,
-    waysOf,
-    decide,
-    make,
-    makingOf,
-  }
+  return { decide, make, fire, takeBack, hold, release, gone }
+}
+
+/** The evening's calls as they stand now, and what is done about them. */
+export function usePass() {
+  const calls = useCalls()
+  return { ...calls, ...tableActs(calls), ...callActs(calls) }
 }
