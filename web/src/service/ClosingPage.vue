@@ -170,6 +170,11 @@ li {
   font-size: 22px;
   color: var(--ink);
 }
+a.sauce {
+  display: inline-flex;
+  align-items: center;
+  min-height: 48px;
+}
 table {
   width: 100%;
   border-collapse: collapse;
