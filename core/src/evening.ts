@@ -18,6 +18,7 @@ export { closingSheet, type ClosingSheet, type StoredLot } from './service/closi
 export { besideStove, stoveEvening } from './service/stoveEvening'
 export {
   allDayOf,
+  earliestMs,
   callIdOf,
   callsOf,
   type AllDay,

@@ -3,6 +3,7 @@
 // the core itself
 export { DomainError, type Range } from './errors'
 export { LIMITS, MOST_FACTS_PER_POST } from './limits'
+export { mulberry32 } from './solve/random'
 
 // quantity
 export { inParts } from './quantity/checkAmounts'

@@ -1,3 +1,5 @@
+import { mulberry32 } from '@liquamen/core'
+
 /** What the kitchen says may be sold (`GET /api/order-feed/card`). */
 export interface FeedCard {
   readonly dishes: readonly {
@@ -51,17 +53,6 @@ export interface SentOrder {
   readonly order: FeedOrder
 }
 
-/** A number from a seed, 0..1, the same every time. */
-function chances(seed: number): () => number {
-  let s = seed >>> 0
-  return () => {
-    s = (s + 0x6d2b79f5) >>> 0
-    let t = Math.imul(s ^ (s >>> 15), s | 1)
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
-}
-
 /** A dish for a guest: as often as the card says that it is taken; none of those that are off. */
 function drawDish({ dishes }: FeedCard, chance: number): FeedCard['dishes'][number] | undefined {
   const sold = dishes.filter((d) => !d.isOff && d.perCover > 0)
@@ -90,7 +81,7 @@ export function eveningOfFloor(card: FeedCard): SentOrder[] {
   const sent: SentOrder[] = []
   let table = 0
   for (const [s, sitting] of card.sittings.entries()) {
-    const chance = chances(1 + s)
+    const chance = mulberry32(1 + s)
     const first = table
     for (let seated = 0; seated < sitting.covers;) {
       const guests = Math.min(1 + Math.floor(chance() * LARGEST_TABLE), sitting.covers - seated)

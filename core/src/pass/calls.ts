@@ -217,6 +217,15 @@ function callOf(
   }
 }
 
+/** The first whole minute at which all of a table's calls can go, where that is later than it asked; undefined where none is late. */
+export function earliestMs(calls: readonly Call[], nowMs: number): number | undefined {
+  const late = calls.filter(
+    (c) => ['waits', 'due', 'late', 'held', 'blocked'].includes(c.status) && c.fireAtMs < nowMs,
+  )
+  const readyMs = late.map((c) => nowMs + c.landsAtMs - c.fireAtMs)
+  return readyMs.length ? Math.ceil(Math.max(...readyMs) / MINUTE_MS) * MINUTE_MS : undefined
+}
+
 /** How much of a sauce is called, all day: what is still to go, what is fired, what is gone. */
 export interface AllDay {
   readonly sauceKey: string

@@ -26,6 +26,8 @@ const props = defineProps<{
   ways: readonly GuestSauce[]
   /** The batch that is made for it by itself. */
   making: string | undefined
+  /** When all of its table can go, where that is later than asked. */
+  earliest: number | undefined
 }>()
 const emit = defineEmits<{
   fire: []
@@ -63,11 +65,6 @@ const isToMake = computed(
   () => !props.source && !props.making && !props.call.isWithout && !props.call.bar && isAhead.value,
 )
 const isAhead = computed(() => ['waits', 'due', 'late', 'held'].includes(props.call.status))
-const MINUTE_MS = 60_000
-/** Where it is late already: when all of it can go. */
-const earliest = computed(() =>
-  clockText(Math.ceil((props.call.landsAtMs - waitMs.value) / MINUTE_MS) * MINUTE_MS),
-)
 /** What the floor must hear of these plates, and what stays off them. */
 const told = computed(() => [
   ...props.call.plates.flatMap((p) =>
@@ -159,8 +156,8 @@ const rule = computed(() =>
         {{ says.amount(call.count, eachMl) }} {{ from }}
         <span v-if="shortOf" class="wine">✕ {{ says.short(shortOf) }}</span>
       </p>
-      <button v-if="isLate" class="text-key earliest" @click="emit('toEarliest')">
-        {{ says.toEarliest(earliest) }}
+      <button v-if="isLate && earliest" class="text-key earliest" @click="emit('toEarliest')">
+        {{ says.toEarliest(clockText(earliest)) }}
       </button>
       <p v-if="call.addedSince" class="roux label">▽ {{ says.added(call.addedSince) }}</p>
       <p v-if="call.fewerSince" class="roux label">▽ {{ says.fewer(call.fewerSince) }}</p>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { GuestDetails } from '@liquamen/contracts'
-import type { Call, TableOrder } from '@liquamen/core'
+import { earliestMs, type Call, type TableOrder } from '@liquamen/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useKitchenViews } from '../port/useKitchenViews'
@@ -51,6 +51,12 @@ function undoCancel(): void {
   cancelled.value = undefined
   if (offer) void pass.undoCancel(offer.factId)
 }
+/** When all of a call's table can go, where that is later than it asked. */
+const earliestOf = ({ tableId }: Call) =>
+  earliestMs(
+    open.value.filter((c) => c.tableId === tableId),
+    nowMs.value,
+  )
 const LATER_MIN = 5
 const restarts = computed(
   () => new Map(allDay.value.flatMap((d) => [[d.sauceKey, pass.restartFor(d.sauceKey)] as const])),
@@ -153,6 +159,7 @@ async function take(table: TableOrder, details: GuestDetails | undefined): Promi
         @undo="takeBack(call)"
         :ways="pass.waysOf(call)"
         :making="pass.makingOf(call)"
+        :earliest="earliestOf(call)"
         @move="(byMin) => move(call.tableId, byMin)"
         @to-earliest="pass.toEarliest(call.tableId)"
         @cancel="cancel(call)"

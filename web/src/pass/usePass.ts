@@ -1,4 +1,4 @@
-import type { Call, PlatesDecided, TableOrder } from '@liquamen/core'
+import { earliestMs, type Call, type PlatesDecided, type TableOrder } from '@liquamen/core'
 import { tapped } from '../port/tapped'
 import { orderIdOf } from './orderIdOf'
 import { useCalls, type Calls } from './useCalls'
@@ -18,19 +18,12 @@ function tableActs({ kitchen, service, calls, nowMs }: Calls) {
   /** All of a table goes as soon as it can. */
   const toEarliest = (tableId: string) => {
     const table = service.value?.tables.get(tableId)
-    const lateMs = Math.max(
-      0,
-      ...calls.value
-        .filter((c) => c.tableId === tableId && c.status === 'late')
-        .map((c) => nowMs.value - c.fireAtMs),
+    const pickUpAtMs = earliestMs(
+      calls.value.filter((c) => c.tableId === tableId),
+      nowMs.value,
     )
-    if (!table || lateMs === 0) return Promise.resolve(false)
-    return tapped(() =>
-      kitchen.record('table.moved', id(), {
-        tableId,
-        pickUpAtMs: Math.ceil((table.pickUpAtMs + lateMs) / MINUTE_MS) * MINUTE_MS,
-      }),
-    )
+    if (!table || pickUpAtMs === undefined) return Promise.resolve(false)
+    return tapped(() => kitchen.record('table.moved', id(), { tableId, pickUpAtMs }))
   }
   /** Its order is off. @returns the fact's id, to take it back by */
   async function cancel(tableId: string): Promise<string | undefined> {

@@ -6,6 +6,7 @@ import { useKitchenViews } from '../port/useKitchenViews'
 import { storeAmountText } from '../port/useLarder'
 import { useService } from '../service/useService'
 import { clockText, dayText, numberText } from '../ui/format'
+import MiseTick from './MiseTick.vue'
 import { planTexts } from './texts.plan'
 
 /** The mise en place as a gate: what is cut in which order, what is checked before the first plate, each ticked by whoever did it. */
@@ -65,15 +66,7 @@ const tick = (itemId: string) =>
         <h2 class="label soft">{{ says.cut }}</h2>
         <ol>
           <li v-for="cut in cuts" :key="cut.itemId" class="item">
-            <button
-              type="button"
-              class="tick"
-              :aria-pressed="isDone(cut.itemId)"
-              :aria-label="amount(cut)"
-              @click="tick(cut.itemId)"
-            >
-              {{ isDone(cut.itemId) ? '✓' : '' }}
-            </button>
+            <MiseTick :label="amount(cut)" :is-done="isDone(cut.itemId)" @tick="tick(cut.itemId)" />
             <span>
               <span class="name">{{ amount(cut) }}</span>
               <span class="label"> {{ whenOf(cut) }}</span>
@@ -90,15 +83,7 @@ const tick = (itemId: string) =>
         <h2 class="label soft">{{ says.checks }}</h2>
         <ul>
           <li v-for="check in checks" :key="check.itemId" class="item">
-            <button
-              type="button"
-              class="tick"
-              :aria-pressed="isDone(check.itemId)"
-              :aria-label="check.says"
-              @click="tick(check.itemId)"
-            >
-              {{ isDone(check.itemId) ? '✓' : '' }}
-            </button>
+            <MiseTick :label="check.says" :is-done="isDone(check.itemId)" @tick="tick(check.itemId)" />
             <span :class="{ wine: check.isBad }">{{ check.says }}</span>
           </li>
         </ul>
@@ -119,21 +104,6 @@ const tick = (itemId: string) =>
   align-items: center;
   min-height: 56px;
   border-bottom: 1px solid var(--hair);
-}
-.tick {
-  flex: none;
-  width: 48px;
-  height: 48px;
-  border: 1.75px solid var(--ink);
-  background: none;
-  color: var(--ink);
-  font: inherit;
-  font-size: 26px;
-  cursor: pointer;
-}
-.tick[aria-pressed='true'] {
-  background: var(--ink);
-  color: var(--bone);
 }
 .name {
   font-weight: var(--weight-key);

@@ -5,15 +5,14 @@ import {
   type FireCall,
   type TakeBackCall,
 } from '@liquamen/contracts'
-import { callsOf, kitchenGoods, type Envelope } from '@liquamen/core'
-import { readCatalog } from '../../catalog/catalog.repo'
+import { callsOf, type Envelope } from '@liquamen/core'
 import type { Database, Tx } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
 import type { Sender } from '../../http/sender'
-import { listGuestDetails } from '../../log/guestDetails.repo'
 import type { Intake } from '../../log/intake'
 import { serverFact, type CommandedBy } from '../../log/serverFact'
 import { callsFile } from './callsFile'
+import { readGuestBook } from './guestBook'
 import { openService, readService, type Streams } from './openService'
 
 interface Decided {
@@ -22,13 +21,11 @@ interface Decided {
 }
 /** Whether a guest of a call must not have its sauce as it is, as far as anybody decided: no tablet is asked to be sure of it. */
 async function isBarred(tx: Tx, { service }: Streams, callId: string): Promise<boolean> {
-  const [catalog, details] = [await readCatalog(tx), await listGuestDetails(tx)]
   const calls = callsOf({
     tables: [...service.tables.values()],
     calls: service.calls,
     dishes: service.dishes,
-    guests: new Map(details.map((d) => [d.id, d])),
-    book: { formulas: catalog.formulas, ingredients: kitchenGoods(catalog) },
+    ...(await readGuestBook(tx)),
     nowMs: service.lastAtMs,
   })
   return calls.find((c) => c.callId === callId)?.bar !== undefined
@@ -69,12 +66,7 @@ export function createCallsService({
     file: (kitchenId: string, serviceId: string): Promise<CallsFile> =>
       database.inKitchen(kitchenId, async (tx) => {
         const { service } = await readService(tx, serviceId)
-        const [catalog, details] = [await readCatalog(tx), await listGuestDetails(tx)]
-        return callsFile(service, {
-          guests: new Map(details.map((d) => [d.id, d])),
-          book: { formulas: catalog.formulas, ingredients: kitchenGoods(catalog) },
-          nowMs: clock(),
-        })
+        return callsFile(service, { ...(await readGuestBook(tx)), nowMs: clock() })
       }),
     /** Fires a call. Fired already, it answers since when, and nothing is fired twice. @throws ProblemError 404 `unknownTable`, 409 `tableCancelled`, 409 `guestNotDecided` and as `openService` */
     fire: (sender: Sender, serviceId: string, { crewId, ...ask }: FireCall) =>

@@ -1,6 +1,7 @@
 import type { FeedAnswer, FeedOrder } from '@liquamen/contracts'
 import {
   callsOf,
+  earliestMs,
   type Envelope,
   type GuestBook,
   type GuestNeeds,
@@ -114,8 +115,7 @@ export function earliestOf(
     book,
     nowMs,
   })
-  const lateMs = Math.max(0, ...calls.map((c) => nowMs - c.fireAtMs))
-  return lateMs > 0 ? table.pickUpAtMs + lateMs : undefined
+  return earliestMs(calls, nowMs)
 }
 
 /** The service with one more table, so that the next of the message knows of it. */

@@ -1,21 +1,14 @@
 import { problem, type FeedAnswer, type FeedCard, type feedPostSchema } from '@liquamen/contracts'
-import {
-  byStream,
-  compareFacts,
-  foldService,
-  kitchenGoods,
-  liftFact,
-  type Fact,
-  type ServiceState,
-} from '@liquamen/core'
+import type { ServiceState } from '@liquamen/core'
 import type { z } from 'zod'
-import { readCatalog } from '../../catalog/catalog.repo'
 import type { Database, Tx } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
 import type { Sender } from '../../http/sender'
-import { listOpenServices, readStreams } from '../../log/facts.repo'
+import { listOpenServices } from '../../log/facts.repo'
 import { putGuestDetails } from '../../log/guestDetails.repo'
 import type { Entry, Intake } from '../../log/intake'
+import { readGuestBook } from './guestBook'
+import { readService } from './openService'
 import { earliestOf, takeOrder, withTable, type Result } from './takeOrder'
 
 /** A clock so far off is only the line's own delay. */
@@ -33,10 +26,8 @@ export function createOrderFeedService({
   /** The open service about a moment, and of several the one whose guests sit down nearest to it. @throws ProblemError 409 `noService` */
   async function serviceAbout(tx: Tx, atMs: number): Promise<ServiceState> {
     const ids = await listOpenServices(tx)
-    const streams = byStream<Fact>(await readStreams(tx, ids))
-    const open = ids
-      .map((id) => foldService(id, (streams.get(id) ?? []).map(liftFact).sort(compareFacts)))
-      .filter((s) => s.status === 'open')
+    const open: ServiceState[] = []
+    for (const id of ids) open.push((await readService(tx, id)).service)
     const farMs = (s: ServiceState) =>
       Math.min(...s.sittings.map((sitting) => Math.abs(sitting.startsAtMs - atMs)), Infinity)
     const nearest = open.sort((a, b) => farMs(a) - farMs(b) || b.openedAtMs - a.openedAtMs)[0]
@@ -80,8 +71,7 @@ export function createOrderFeedService({
         const results: Result[] = []
         const entries: Entry[] = []
         let service = await serviceAbout(tx, orders[0]!.pickUpAtMs - aheadMs)
-        const catalog = await readCatalog(tx)
-        const book = { formulas: catalog.formulas, ingredients: kitchenGoods(catalog) }
+        const { book } = await readGuestBook(tx)
         // of one table's changes in one message the newest is the last word, whatever their order in it
         const inTurn = [...orders].sort((a, b) => a.revision - b.revision)
         for (const [i, order] of inTurn.entries()) {
