@@ -14,7 +14,7 @@ import { useKitchen, useKitchenNow } from '../port/useKitchen'
 import { roomOf } from '../techniques/registry'
 import AskedRow from '../ui/AskedRow.vue'
 import HoldButton from '../ui/HoldButton.vue'
-import { clockText, spanText } from '../ui/format'
+import { clockText, spanWords } from '../ui/format'
 import { useAfreshGoods } from '../rescue/useAfreshGoods'
 import { texts } from '../ui/texts'
 import { askedOnce } from './askedOnce'
@@ -72,8 +72,7 @@ const doubt = computed(() => {
   const of = props.bench.doubt.value
   if (of?.stillIn) return askedOnce.stillIn(of.stillIn)
   if (of?.hotFor) return askedOnce.stillHot[of.hotFor]
-  const left = of?.leftMs === undefined ? undefined : spanText(of.leftMs)
-  if (left) return askedOnce.early(`${left.number} ${left.unit}`.trim())
+  if (of?.leftMs !== undefined) return askedOnce.early(spanWords(of.leftMs))
   return of?.saw ? askedOnce.noSpoon : ''
 })
 async function reopen(stepId: string): Promise<void> {

@@ -2,7 +2,7 @@
 import type { GuestDetails } from '@liquamen/contracts'
 import type { Call, GuestSauce, PlatesDecided, VesselProfile } from '@liquamen/core'
 import { computed, ref } from 'vue'
-import { clockText, numberText, spanText } from '../ui/format'
+import { clockText, numberText, spanText, spanWords } from '../ui/format'
 import { texts } from '../ui/texts'
 import { useWidth } from '../ui/useSize'
 import VesselChip from '../vessel/VesselChip.vue'
@@ -43,10 +43,7 @@ const emit = defineEmits<{
 }>()
 const SECOND_MS = 1000
 const waitMs = computed(() => props.call.fireAtMs - props.nowMs)
-const span = computed(() => {
-  const { number, unit } = spanText(Math.abs(waitMs.value))
-  return `${number} ${unit}`.trim()
-})
+const span = computed(() => spanWords(Math.abs(waitMs.value)))
 const isLate = computed(() => props.call.status === 'late')
 const isAct = computed(() => props.isFirst && (props.call.status === 'due' || isLate.value))
 const dishes = computed(() => [...new Set(props.call.plates.map((p) => p.dish.name))].join(', '))

@@ -6,7 +6,7 @@ import { useRouter } from 'vue-router'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { speak } from '../alarms/speak'
 import StoveWells from '../stove/StoveWells.vue'
-import { clockText, spanText } from '../ui/format'
+import { clockText, spanWords } from '../ui/format'
 import CallLine from './CallLine.vue'
 import TableForm from './TableForm.vue'
 import { passTexts as says } from './texts.pass'
@@ -70,8 +70,7 @@ function restartSays(key: string): string {
 /** A call in words, for hands that are busy. */
 function say(call: Call): void {
   const day = allDay.value.find((d) => d.sauceKey === call.sauceKey)
-  const { number, unit } = spanText(Math.abs(call.fireAtMs - nowMs.value))
-  const span = `${number} ${unit}`.trim()
+  const span = spanWords(Math.abs(call.fireAtMs - nowMs.value))
   const wait = call.fireAtMs < nowMs.value ? says.spokenLate(span) : says.spokenWait(span)
   const toGo = day?.toGo ?? 0
   speak(

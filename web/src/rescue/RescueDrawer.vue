@@ -14,7 +14,7 @@ import { useRouter } from 'vue-router'
 import BarredAsk from '../bench/BarredAsk.vue'
 import { useKitchen, useKitchenNow } from '../port/useKitchen'
 import AskedRow from '../ui/AskedRow.vue'
-import { clockText, degreesText, numberText, spanText } from '../ui/format'
+import { clockText, degreesText, numberText, spanWords } from '../ui/format'
 import HoldButton from '../ui/HoldButton.vue'
 import OddsRule from './OddsRule.vue'
 import SymptomBowl from './SymptomBowl.vue'
@@ -36,8 +36,7 @@ const state = computed(() => props.view.state)
 const symptoms = computed(() => SYMPTOMS_OF[rescueFamily(state.value)])
 const leftMin = computed(() => ((state.value.plan?.pickupAtMs ?? nowMs.value) - nowMs.value) / 60_000)
 const left = computed(() => {
-  const span = spanText(Math.abs(leftMin.value) * 60_000)
-  const text = `${span.number} ${span.unit}`.trim()
+  const text = spanWords(Math.abs(leftMin.value) * 60_000)
   return leftMin.value >= 0 ? says.toPlate(text) : says.lateBy(text)
 })
 const cause = computed(() =>

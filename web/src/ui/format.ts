@@ -73,6 +73,12 @@ export function spanText(ms: number): { number: string; unit: string } {
   return { number: `${sign}${Math.round(seconds / 60)}`, unit: 'min' }
 }
 
+/** A span in one piece: 1:20, 14 min. */
+export function spanWords(ms: number): string {
+  const { number, unit } = spanText(ms)
+  return `${number} ${unit}`.trim()
+}
+
 const MOST_WHOLE = 1e15
 /** A whole number in threes. By hand, since the first formatter of a page takes longer to make than the whole stove to draw. */
 function wholeText(value: number): string {
