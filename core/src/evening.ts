@@ -39,6 +39,7 @@ export {
   type SauceAsked,
   type SauceBar,
 } from './pass/guestPlates'
+export { drawFrom, type Source } from './pass/drawFrom'
 export { handsAhead, type HandsAhead } from './pass/handsAhead'
 export { restartOf, type Restart } from './pass/restart'
 export { companionTimes, type CompanionActCode } from './pass/companionTimes'

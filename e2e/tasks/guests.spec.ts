@@ -24,6 +24,9 @@ test('the floor sends a sitting over its own line, once, though the line stops, 
   const feeds = (await ordered()) as { ref: string; revision: number }[]
   expect(new Set(feeds.map((f) => `${f.ref} ${f.revision}`)).size).toBe(feeds.length)
 
+  // the hollandaise in its well is past its clock by now: nothing is drawn from it
+  await expect(calls.filter({ hasText: 'Hollandaise' }).first()).toContainText('not made yet')
+  await expect(calls.filter({ hasText: 'from A' })).toHaveCount(0)
   // the plate whose guest must not have lightly cooked egg stands by itself, and nobody can fire it
   const decision = page.getByRole('group', { name: /^How a guest of/ }).first()
   await expect(decision).toContainText('lightly cooked egg: Egg yolk')

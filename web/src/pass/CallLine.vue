@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { GuestDetails } from '@liquamen/contracts'
-import type { Call, GuestSauce, PlatesDecided, VesselProfile } from '@liquamen/core'
+import type { Call, GuestSauce, PlatesDecided, Source, VesselProfile } from '@liquamen/core'
 import { computed, ref } from 'vue'
 import { clockText, numberText, spanText, spanWords } from '../ui/format'
 import { texts } from '../ui/texts'
@@ -8,7 +8,6 @@ import { useWidth } from '../ui/useSize'
 import VesselChip from '../vessel/VesselChip.vue'
 import GuestDecision from './GuestDecision.vue'
 import { passTexts as says } from './texts.pass'
-import type { Source } from './useCalls'
 
 /** A call: how long until it is fired, what, how much and from where, its companions on a rule of their own, and one key. */
 const props = defineProps<{
@@ -54,9 +53,6 @@ const from = computed(() => {
   if (!props.source) return says.fromNowhere
   return props.source.well ? says.fromWell(props.source.well) : says.fromRing(props.source.ring ?? 0)
 })
-const shortOf = computed(() =>
-  Math.max(0, props.call.count - (props.source?.portionsLeft ?? props.call.count)),
-)
 /** Nothing of its sauce stands ready and nobody makes any. */
 const isToMake = computed(
   () => !props.source && !props.making && !props.call.isWithout && !props.call.bar && isAhead.value,
@@ -151,7 +147,7 @@ const rule = computed(() =>
       <p class="soft">{{ says.plates(call.count, call.label) }}</p>
       <p v-if="!call.isWithout" class="label">
         {{ says.amount(call.count, eachMl) }} {{ from }}
-        <span v-if="shortOf" class="wine">✕ {{ says.short(shortOf) }}</span>
+        <span v-if="source?.shortPlates" class="wine">✕ {{ says.short(source.shortPlates) }}</span>
       </p>
       <button v-if="isLate && earliest" class="text-key earliest" @click="emit('toEarliest')">
         {{ says.toEarliest(clockText(earliest)) }}

@@ -2,9 +2,9 @@ import {
   airPressureKPa,
   allDayOf,
   callsOf,
+  drawFrom,
   handsAhead,
   restartOf,
-  sauceKey,
   saucesFor,
   waterBoilingPointC,
   type BatchState,
@@ -13,6 +13,7 @@ import {
   type GuestBook,
   type GuestSauce,
   type Restart,
+  type Source,
 } from '@liquamen/core'
 import { computed } from 'vue'
 import { useKitchenViews } from '../port/useKitchenViews'
@@ -21,14 +22,6 @@ import { orderIdOf } from './orderIdOf'
 
 /** Something due at the stove takes a pair of hands for so long, ms [A]. */
 const AT_THE_STOVE_MS = 30_000
-
-/** Where a call's sauce is drawn from, and how many portions of it there are. */
-export interface Source {
-  readonly batchId: string
-  readonly well?: string | undefined
-  readonly ring?: number | undefined
-  readonly portionsLeft: number
-}
 
 /** The evening's calls as they stand now: where each is drawn from, what of it is made, what would serve its guest. */
 export function useCalls() {
@@ -72,29 +65,13 @@ export function useCalls() {
     (state.planned?.shares ?? []).some((s) => kitchen.orders.get(s.orderId)?.taken?.detailsId != null)
   const isFor = (state: BatchState, call: Call) =>
     (state.planned?.shares ?? []).some((s) => s.orderId === orderIdOf(call.callId))
-  /** The oldest that stands ready of a sauce: first in, first out. A guest's own is drawn for that guest only, and nothing else is for them. */
-  function sourceOf(call: Call): Source | undefined {
-    const ready = current.value
-      .filter((v) => {
-        const { planned } = v.state
-        return (
-          planned && sauceKey({ formulaId: planned.formulaId, choices: planned.choices }) === call.sauceKey
-        )
-      })
-      .filter((v) => (call.guestId ? isFor(v.state, call) : !isOwn(v.state)))
-      .filter((v) => (v.hold ? v.hold.portionsLeft > 0 : v.step?.technique === 'serve'))
-      .sort((a, b) => (a.state.startedAtMs ?? 0) - (b.state.startedAtMs ?? 0))
-    const first = ready[0]
-    if (!first) return undefined
-    const portionsLeft = first.hold
-      ? first.hold.portionsLeft
-      : (first.state.plan?.portions ?? 0) - first.state.servedPortions
-    return {
-      batchId: first.state.id,
-      portionsLeft,
-      ...(first.well ? { well: first.well.letter } : { ring: first.ring.number }),
-    }
-  }
+  /** A guest's own is drawn for that guest only, and nothing else is for them. */
+  const sourceOf = (call: Call): Source | undefined =>
+    drawFrom(
+      call,
+      current.value.filter((v) => (call.guestId ? isFor(v.state, call) : !isOwn(v.state))),
+      calls.value,
+    )
   /** Until when a sauce could be begun anew for those who wait for it, were its batch lost now. */
   function restartFor(key: string): Restart | undefined {
     const waiting = calls.value.filter((c) => c.sauceKey === key && !c.guestId)
