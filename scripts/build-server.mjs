@@ -10,6 +10,7 @@ await build({
   entryPoints: {
     server: 'server/src/main.ts',
     scheduleWorker: 'server/src/features/schedule/scheduleWorker.ts',
+    replanWorker: 'server/src/features/services/replanWorker.ts',
     standIns: 'devices/src/main.ts',
   },
   outdir: 'dist',

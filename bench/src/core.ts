@@ -1,5 +1,5 @@
-import { foldBatch, KINDS, liveEstimate, mergeFacts, type Fact, type KitchenCatalog } from '@liquamen/core'
-import { readFileSync } from 'node:fs'
+import { foldBatch, KINDS, liveEstimate, mergeFacts, type Fact } from '@liquamen/core'
+import { demoCatalog, demoFacts } from './demoKitchen'
 import { largestFormula } from './formula'
 import { median } from './interleave'
 import type { Line } from './line'
@@ -17,24 +17,18 @@ function time(work: () => unknown, rounds = 9): number {
 /** What the core computes: folds, estimates, formulas. */
 export function core(): Line[] {
   const lines: Line[] = []
-  const demo = JSON.parse(
-    readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8'),
-  ) as {
-    facts: Fact[]
-    catalog: KitchenCatalog
-  }
   /** A finished batch whose wine was reduced with readings. */
   const finishedId =
-    demo.facts.find(
+    demoFacts.find(
       (f) =>
         f.kind === 'batch.finished' &&
-        demo.facts.some(
+        demoFacts.some(
           (g) => g.streamId === f.streamId && g.kind === 'reading.taken' && g.payload.stepId === 'reduceWine',
         ),
     )?.streamId ?? ''
   const own = mergeFacts(
     [],
-    demo.facts.filter((f) => f.streamId === finishedId),
+    demoFacts.filter((f) => f.streamId === finishedId),
   )
 
   // 10,000 facts of one batch: its own, then lifts and returns. Peer: reading the same facts from JSON, which any program must do.
@@ -90,7 +84,7 @@ export function core(): Line[] {
   })
 
   // The largest formula in all its numbers; a move of the workbench's slider only multiplies its trace.
-  const largest = largestFormula(demo.catalog)
+  const largest = largestFormula(demoCatalog)
   const flatMs =
     time(() => {
       for (let n = 0; n < 100; n++) largest.flat()

@@ -1,19 +1,8 @@
 import { EXPORT_FORMAT, EXPORT_VERSION, type ExportFile } from '@liquamen/contracts'
-import {
-  followPlan,
-  kitchenGoods,
-  readyBatch,
-  rehearsalRecord,
-  type Fact,
-  type KitchenCatalog,
-} from '@liquamen/core'
-import { readFileSync } from 'node:fs'
+import { followPlan, kitchenGoods, readyBatch, rehearsalRecord, type Fact } from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
+import { demo, demoCatalog as catalog } from './demoKitchen'
 
-const demo = JSON.parse(
-  readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8'),
-) as ExportFile
-const catalog = demo.catalog as unknown as KitchenCatalog
 const goods = kitchenGoods(catalog)
 const MINUTE_MS = 60_000
 

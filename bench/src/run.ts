@@ -1,4 +1,4 @@
-// npm run bench [-- core peers bowl intake fanOut firstView thickenSlider holdFutures schedule steady growth]: ratios against a named peer or bound in the same run; nothing here is a test
+// npm run bench [-- core peers bowl intake fanOut firstView thickenSlider holdFutures schedule simulated steady growth]: ratios against a named peer or bound in the same run; nothing here is a test
 import { bowl } from './bowl'
 import { core } from './core'
 import { fanOut } from './fanOut'
@@ -9,6 +9,7 @@ import { intake } from './intake'
 import { say, type Line } from './line'
 import { peers } from './peers'
 import { schedule } from './schedule'
+import { simulated } from './simulated'
 import { steady } from './steady'
 import { thickenSlider } from './thickenSlider'
 
@@ -22,6 +23,7 @@ const BENCHES: Record<string, () => Line[] | Promise<Line[]>> = {
   thickenSlider,
   holdFutures,
   schedule,
+  simulated,
   steady,
   growth,
 }

@@ -148,6 +148,7 @@ function isTimeZone(name: string): boolean {
   }
 }
 
+const kitCount = z.number().int().min(0).max(20).optional()
 export const settingsSchema = z.strictObject({
   name: text(80).min(1),
   altitudeM: inRange(LIMITS.altitudeM),
@@ -161,6 +162,7 @@ export const settingsSchema = z.strictObject({
     .strictObject({ widthMm: finite.min(200).max(6000), depthMm: finite.min(200).max(3000) })
     .optional(),
   scaleFactor: finite.min(0.5).max(2).optional(),
+  kits: z.strictObject({ sieve: kitCount, blender: kitCount }).optional(),
   currency: z
     .string()
     .regex(/^[A-Z]{3}$/)

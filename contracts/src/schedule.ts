@@ -86,7 +86,11 @@ export const scheduleInstanceSchema: z.ZodType<ScheduleInstance> = z.strictObjec
   wells: washed,
   kits: places,
   people: z.array(z.strictObject({ fromS: second, count: z.number().int().min(0).max(100) })).max(200),
-  pickUps: z.array(z.strictObject({ id, atS: second, plates: z.number().min(0).max(10_000) })).max(MOST),
+  pickUps: z
+    .array(
+      z.strictObject({ id, atS: second, calledS: second.optional(), plates: z.number().min(0).max(10_000) }),
+    )
+    .max(MOST),
   tasks: z.array(taskSchema).max(MOST),
   inForce: z
     .array(z.strictObject({ ...placed, fixed: z.literal(true).optional() }))

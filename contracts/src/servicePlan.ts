@@ -1,6 +1,8 @@
 import { PLAN_CAUSES } from '@liquamen/core'
 import { z } from 'zod'
 import { BATCH_SCHEMAS } from './facts/batch'
+import { ORDER_SCHEMAS } from './facts/order'
+import { planToldFields } from './facts/service'
 import { instantMs, slug, text, uuid } from './primitives'
 import { placedTaskSchema } from './schedule'
 
@@ -12,8 +14,16 @@ export const publishPlanSchema = z.strictObject({
   zeroAtMs: instantMs,
   tasks: z.array(placedTaskSchema).max(2000),
   modelVersion: text(40).min(1),
+  ...planToldFields,
   planned: z.array(z.strictObject({ batchId: uuid, planned: BATCH_SCHEMAS['batch.planned'] })).max(200),
   takenOff: z.array(uuid).max(200),
+  /** By which guests' own sauces are made; one that was taken before stays as it is. */
+  orders: z
+    .array(z.strictObject({ orderId: uuid, taken: ORDER_SCHEMAS['order.taken'] }))
+    .max(200)
+    .optional(),
+  /** Orders of guests whose sauces are wanted no more. */
+  ordersOff: z.array(uuid).max(200).optional(),
   crewId: slug.optional(),
 })
 export type PublishPlan = z.infer<typeof publishPlanSchema>

@@ -8,24 +8,42 @@ export {
   type EveningAsked,
   type EveningBatch,
 } from './service/eveningInstance'
-export { cutsOf, type MiseCut } from './service/mise'
-export { eveningOf, type ServiceAsked, type ServiceBatch } from './service/eveningOf'
+export { cutsOf, plateThingsOf, type MiseCut, type PlateThing } from './service/mise'
+export { eveningOf, type ServiceAsked } from './service/eveningOf'
 export { explode, type BaseNeed, type Explosion, type ForWhat, type GoodNeed } from './service/explode'
-export { isPlannedSo, movedInto, plannedFrom } from './service/plannedFrom'
+export {
+  countedFrom,
+  isInForce,
+  peopleOf,
+  questionOf,
+  startEvening,
+  takeApart,
+  type EveningPlan,
+  type EveningQuestion,
+} from './service/planEvening'
+export { replanEvening, type Replanned, type ReplanAsked } from './service/replan'
+export { beginsAtMs, planChanges, type FeasiblePlan, type PlanChanges } from './service/publishing'
+export { coversOn, learnDish, type LearnedDish, type PastService } from './demand/learned'
+export { shortagesOf, type Shortage } from './service/shortages'
+export { readyFirst } from './techniques/readyFirst'
+export { boilsAtC } from './kitchen/boilsAtC'
+export { serviceCalls, type PassKnown } from './pass/serviceCalls'
+export { sauceGPerMl } from './pass/wishes'
+export { isBatchOfCall } from './service/stillToMake'
+export { isOfPlan } from './service/tonight'
 export { type SauceBatch, type SaucePlan } from './service/sauceBatches'
 export { portionsPerPlate, sauceKey, type SauceNeed } from './service/sauceNeeds'
 export { closingSheet, type ClosingSheet, type StoredLot } from './service/closingSheet'
-export { besideStove, stoveEvening } from './service/stoveEvening'
 export {
   allDayOf,
   earliestMs,
   callIdOf,
-  callsOf,
   type AllDay,
   type Call,
   type CallCompanion,
   type CallPlates,
   type CallStatus,
+  isAhead,
 } from './pass/calls'
 export {
   companionsFor,
@@ -39,7 +57,8 @@ export {
   type SauceAsked,
   type SauceBar,
 } from './pass/guestPlates'
-export { drawFrom, type Source } from './pass/drawFrom'
+export { drawFrom, isDrawable, servedFrom, type DrawnPart, type Source } from './pass/drawFrom'
+export { otherSauces, type OtherSauce } from './pass/otherSauces'
 export { handsAhead, type HandsAhead } from './pass/handsAhead'
 export { restartOf, type Restart } from './pass/restart'
 export { companionTimes, type CompanionActCode } from './pass/companionTimes'
@@ -47,6 +66,7 @@ export {
   type CallState,
   PLATES_DECISIONS,
   type Plates,
+  type PlateWish,
   type PlatesDecided,
   platesKey,
   type TableOrder,
@@ -90,5 +110,6 @@ export {
   startSchedule,
   type ScheduleSearch,
 } from './schedule/scheduleService'
+export { startPlaying, type Played } from './schedule/playPlan'
 export { checkAnswer } from './schedule/check/checkAnswer'
 export { FAR_S } from './schedule/problem'

@@ -3,6 +3,7 @@
 // the core itself
 export { DomainError, type Range } from './errors'
 export { LIMITS, MOST_FACTS_PER_POST } from './limits'
+export { onceFor } from './solve/onceFor'
 export { mulberry32 } from './solve/random'
 
 // quantity
@@ -36,6 +37,9 @@ export {
   houseRules,
   type KitchenCatalog,
   type KitchenSettings,
+  kitCount,
+  KITS,
+  type Kit,
   METALS,
   type Pan,
   type PlanPlace,
@@ -102,7 +106,7 @@ export { type Insert, stillIn } from './techniques/prepare/takeOut'
 export { wantedAtFlameMs } from './techniques/prepare/watchBrowning'
 export { type Clarity, clarityOf } from './pan/clarity'
 export { HEAT_LEVELS, type HeaterKind, HEATERS, type HeatLevel, netPowerW } from './heat/heater'
-export { waterBoilingPointC, waterDensityKgPerM3 } from './heat/water'
+export { waterDensityKgPerM3 } from './heat/water'
 
 // cooling
 export { COOLING_PLACES, type CoolingPlace } from './cooling/container'
@@ -331,8 +335,10 @@ export { keptIn } from './ingredients/keptIn'
 export {
   COVERS_BASES,
   PLAN_CAUSES,
+  PLAN_CHANGES,
   type CoversBasis,
   type PlanCause,
+  type PlanChange,
   type PlannedSitting,
 } from './facts/kinds/service'
 export { foldOrder, type OrderState } from './batch/foldOrder'
@@ -348,6 +354,7 @@ export { planAgain, plannedAt } from './batch/planAgain'
 export { stepTemps, tempsRead } from './batch/stepTemps'
 export { frozenAt, LET_DOWN_WITH } from './batch/frozenAt'
 export { findPlace, planBatch, COUNT_BACK_SPARE } from './batch/planBatch'
+export { KEPT_SAMPLES_MS, measuredIn } from './batch/measuredIn'
 export { lateReadyAtMs } from './batch/readyAt'
 export { dealShares } from './batch/shares'
 export { needsRing, freeFrom, spanOfPlan, type Taken, takenBy } from './batch/takenTimes'

@@ -54,11 +54,7 @@ test('pictures of the main views', async ({ page, kitchen }) => {
     .click()
   await expect(page.getByRole('img', { name: 'Liquid in the pan, g' })).toBeVisible()
   await page.screenshot({ path: `${OUT}batch.png`, fullPage: true })
-  // the supper as it is planned, and two tables of it at the pass
-  await openScreen(page, kitchen, '/plan')
-  await page.getByRole('button', { name: 'Put it in force' }).click()
-  await page.getByText('In force', { exact: true }).waitFor()
-  await page.screenshot({ path: `${OUT}plan.png` })
+  // two tables of the supper at the pass
   await openScreen(page, kitchen, '/pass')
   for (const [table, dishes] of TABLES) {
     await page.getByRole('button', { name: 'A table orders' }).click()
@@ -165,4 +161,14 @@ test('picture of a butter that is browned by ear, upright and by night', async (
   await page.getByRole('button', { name: 'Gone quiet' }).click()
   await expect(page.getByText('dry: now it browns')).toBeVisible()
   await page.screenshot({ path: `${OUT}bench-night-portrait.png` })
+})
+
+test('the supper as it is planned, in force', async ({ page, kitchen }) => {
+  await page.setViewportSize({ width: 1280, height: 800 })
+  await openScreen(page, kitchen, '/plan')
+  await page.getByText('Looking for a better one…').waitFor()
+  await page.getByText('Not in force yet').waitFor()
+  await page.getByRole('button', { name: 'Put it in force' }).click()
+  await page.getByText('In force', { exact: true }).waitFor()
+  await page.screenshot({ path: `${OUT}plan.png` })
 })

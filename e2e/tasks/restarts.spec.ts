@@ -1,6 +1,7 @@
 import { KINDS } from '@liquamen/core'
 import { randomUUID } from 'node:crypto'
 import { setTimeout as pause } from 'node:timers/promises'
+import { enrol } from '../enrol'
 import { expect, test } from '../kitchenServer'
 
 const ORDERS = 240
@@ -12,16 +13,7 @@ test('stopped and killed under a queue of orders with allergies: what was answer
   kitchen,
 }) => {
   test.setTimeout(180_000)
-  const json = { 'content-type': 'application/json' }
-  const enrolled = await fetch(`${kitchen.url}/api/devices/enrol`, {
-    method: 'POST',
-    headers: json,
-    body: JSON.stringify({ name: 'till' }),
-  })
-  const headers = { ...json, authorization: `Bearer ${enrolled.headers.get('x-device-token')}` }
-  const { deviceId } = (await enrolled.json()) as { deviceId: string }
-  const session = await fetch(`${kitchen.url}/api/session`, { headers })
-  const { kitchenId, serverNowMs } = (await session.json()) as { kitchenId: string; serverNowMs: number }
+  const { headers, deviceId, kitchenId, serverNowMs } = await enrol(kitchen, 'till')
 
   const orders = Array.from({ length: ORDERS }, (_, i) => {
     const detailsId = randomUUID()

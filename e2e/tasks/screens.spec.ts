@@ -202,3 +202,30 @@ test('the tap that opens the service wakes the sound, and an alarm is silenced b
   await call.getByRole('button', { name: 'Silence' }).click()
   await expect(call).toBeHidden()
 })
+
+test('on the wall the whole kitchen stands on one page, half as large again, and a menu opens under its field', async ({
+  page,
+  kitchen,
+}) => {
+  await page.setViewportSize({ width: 1920, height: 1080 })
+  await openScreen(page, kitchen, '/stove')
+  const figures = page.locator('.station .figures')
+  await expect(figures.first()).toBeVisible()
+  const foot = await page.locator('.foot').boundingBox()
+  for (const box of await Promise.all((await figures.all()).map((f) => f.boundingBox())))
+    expect(box!.y + box!.height).toBeLessThanOrEqual(foot!.y)
+  const sauce = page.locator('.station .big').first()
+  const px = await sauce.evaluate((e) => parseFloat(getComputedStyle(e).fontSize) * e.currentCSSZoom)
+  expect(px).toBeGreaterThanOrEqual(60) // a figure of 15 mm and more on a screen of 53 cm: three metres
+  await page.getByRole('link', { name: 'Pass' }).click()
+  await page.getByRole('button', { name: 'A table orders' }).click()
+  const field = page.getByLabel('Allergies')
+  await field.press('ArrowDown')
+  const first = page.getByRole('option').first()
+  await expect(first).toBeVisible()
+  const [under, over] = [await first.boundingBox(), await page.locator('.allergies').first().boundingBox()]
+  expect(Math.abs(under!.x - over!.x)).toBeLessThan(12)
+  expect(
+    await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
+  ).toBeLessThanOrEqual(0)
+})

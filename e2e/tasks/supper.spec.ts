@@ -83,7 +83,7 @@ test('a supper from the card to the stove: planned, asked, moved, put in force o
   const lit = await page.getByText(/^light \d\d:\d\d/).allTextContents()
   expect(lit.filter((text) => clocks.has(text.trim())).length).toBeGreaterThanOrEqual(2)
 
-  // no more tarragon: what is planned of it leaves the stove with the next plan
+  // no more tarragon: what is planned of it leaves the stove by itself
   await other.getByRole('link', { name: 'Service' }).click()
   for (const dish of ['Beef fillet from the grill', 'Saddle of lamb']) {
     await other.getByRole('button', { name: `${dish} is off` }).click()
@@ -94,11 +94,27 @@ test('a supper from the card to the stove: planned, asked, moved, put in force o
   await expect(other.getByRole('heading', { name: /^7 sauces/ })).toBeVisible({ timeout: 30_000 })
   await settledPlan(other)
   await expect(bars(other, 'Béarnaise')).toHaveCount(0)
-  await other.getByRole('button', { name: 'Put it in force' }).click()
+  // it was planned anew by itself, and says so
   await expect(inForce(other)).toBeVisible({ timeout: 30_000 })
+  await expect(other.getByText(/Planned anew at .*Béarnaise is off/)).toBeVisible()
   await page.getByRole('link', { name: 'Plan', exact: true }).click()
   await expect(inForce(page)).toBeVisible({ timeout: 30_000 })
   await expect(bars(page, 'Béarnaise')).toHaveCount(0)
+
+  // a table asks for what is made when it is called: its batch stands on the stove of every tablet without anybody planning it
+  await page.getByRole('link', { name: 'Pass' }).click()
+  await page.getByRole('button', { name: 'A table orders' }).click()
+  const form = page.getByRole('form', { name: 'A table orders' })
+  await form.getByLabel('Table').fill('Table 3')
+  await form.getByRole('button', { name: 'Skate with capers: one more' }).click()
+  await form.getByRole('button', { name: 'Take it' }).click()
+  const planned =
+    /Planned anew at .*: Table 3 asks for something else\. Hazelnut butter with capers for 2 is new/
+  for (const tablet of [page, other]) await expect(tablet.getByText(planned)).toBeVisible({ timeout: 30_000 })
+  const call = page.getByRole('listitem').filter({ hasText: 'Table 3' })
+  await expect(call).toContainText('being made')
+  await call.getByRole('link', { name: 'Bench' }).click()
+  await expect(page.getByText('Hazelnut butter with capers').first()).toBeVisible()
   expect(faults).toEqual([])
 })
 

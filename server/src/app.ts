@@ -27,6 +27,7 @@ import { createLarderService, type LarderService } from './features/larder/larde
 import { servicesRoutes } from './features/services/services.routes'
 import { createCallsService, type CallsService } from './features/services/calls.service'
 import { createServicesService, type ServicesService } from './features/services/services.service'
+import { createPastService, type PastServices } from './features/services/past.service'
 import { orderFeedRoutes } from './features/services/orderFeed.routes'
 import { createOrderFeedService, type OrderFeedService } from './features/services/orderFeed.service'
 import { openRoutes } from './features/open/open.routes'
@@ -66,6 +67,7 @@ export interface AppDeps extends AppOptions {
   readonly services: ServicesService
   readonly calls: CallsService
   readonly orderFeed: OrderFeedService
+  readonly past: PastServices
   readonly isSecure: boolean
 }
 
@@ -99,6 +101,7 @@ export function createDeps(options: AppOptions): AppDeps {
     services: createServicesService({ ...options, intake }),
     calls: createCallsService({ ...options, intake }),
     orderFeed: createOrderFeedService({ ...options, intake }),
+    past: createPastService({ ...options, intake }),
     catalog: createCatalogService(options),
   }
 }

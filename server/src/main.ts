@@ -9,6 +9,7 @@ import { migrateDatabase } from './db/prepare'
 import { readAheadMs } from './features/demo/demo.repo'
 import { createDemoClock } from './features/demo/demoClock'
 import { readCatalog } from './catalog/catalog.repo'
+import { createReplanner } from './features/services/replan.service'
 import { startLiveFeed } from './log/liveFeed'
 import { readExportFile } from './features/files/files.service'
 import { listKitchens } from './kitchens'
@@ -52,14 +53,14 @@ if (isDemo) {
   demoClock.setAheadMs(await database.inKitchen(kitchenId, (tx) => readAheadMs(tx, kitchenId)))
   feed.subscribe(kitchenId, ({ aheadMs }) => aheadMs !== undefined && demoClock.setAheadMs(aheadMs))
 }
-const app = createApp(
-  createDeps({
-    ...options,
-    isSecure: Boolean(tls),
-    pageFolder: process.env.PAGE_FOLDER ?? PAGE_FOLDER,
-    ...(isDemo ? { demoKitchenId: kitchenId, demoClock } : {}),
-  }),
-)
+const deps = createDeps({
+  ...options,
+  isSecure: Boolean(tls),
+  pageFolder: process.env.PAGE_FOLDER ?? PAGE_FOLDER,
+  ...(isDemo ? { demoKitchenId: kitchenId, demoClock } : {}),
+})
+const app = createApp(deps)
+createReplanner(deps).follow(kitchenId)
 const server = serve(
   {
     fetch: app.fetch,

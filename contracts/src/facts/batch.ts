@@ -84,7 +84,7 @@ export const BATCH_SCHEMAS: { readonly [K in BatchKind]: z.ZodType<Payloads[K]> 
     service: z
       .strictObject({
         serviceId: uuid,
-        key: text(200),
+        key: text(420),
         fromAtMs: instantMs.optional(),
         toAtMs: instantMs.optional(),
       })

@@ -6,11 +6,11 @@ import { finite, inRange, slug, text, uuid } from '../primitives'
 import { version } from './plan'
 
 const durationS = finite.min(20).max(7200)
-const { name, altitudeM, roomTempC, timeZone, scaleStepG, stove } = settingsSchema.shape
+const { name, altitudeM, roomTempC, timeZone, scaleStepG, stove, kits } = settingsSchema.shape
 
 /** Payloads of the kitchen's own facts, checked against the core's types. */
 export const KITCHEN_SCHEMAS: { readonly [K in KitchenKind]: z.ZodType<Payloads[K]> } = {
-  'place.set': z.strictObject({ name, altitudeM, roomTempC, timeZone, scaleStepG, stove }),
+  'place.set': z.strictObject({ name, altitudeM, roomTempC, timeZone, scaleStepG, stove, kits }),
   'rules.set': z.strictObject({ rules: rulesSchema }),
   'ring.set': z.strictObject({ ring: ringSchema }),
   'ring.removed': z.strictObject({ ringId: slug }),

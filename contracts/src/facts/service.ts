@@ -2,6 +2,7 @@ import {
   COVERS_BASES,
   EGG_WISHES,
   PLAN_CAUSES,
+  PLAN_CHANGES,
   PLATES_DECISIONS,
   type Payloads,
   type ServiceKind,
@@ -53,6 +54,23 @@ export const tableOrderSchema = z.strictObject({
 }) satisfies z.ZodType<Payloads['table.ordered']>
 
 /** Payloads of a service's facts, checked against the core's types. */
+/** Why an evening was planned anew, and what that changed. */
+export const planToldFields = {
+  about: text(120).optional(),
+  changes: z
+    .array(
+      z.strictObject({
+        batchId: uuid,
+        sauceName: text(120),
+        what: z.enum(PLAN_CHANGES),
+        byS: z.number().int().optional(),
+        portions: z.number().int().min(0).max(10_000).optional(),
+      }),
+    )
+    .max(200)
+    .optional(),
+}
+
 export const SERVICE_SCHEMAS: { readonly [K in ServiceKind]: z.ZodType<Payloads[K]> } = {
   'service.opened': z.strictObject({ name: text(60), timeZone: text(60) }),
   'sitting.set': z.strictObject({
@@ -79,13 +97,14 @@ export const SERVICE_SCHEMAS: { readonly [K in ServiceKind]: z.ZodType<Payloads[
     zeroAtMs: instantMs,
     tasks: z.array(placedTaskSchema).max(MOST_TASKS),
     modelVersion: version,
+    ...planToldFields,
   }) as unknown as z.ZodType<Payloads['plan.published']>,
   'table.ordered': tableOrderSchema,
   'table.moved': z.strictObject({ tableId: uuid, pickUpAtMs: instantMs }),
   'plates.decided': z.strictObject({
     tableId: uuid,
     plateId: slug,
-    detailsId: uuid,
+    detailsId: uuid.nullable(),
     decision: z.enum(PLATES_DECISIONS),
     formulaId: slug.optional(),
     choices: choicesSchema,

@@ -3,6 +3,7 @@ import { airPressureKPa } from '../heat/atmosphere'
 import type { KitchenCatalog, Pan, Ring } from '../kitchen/kitchen'
 import type { VesselRole } from '../pan/contents'
 import { withMove } from '../formula/withMove'
+import { once } from '../solve/once'
 import type { BatchPlan } from './batchPlan'
 import { chooseVessels, type VesselChoice } from './chooseVessels'
 import { planWork, timePlan, type BatchPlace, type PlannedWork, type PlanRequest } from './planBatch'
@@ -71,12 +72,6 @@ interface Worked {
   readonly plans: Map<string, PlannedWork>
 }
 const nothingWorked = (): Worked => ({ choices: new Map(), plans: new Map() })
-function once<V>(kept: Map<string, V>, key: string, make: () => V): V {
-  const value = kept.get(key) ?? make()
-  kept.set(key, value)
-  return value
-}
-
 interface TryOn {
   readonly request: UnplacedRequest
   readonly catalog: KitchenCatalog

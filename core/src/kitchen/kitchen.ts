@@ -118,6 +118,12 @@ export interface CrewMember {
   readonly role: 'cook' | 'sousChef' | 'admin'
 }
 
+/** Tools of which a kitchen has a few, for whoever needs them: a step takes one from its start to its end. */
+export const KITS = ['sieve', 'blender'] as const
+export type Kit = (typeof KITS)[number]
+/** As many as a small kitchen has, where it has not said [A]. */
+const USUAL_KITS: Readonly<Record<Kit, number>> = { sieve: 2, blender: 1 }
+
 /** The place: how high it lies decides where water boils. */
 export interface KitchenSettings {
   readonly name: string
@@ -132,9 +138,14 @@ export interface KitchenSettings {
     { readonly widthMm: number; readonly depthMm: number } | undefined
   /** By which its scale's figures are multiplied, from its newest check. */ readonly scaleFactor?:
     number | undefined
+  /** How many it has of each tool that is shared. */ readonly kits?:
+    Readonly<Partial<Record<Kit, number>>> | undefined
   /** Money in which goods are priced, ISO 4217. */ readonly currency?: string
 }
 
+/** How many of a shared tool a kitchen has. */
+export const kitCount = ({ kits }: Pick<KitchenSettings, 'kits'>, kit: Kit): number =>
+  kits?.[kit] ?? USUAL_KITS[kit]
 /** The rules a kitchen holds by; cautious ones where it has not said. */
 export const houseRules = (settings: KitchenSettings): HouseRules => settings.rules ?? DEFAULT_HOUSE_RULES
 

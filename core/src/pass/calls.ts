@@ -1,4 +1,5 @@
 import type { EggWish } from '../companions/poachedEgg'
+import { chosenFormula } from '../formula/applyChoices'
 import type { Dish } from '../plate/dish'
 import type { OfferedDish } from '../service/foldService'
 import { sauceKey } from '../service/sauceNeeds'
@@ -12,7 +13,8 @@ import {
   type SauceAsked,
   type SauceBar,
 } from './guestPlates'
-import { platesKey, type CallState, type Plates, type TableState } from './tables'
+import { wishedDish, type WishedDish } from './wishes'
+import { platesKey, type CallState, type Plates, type PlatesDecided, type TableState } from './tables'
 
 /** One plate is put together in so long, the first of a call and each more, s [A]. */
 export const PLATE_S = { first: 25, more: 12 } as const
@@ -30,8 +32,9 @@ export interface CallCompanion {
 }
 /** Plates of a call: what they are, and what their guest asked for. */
 export interface CallPlates extends Plates {
-  /** With the companions that its guest may have. */
+  /** With the companions that its guest may have, and as its guest wants it. */
   readonly dish: Dish
+  readonly wished: Omit<WishedDish, 'dish'>
   /** What stays off it, since its guest must not have it. */
   readonly leftOff: Dish['companions']
   /** Why its dish is off tonight, where the table asked for it all the same. */
@@ -39,6 +42,9 @@ export interface CallPlates extends Plates {
 }
 /** `blocked`: nobody has decided yet how its guest is served. `cancelled`: fired already, then its table cancelled. */
 export type CallStatus = 'held' | 'blocked' | 'waits' | 'due' | 'late' | 'fired' | 'cancelled' | 'gone'
+const AHEAD: readonly CallStatus[] = ['waits', 'due', 'late', 'held']
+/** Not fired yet, and free to be. */
+export const isAhead = ({ status }: Pick<Call, 'status'>): boolean => AHEAD.includes(status)
 /** One sauce for one table: what, how much, on which plates, when it is fired so that all lands together. */
 export interface Call {
   readonly callId: string
@@ -93,7 +99,7 @@ const platingS = (count: number) => PLATE_S.first + (count - 1) * PLATE_S.more
 function companionsOf(plates: readonly CallPlates[], asked: PassAsked): CallCompanion[] {
   const groups = new Map<string, { dish: Dish; wish: EggWish | undefined; plates: number }>()
   for (const { dish, wish, count, detailsId } of plates) {
-    const key = `${dish.id} ${wish?.egg ?? ''} ${detailsId ?? ''}`
+    const key = `${dish.id} ${wish?.egg ?? ''} ${wish?.meatCoreC ?? ''} ${detailsId ?? ''}`
     const before = groups.get(key)
     groups.set(key, { dish, wish: wish?.egg, plates: count + (before?.plates ?? 0) })
   }
@@ -121,22 +127,36 @@ interface Group {
   readonly bar?: SauceBar | undefined
   readonly isWithout: boolean
 }
+const NO_NEEDS: GuestNeeds = { allergies: [], noLightlyCookedEgg: false }
+/** The sauce that goes on plates whose guest may have their own: it, or another of tonight that was decided in its place and harms nobody. */
+function sauceOn(
+  dish: Dish,
+  made: PlatesDecided | undefined,
+  needs: GuestNeeds | undefined,
+  book: GuestBook,
+): SauceAsked {
+  if (made?.decision !== 'variant' || made.formulaId === undefined || made.formulaId === dish.formulaId)
+    return dish
+  const other = { formulaId: made.formulaId, choices: made.choices }
+  return sauceBar(other, needs, book) ? dish : other
+}
 /** Where plates belong: with the others, or by themselves since their guest must not have the sauce as it is. */
 function groupOf({ dish, plateId, detailsId }: CallPlates, table: TableState, asked: PassAsked): Group {
-  const key = sauceKey(dish)
-  const common: Group = { key, sauce: dish, isWithout: false }
-  if (detailsId === null) return common
-  const needs = asked.guests.get(detailsId)
-  const bar = sauceBar(dish, needs, asked.book)
+  const { book } = asked
+  const common = (sauce: SauceAsked): Group => ({ key: sauceKey(sauce), sauce, isWithout: false })
   const made = table.decided[platesKey({ plateId, detailsId })]
-  if (!bar || (made?.decision === 'asIs' && mayBeAsIs(bar))) return common
+  if (detailsId === null) return common(sauceOn(dish, made, NO_NEEDS, book))
+  const needs = asked.guests.get(detailsId)
+  const bar = sauceBar(dish, needs, book)
+  if (!bar || (made?.decision === 'asIs' && mayBeAsIs(bar))) return common(sauceOn(dish, made, needs, book))
+  const key = sauceKey(dish)
   const own = `~${detailsId}`
   if (made?.decision === 'without') return { key: `without ${key} ${own}`, sauce: dish, isWithout: true }
   if (made?.decision !== 'variant' || made.formulaId === undefined)
     return { key: `${key} ${own}`, sauce: dish, guestId: detailsId, bar, isWithout: false }
   const sauce = { formulaId: made.formulaId, choices: made.choices }
   // the book may have changed since it was decided
-  const still = sauceBar(sauce, needs, asked.book)
+  const still = sauceBar(sauce, needs, book)
   return { key: `${sauceKey(sauce)} ${own}`, sauce, guestId: detailsId, bar: still, isWithout: false }
 }
 
@@ -166,7 +186,12 @@ export function callsOf(asked: PassAsked): Call[] {
       if (!offered || plates.count <= 0) continue
       const { kept, leftOff } = companionsFor(offered.dish, asked.guests.get(plates.detailsId ?? ''))
       const { offReason, dish } = offered
-      const of: CallPlates = { ...plates, dish: { ...dish, companions: kept }, leftOff, offReason }
+      const { dish: asWished, ...wished } = wishedDish(
+        { ...dish, companions: kept },
+        plates.wish,
+        sauceFor(dish, asked.book),
+      )
+      const of: CallPlates = { ...plates, dish: asWished, wished, leftOff, offReason }
       const group = groupOf(of, table, asked)
       groups.set(group.key, { group, plates: [...(groups.get(group.key)?.plates ?? []), of] })
     }
@@ -176,6 +201,12 @@ export function callsOf(asked: PassAsked): Call[] {
   })
   const rank = (c: Call) => (c.status === 'gone' ? 1 : 0)
   return calls.sort((a, b) => rank(a) - rank(b) || a.fireAtMs - b.fireAtMs || (a.callId < b.callId ? -1 : 1))
+}
+
+/** The sauce of a dish as it is made, with its goods. */
+function sauceFor({ formulaId, choices }: Dish, { formulas, ingredients }: GuestBook) {
+  const formula = chosenFormula(formulas, formulaId, choices)
+  return formula && { formula, ingredients }
 }
 
 function callOf(
@@ -219,9 +250,7 @@ function callOf(
 
 /** The first whole minute at which all of a table's calls can go, where that is later than it asked; undefined where none is late. */
 export function earliestMs(calls: readonly Call[], nowMs: number): number | undefined {
-  const late = calls.filter(
-    (c) => ['waits', 'due', 'late', 'held', 'blocked'].includes(c.status) && c.fireAtMs < nowMs,
-  )
+  const late = calls.filter((c) => (isAhead(c) || c.status === 'blocked') && c.fireAtMs < nowMs)
   const readyMs = late.map((c) => nowMs + c.landsAtMs - c.fireAtMs)
   return readyMs.length ? Math.ceil(Math.max(...readyMs) / MINUTE_MS) * MINUTE_MS : undefined
 }

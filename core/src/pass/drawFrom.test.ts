@@ -3,7 +3,7 @@ import type { BatchView } from '../batch/viewBatch'
 import { larchwaterTest } from '../demoKitchen.test-helper'
 import { rehearse } from '../rehearse.test-helper'
 import type { Call } from './calls'
-import { drawFrom, isDrawable } from './drawFrom'
+import { drawFrom, isDrawable, servedFrom } from './drawFrom'
 
 const MIN = 60_000
 const call = (formulaId: string, count: number, ml: number, more: Partial<Call> = {}) =>
@@ -44,7 +44,23 @@ describe('what a call is drawn from', () => {
       status: 'fired',
       fromBatchId: 'older',
     })
-    expect(drawFrom(two, [view, older], [fired])).toMatchObject({ batchId: 'older', shortPlates: 1 })
+    // one of it is left there: the other plate comes out of the next
+    const both = drawFrom(two, [view, older], [fired])!
+    expect(both).toMatchObject({ batchId: 'older', shortPlates: 0 })
+    expect(both.also.map((p) => p.batchId)).toEqual([view.state.id])
+    expect(drawFrom(two, [older], [fired])).toMatchObject({ batchId: 'older', shortPlates: 1, also: [] })
+    // four fired from the three that the older holds: one of them is gone from the next
+    const over = { ...fired, count: 4, ml: 4 * portionMl }
+    const left = drawFrom(two, [view, older], [])!.leftMl + drawFrom(two, [view], [])!.leftMl
+    const after = drawFrom(two, [view, older], [over])!
+    expect(after.leftMl + after.also.reduce((sum, p) => sum + p.leftMl, 0)).toBeCloseTo(left - over.ml, 6)
+    const four = call('hollandaise', 4, 4 * portionMl, { status: 'fired', fromBatchId: 'older' })
+    expect(servedFrom(four, 4, [view, older])).toEqual([
+      ['older', 3],
+      [view.state.id, 1],
+    ])
+    expect(servedFrom(four, 4, [older])).toEqual([['older', 4]])
+    expect(servedFrom({ ...four, status: 'due' }, 4, [view, older])).toEqual([])
   })
   it('a plate that takes more than a portion empties it sooner', () => {
     const three = withHold({ portionsLeft: 3 })

@@ -1,5 +1,5 @@
 import type { BatchState } from '../batch/batchState'
-import type { Call } from './calls'
+import { isAhead, type Call } from './calls'
 
 const MINUTE_MS = 60_000
 
@@ -19,7 +19,7 @@ export interface Restart {
  * `SERVICE 3: restart feasibility`
  */
 export function restartOf({ plan }: Pick<BatchState, 'plan'>, calls: readonly Call[]): Restart | undefined {
-  const waiting = calls.filter((c) => ['waits', 'due', 'late', 'held'].includes(c.status) && !c.isWithout)
+  const waiting = calls.filter((c) => isAhead(c) && !c.isWithout)
   const next = waiting.sort((a, b) => a.drawAtMs - b.drawAtMs)[0]
   if (!plan || !next) return undefined
   const makeMin = plan.totalMin.high

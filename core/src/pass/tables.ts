@@ -31,13 +31,13 @@ export interface TableOrder {
   readonly plates: readonly Plates[]
   readonly feed?: FromFeed | undefined
 }
-/** The sauce made otherwise, in clean tools of its own; the plates without it; or as it is, since its labels were read or the guest agrees. */
+/** Another sauce: for a guest in clean tools of its own, for a late table out of tonight's; the plates without it; or as it is, since its labels were read or the guest agrees. */
 export const PLATES_DECISIONS = ['variant', 'without', 'asIs'] as const
 export interface PlatesDecided {
   readonly tableId: string
   readonly plateId: string
-  /** What their guest had said when it was decided: said anew, it is to be decided anew. */
-  readonly detailsId: string
+  /** What their guest had said when it was decided: said anew, it is to be decided anew. None where no guest of them said anything. */
+  readonly detailsId: string | null
   readonly decision: (typeof PLATES_DECISIONS)[number]
   /** With `variant`: the sauce, and how it is made. */
   readonly formulaId?: string | undefined

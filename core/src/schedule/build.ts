@@ -49,6 +49,21 @@ export class Builder {
   startS(b: number): number {
     return this.plan.placed[this.blocks[b]!.tasks[0]!]?.startS ?? 0
   }
+  /** Blocks that stand and are done after the first plates that wait for them. */
+  late(): number[] {
+    const { plan, problem, blocks } = this
+    const { pickUps } = problem.instance
+    const isLate = (i: number) => {
+      const { serves } = problem.tasks[i]!
+      const endS = plan.placed[i]?.endS ?? -Infinity
+      return serves !== undefined && serves.at.some((a) => endS > pickUps[a.pickUp]!.atS)
+    }
+    return blocks.flatMap((block, b) => (block.tasks.some(isLate) ? [b] : []))
+  }
+  /** When a block would begin, were it alone, for its plates to go in time, s. */
+  dueStartOfS(b: number): number {
+    return Math.min(...this.blocks[b]!.tasks.map((i) => this.dueStartS[i]!))
+  }
   put(b: number, towards: How['towards'], modesOf: Modes): boolean {
     return insertBlock(this.plan, this.blocks[b]!.tasks, {
       towards,

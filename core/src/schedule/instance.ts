@@ -72,6 +72,8 @@ export interface InForceTask extends PlacedTask {
 export interface PickUp {
   readonly id: string
   readonly atS: number
+  /** When its plates are called, where their sauces are to be ready before that. */
+  readonly calledS?: number | undefined
   readonly plates: number
 }
 export interface ScheduleInstance {

@@ -11,6 +11,7 @@ export const FAR_S = 14 * 86_400
 
 /** A way of doing a task, its places as indices. */
 export interface Mode {
+  readonly lowS: number
   readonly midS: number
   readonly highS: number
   readonly slowS: number
@@ -157,6 +158,7 @@ export function readProblem(instance: ScheduleInstance): Problem {
       index: i,
       id: t.id,
       modes: t.modes.map((m) => ({
+        lowS: m.durationS.low,
         midS: m.durationS.mid,
         highS: m.durationS.high,
         slowS: Math.ceil(SLOW * m.durationS.mid - 1e-9),

@@ -1,5 +1,5 @@
 import { partsOf, Plan } from './plan'
-import { FAR_S, NONE, type Placed, type Task } from './problem'
+import { FAR_S, NONE, type Mode, type Placed, type Task } from './problem'
 
 /** The earliest second from which a stretch is free of all that was put before: its ring, vessel, well, kit and hands. */
 function freeFrom(
@@ -25,11 +25,16 @@ function freeFrom(
   return s
 }
 
-/**
- * The same plan with every duration at its high, or a fifth longer: ways and places stay, each task goes to the earliest second that it can, not before
- * its planned one.
- */
-export function retime(plan: Plan, by: 'highS' | 'slowS'): Plan {
+/** How long a task takes by its way, s. */
+export type LengthOf = (mode: Mode) => number
+/** Every duration at its high, or a fifth longer. */
+export const RETIMED: Readonly<Record<'high' | 'slow', LengthOf>> = {
+  high: (mode) => mode.highS,
+  slow: (mode) => mode.slowS,
+}
+
+/** The same plan with other durations: ways and places stay, each task goes to the earliest second that it can, not before its planned one. */
+export function retime(plan: Plan, lengthOf: LengthOf): Plan {
   const { problem } = plan
   const again = new Plan(problem, false)
   const inOrder = problem.tasks
@@ -38,12 +43,12 @@ export function retime(plan: Plan, by: 'highS' | 'slowS'): Plan {
       return at ? [{ task, at }] : []
     })
     .sort((a, b) => a.at.startS - b.at.startS || a.task.index - b.task.index)
-  for (const { task, at } of inOrder) again.put(task, task.isFixed ? at : moved(again, task, at, by))
+  for (const { task, at } of inOrder) again.put(task, task.isFixed ? at : moved(again, task, at, lengthOf))
   return again
 }
 
-function moved(again: Plan, task: Task, at: Placed, by: 'highS' | 'slowS'): Placed {
-  const lengthS = task.modes[at.mode]![by]
+function moved(again: Plan, task: Task, at: Placed, lengthOf: LengthOf): Placed {
+  const lengthS = lengthOf(task.modes[at.mode]!)
   const lagged = task.before.reduce(
     (s, { task: before, minS }) => Math.max(s, (again.placed[before]?.endS ?? -Infinity) + minS),
     at.startS,

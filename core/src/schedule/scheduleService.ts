@@ -2,10 +2,10 @@ import { bindingOf } from './binding'
 import { boundOf } from './bound'
 import { conflictOf } from './conflict'
 import type { FeasibleAnswer, InForceTask, PlacedTask, ScheduleAnswer, ScheduleInstance } from './instance'
-import { latenessS } from './objective'
+import { latenessS, waitsS } from './objective'
 import { Plan } from './plan'
 import { readPlaced, readProblem, sayPlaced, type Placed, type Problem } from './problem'
-import { retime } from './retime'
+import { RETIMED, retime } from './retime'
 import { MOST_BUILDS, startSearch, type Found } from './search'
 import { startSequence } from './sequence'
 
@@ -28,6 +28,8 @@ export interface ScheduleSearch {
   readonly run: (steps: number) => void
   /** The seven figures of the best so far. */
   readonly objective: () => Found['objective'] | undefined
+  /** How long plates wait by the best so far, plates × s. */
+  readonly waitsS: () => number
   /** The best so far as an answer; what clashes, where none was found. */
   readonly answer: () => ScheduleAnswer
 }
@@ -42,11 +44,18 @@ export function startSchedule(
     instance.goal === 'makespan'
       ? startSequence(problem, seed)
       : startSearch(problem, seed, from && placedBefore(problem, from))
+  let counted: { readonly of: Found; readonly waitsS: number } | undefined
   return {
     run(steps) {
       for (let i = 0; i < steps; i++) search.step()
     },
     objective: () => search.best?.objective,
+    waitsS() {
+      const { best } = search
+      if (!best) return 0
+      if (counted?.of !== best) counted = { of: best, waitsS: waitsS(planOf(problem, best)) }
+      return counted.waitsS
+    },
     answer() {
       for (let i = 0; i < MOST_BUILDS && !search.best; i++) search.step()
       const { best } = search
@@ -73,18 +82,22 @@ function placedBefore({ instance, tasks }: Problem, from: readonly PlacedTask[])
   })
 }
 
+function planOf(problem: Problem, best: Found): Plan {
+  const plan = new Plan(problem)
+  problem.tasks.forEach((t, i) => t.isFixed || plan.put(t, best.placed[i]!))
+  return plan
+}
 function answerOf(problem: Problem, best: Found): FeasibleAnswer {
   const { instance, tasks } = problem
-  const plan = new Plan(problem)
-  tasks.forEach((t, i) => t.isFixed || plan.put(t, best.placed[i]!))
+  const plan = planOf(problem, best)
   const fixed = new Map((instance.inForce ?? []).flatMap((t) => (t.fixed ? [[t.id, t]] : [])))
   return {
     status: 'feasible',
     objective: best.objective,
     bound: [boundOf(problem)],
     robust: {
-      high: { latenessS: latenessS(retime(plan, 'highS')) },
-      slow: { latenessS: latenessS(retime(plan, 'slowS')) },
+      high: { latenessS: latenessS(retime(plan, RETIMED.high)) },
+      slow: { latenessS: latenessS(retime(plan, RETIMED.slow)) },
     },
     tasks: tasks.map(({ id }, i): PlacedTask => {
       const at: InForceTask = fixed.get(id) ?? sayPlaced(instance, id, best.placed[i]!)

@@ -4,7 +4,7 @@ import type { Objective } from './instance'
 import { compareObjectives, objectiveOf } from './objective'
 import { Plan } from './plan'
 import type { Placed, Problem } from './problem'
-import { retime } from './retime'
+import { RETIMED, retime } from './retime'
 
 /** A whole plan and what it comes to. */
 export interface Found {
@@ -22,7 +22,7 @@ export interface Search {
 
 /** What a plan comes to, its clocks also where every duration is longer. */
 export const evaluate = (plan: Plan): Objective =>
-  objectiveOf(plan, retime(plan, 'highS').clocksPassed() + retime(plan, 'slowS').clocksPassed())
+  objectiveOf(plan, retime(plan, RETIMED.high).clocksPassed() + retime(plan, RETIMED.slow).clocksPassed())
 
 /** Tries to build a first plan before it is given up. */
 export const MOST_BUILDS = 4
@@ -31,6 +31,8 @@ export const MOST_BUILDS = 4
 const [LEAST_OUT, MORE_OUT] = [2, 6]
 /** How often the blocks that are taken out are any, or near in time; else near in what they are wanted for. */
 const [ANY, NEAR_IN_TIME] = [0.25, 0.7]
+/** How often, while plates wait, what stands in the way of one that is late is taken out with it. */
+const FOR_THE_LATE = 0.25
 /** How often what was taken out is put as early as may be, and by its gentlest way first. */
 const [EARLY, GENTLE] = [0.2, 0.7]
 /** By how much another order thinks of a block as wanted sooner, at the most, s. */
@@ -78,6 +80,9 @@ class JustInTime implements Search {
   private ruin(): number[] {
     const { blocks } = this.builder
     const most = Math.min(blocks.length, LEAST_OUT + this.any(MORE_OUT))
+    const late = this.builder.late()
+    if (late.length && this.random() < FOR_THE_LATE)
+      return this.inTheWayOf(late[this.any(late.length)]!, most)
     const first = this.any(blocks.length)
     const kind = this.random()
     if (kind < ANY) return [...new Set(Array.from({ length: most }, () => this.any(blocks.length)))]
@@ -87,6 +92,15 @@ class JustInTime implements Search {
       .map((_, b) => b)
       .sort((a, b) => away[a]! - away[b]! || a - b)
       .slice(0, most)
+  }
+  /** A block that comes too late, and what stands about where it would have to. */
+  private inTheWayOf(late: number, most: number): number[] {
+    const { builder } = this
+    const fromS = builder.dueStartOfS(late)
+    const away = (b: number) =>
+      b === late ? -1 : Math.abs(builder.startS(b) - fromS) * (0.5 + this.random())
+    const far = new Map(builder.blocks.map((_, b) => [b, away(b)]))
+    return [...far.keys()].sort((a, b) => far.get(a)! - far.get(b)! || a - b).slice(0, most)
   }
   private better(): void {
     const { builder, plan } = this

@@ -1,10 +1,11 @@
 import type { BatchPlan, StepPlan } from '../batch/batchPlan'
 import type { Formula, FormulaStep, MinutesBand } from '../formula/formula'
 import { stepsBefore } from '../formula/stepsBefore'
-import { houseRules, type KitchenCatalog } from '../kitchen/kitchen'
+import { houseRules, kitCount, KITS, type Kit, type KitchenCatalog } from '../kitchen/kitchen'
 import type { VesselRole } from '../pan/contents'
 import { holdLimits } from '../safety/codes'
 import type { InForceTask, PlacedTask, ScheduleInstance, ScheduleTask, TaskMode } from '../schedule/instance'
+import { inOwnVessels } from './ownVessels'
 import { techniqueOf } from '../techniques/registry'
 import { HOT_WAITS_S } from '../techniques/technique'
 
@@ -23,6 +24,8 @@ export interface EveningBatch {
   /** Vessels that would do, by role, the best first. */
   readonly panIds: Readonly<Partial<Record<VesselRole, readonly string[]>>>
   readonly pickUps: readonly { readonly id: string; readonly portions: number }[]
+  /** Its pick-up is an order's own, whoever else it serves. */
+  readonly isOrdered?: boolean | undefined
   /** Steps that wait for another batch to be done: what takes a base. */
   readonly waitsFor?: readonly { readonly stepId: string; readonly batchId: string }[] | undefined
   /** How old it may be before it breaks, min; none where its clock ends first. */
@@ -39,6 +42,14 @@ export interface Begun {
   readonly wellId?: string | undefined
 }
 
+/** When so many plates are called. */
+export interface AskedPickUp {
+  readonly id: string
+  readonly atMs: number
+  readonly plates: number
+  /** Its sauce is planned to be done so long before: a step that takes longer makes nobody wait. */
+  readonly readyBeforeMs?: number | undefined
+}
 /** An evening as it is to be scheduled. */
 export interface EveningAsked {
   readonly id: string
@@ -47,7 +58,7 @@ export interface EveningAsked {
   readonly nowMs: number
   /** People on the line, from each moment on. */
   readonly people: readonly { readonly fromMs: number; readonly count: number }[]
-  readonly pickUps: readonly { readonly id: string; readonly atMs: number; readonly plates: number }[]
+  readonly pickUps: readonly AskedPickUp[]
   readonly batches: readonly EveningBatch[]
   /** The plan that stands, of tasks that are not yet begun. */
   readonly inForce?: readonly PlacedTask[] | undefined
@@ -77,13 +88,50 @@ function mayWaitS(step: FormulaStep): number | undefined {
   return waitsS === Infinity ? undefined : (waitsS ?? HOT_WAITS_S)
 }
 
+/** The shared tools of a kitchen, each by itself: `sieve 1`, `sieve 2`. */
+const kitIds = ({ settings }: KitchenCatalog, kit: Kit): string[] =>
+  Array.from({ length: kitCount(settings, kit) }, (_, i) => `${kit} ${i + 1}`)
+
+function kitFor({ formula }: Pick<EveningBatch, 'formula'>, stepId: string): Kit | undefined {
+  const step = formula.steps.find((s) => s.id === stepId)
+  return step && techniqueOf(step).kit?.(step)
+}
+/** The shared tool that each step under way has, by its task; what is done has put it down, and who took one more than there are brought it along. */
+function kitsInHand({ batches, nowMs }: EveningAsked, catalog: KitchenCatalog): Map<string, string> {
+  const free = new Map(KITS.map((kit) => [kit, kitIds(catalog, kit)]))
+  const taken = batches.flatMap((batch) =>
+    (batch.begun ?? []).flatMap(({ stepId, toMs }) => {
+      const kit = toMs > nowMs ? kitFor(batch, stepId) : undefined
+      const one = kit && free.get(kit)?.shift()
+      return one === undefined ? [] : [[taskId(batch.id, stepId), one] as const]
+    }),
+  )
+  return new Map(taken)
+}
+
+/** The shared tools that would do for a step; none where it needs none, or is begun and has none. */
+function kitsFor(
+  batch: EveningBatch,
+  stepId: string,
+  { catalog, inHand }: Serving,
+): readonly string[] | undefined {
+  const own = inHand.get(taskId(batch.id, stepId))
+  if (own !== undefined) return [own]
+  const kit = kitFor(batch, stepId)
+  const isBegun = batch.begun?.some((b) => b.stepId === stepId)
+  return kit === undefined || isBegun ? undefined : kitIds(catalog, kit)
+}
+
 /** Ways of a step: on each ring that its plans know with its own minutes; alike ones together. */
-function modesOf({ plans, panIds }: EveningBatch, step: StepPlan, wells: readonly string[]): TaskMode[] {
+function modesOf(batch: EveningBatch, step: StepPlan, serving: Serving): TaskMode[] {
+  const { plans, panIds } = batch
+  const kit = kitsFor(batch, step.stepId, serving)
   const isOnFlame = step.stand === 'ring' || step.stand === 'bath'
   const vessel = panIds[step.vessel]
   const places = {
     ...(vessel?.length ? { vessel } : {}),
-    ...(step.stand === 'well' ? { well: wells } : {}),
+    ...(step.stand === 'well' ? { well: serving.catalog.wells.map((w) => w.id) } : {}),
+    ...(kit ? { kit } : {}),
   }
   if (!isOnFlame) return [{ ...places, durationS: bandS(step.minutes) }]
   const byLength = new Map<string, { ring: string[]; durationS: TaskMode['durationS'] }>()
@@ -95,14 +143,23 @@ function modesOf({ plans, panIds }: EveningBatch, step: StepPlan, wells: readonl
   return [...byLength.values()].map(({ ring, durationS }) => ({ ring, ...places, durationS }))
 }
 
-function servesOf(batch: EveningBatch, catalog: KitchenCatalog): ScheduleTask['serves'] {
+/** What a batch serves; of one that is done, only what its clock still allows: no plan can mend the rest. */
+function servesOf(
+  batch: EveningBatch,
+  { catalog, atMsOf }: Pick<Serving, 'catalog' | 'atMsOf'>,
+): ScheduleTask['serves'] {
   const { houseS } = holdLimits(houseRules(catalog.settings))
   const keepsS = batch.formula.keeps ? batch.formula.keeps.hotMin * MINUTE_S : houseS
   const clockS = Math.max(MINUTE_S, Math.round(Math.min(houseS, keepsS)))
   const marginS = Math.round(Math.min(clockS, (batch.marginMin ?? clockS / MINUTE_S) * MINUTE_S))
+  const lastStepId = batch.plans[0]!.plan.steps.at(-1)!.stepId
+  const doneAtMs = batch.begun?.find((b) => b.stepId === lastStepId)?.toMs
+  const untilMs = doneAtMs === undefined ? Infinity : doneAtMs + clockS * 1000
+  const at = batch.pickUps.filter((p) => (atMsOf.get(p.id) ?? 0) <= untilMs)
+  if (at.length === 0) return undefined
   const brokenAt = (ageS: number) => 1 - (1 - BROKEN_AT_MARGIN) ** (ageS / Math.max(1, marginS))
   return {
-    at: batch.pickUps.map((p) => ({ pickUp: p.id, portions: p.portions })),
+    at: at.map((p) => ({ pickUp: p.id, portions: p.portions })),
     clockS,
     marginS,
     ...(batch.marginMin === undefined
@@ -116,14 +173,31 @@ function servesOf(batch: EveningBatch, catalog: KitchenCatalog): ScheduleTask['s
   }
 }
 
+/** How strictly what is begun goes on: within what its steps may wait, or as it can be where that cannot. */
+export type GoesOn = 'inTime' | 'asCanBe'
+/** What waits already for longer than it may goes on within so long, s. */
+const GOES_ON_S = 120
+
+/** The kitchen, which of its shared tools are in hand, how what is begun goes on, and when each pick-up is. */
+interface Serving {
+  readonly nowMs: number
+  readonly goesOn: GoesOn
+  readonly catalog: KitchenCatalog
+  readonly inHand: ReadonlyMap<string, string>
+  readonly atMsOf: ReadonlyMap<string, number>
+}
+/** How long after a step the next may begin at the latest, s; none where it keeps. */
+function lagAfter(batch: EveningBatch, stepId: string, { nowMs, goesOn }: Serving): number | undefined {
+  if (goesOn === 'asCanBe' && batch.begun?.length) return undefined
+  const maxLagS = mayWaitS(batch.formula.steps.find((s) => s.id === stepId)!)
+  const endMs = batch.begun?.find((b) => b.stepId === stepId)?.toMs
+  if (maxLagS === undefined || endMs === undefined) return maxLagS
+  return Math.max(maxLagS, Math.ceil(Math.max(0, nowMs - endMs) / 1000) + GOES_ON_S)
+}
+
 /** Tasks of a batch: a step each; its last one serves. */
-function tasksOf(
-  batch: EveningBatch,
-  catalog: KitchenCatalog,
-  doneBy: ReadonlyMap<string, string>,
-): ScheduleTask[] {
+function tasksOf(batch: EveningBatch, serving: Serving, doneBy: ReadonlyMap<string, string>): ScheduleTask[] {
   const plan = batch.plans[0]!.plan
-  const wells = catalog.wells.map((w) => w.id)
   const roleOf = new Map(plan.steps.map((s) => [s.stepId, s.vessel]))
   const stepIds = batch.formula.steps.map((s) => s.id)
   return plan.steps.map((step, i): ScheduleTask => {
@@ -134,26 +208,35 @@ function tasksOf(
       return task === undefined ? [] : [{ task }]
     })
     const own = after.map((stepId) => {
-      const maxLagS = mayWaitS(batch.formula.steps.find((s) => s.id === stepId)!)
+      const maxLagS = lagAfter(batch, stepId, serving)
       return { task: taskId(batch.id, stepId), ...(maxLagS === undefined ? {} : { maxLagS }) }
     })
     const before = [...own, ...bases]
     const emptied = [...new Set(after.flatMap((id) => roleOf.get(id) ?? []))].filter((r) => r !== step.vessel)
+    const serves = isLast ? servesOf(batch, serving) : undefined
     return {
       id: taskId(batch.id, step.stepId),
-      modes: modesOf(batch, step, wells),
+      modes: modesOf(batch, step, serving),
       hands: Math.round(step.hands * 100) / 100,
       ...(batch.panIds[step.vessel]?.length ? { fill: fillId(batch.id, step.vessel) } : {}),
       ...(emptied.length ? { empties: emptied.map((role) => fillId(batch.id, role)) } : {}),
       ...(before.length ? { before } : {}),
-      ...(isLast && batch.pickUps.length ? { serves: servesOf(batch, catalog) } : {}),
+      ...(serves ? { serves } : {}),
     }
   })
 }
 
 /** An evening's batches as an instance of the schedule (SERVICE.md 2): rings, vessels, wells and hands of this kitchen, whole seconds from its zero. */
-export function eveningInstance(asked: EveningAsked, catalog: KitchenCatalog): ScheduleInstance {
+export function eveningInstance(
+  evening: EveningAsked,
+  catalog: KitchenCatalog,
+  goesOn: GoesOn = 'inTime',
+): ScheduleInstance {
+  const { batches, unnamed } = inOwnVessels(evening.batches, WASH_S * 1000)
+  const asked = { ...evening, batches }
   const secondOf = (ms: number) => Math.round((ms - asked.zeroMs) / 1000)
+  const inHand = kitsInHand(asked, catalog)
+  const kitOf = (id: string) => (inHand.has(id) ? { kit: inHand.get(id) } : {})
   const fixed = asked.batches.flatMap((batch) =>
     (batch.begun ?? []).map((b): InForceTask => ({
       id: taskId(batch.id, b.stepId),
@@ -163,22 +246,32 @@ export function eveningInstance(asked: EveningAsked, catalog: KitchenCatalog): S
       ...(b.ringId === undefined ? {} : { ring: b.ringId }),
       ...(b.panId === undefined ? {} : { vessel: b.panId }),
       ...(b.wellId === undefined ? {} : { well: b.wellId }),
+      ...kitOf(taskId(batch.id, b.stepId)),
       fixed: true,
     })),
   )
   const doneBy = new Map(asked.batches.map((b) => [b.id, doneWith(b)]))
+  const atMsOf = new Map(asked.pickUps.map((p) => [p.id, p.atMs]))
   const isFixed = new Set(fixed.map((t) => t.id))
   return {
     id: asked.id,
     goal: 'service',
     nowS: secondOf(asked.nowMs),
     rings: catalog.rings.map((r) => ({ id: r.id })),
-    vessels: catalog.pans.map((p) => ({ id: p.id, washS: WASH_S })),
+    vessels: [...catalog.pans.map((p) => p.id), ...unnamed].map((id) => ({ id, washS: WASH_S })),
     wells: catalog.wells.map((w) => ({ id: w.id, washS: WASH_S })),
-    kits: [],
+    kits: KITS.flatMap((kit) => kitIds(catalog, kit).map((id) => ({ id }))),
     people: asked.people.map((p) => ({ fromS: secondOf(p.fromMs), count: p.count })),
-    pickUps: asked.pickUps.map((p) => ({ id: p.id, atS: secondOf(p.atMs), plates: p.plates })),
-    tasks: asked.batches.flatMap((batch) => tasksOf(batch, catalog, doneBy)),
+    pickUps: asked.pickUps.map(({ id, atMs, plates, readyBeforeMs = 0 }) => ({
+      id,
+      plates,
+      // never before now: what is late already is late by its plates alone
+      atS: secondOf(Math.max(Math.min(atMs, asked.nowMs), atMs - readyBeforeMs)),
+      ...(readyBeforeMs > 0 ? { calledS: secondOf(atMs) } : {}),
+    })),
+    tasks: asked.batches.flatMap((batch) =>
+      tasksOf(batch, { catalog, inHand, goesOn, nowMs: asked.nowMs, atMsOf }, doneBy),
+    ),
     inForce: [...fixed, ...(asked.inForce ?? []).filter((t) => !isFixed.has(t.id))],
   }
 }

@@ -3,60 +3,34 @@ import { foldBatch } from '../batch/foldBatch'
 import { viewBatch } from '../batch/viewBatch'
 import { larchwaterGoods as ingredients, larchwaterTest as catalog } from '../demoKitchen.test-helper'
 import { rehearsalRecord } from '../practice/rehearsalRecord'
+import { byStream } from '../facts/byStream'
+import type { Fact } from '../facts/fact'
+import type { Planned } from '../facts/kinds/batch'
+import { streamOf, type FactKind } from '../facts/kinds/kinds'
+import type { PlacedTask } from '../schedule/instance'
 import { checkAnswer } from '../schedule/check/checkAnswer'
-import { startSchedule } from '../schedule/scheduleService'
-import { eveningInstance } from './eveningInstance'
-import { eveningOf } from './eveningOf'
-import { explode } from './explode'
+import { offered, plainDish, sittingAt } from './card.test-helper'
+import { doneWith } from './eveningInstance'
+import { plannedEvening } from './plannedEvening.test-helper'
 import { isPlannedSo, movedInto, plannedFrom } from './plannedFrom'
 import { platesLate } from './platesLate'
+import { replanEvening } from './replan'
 
 const MINUTE_MS = 60_000
 const FIRST_MS = Date.UTC(2026, 10, 28, 18)
 const NOON_MS = FIRST_MS - 360 * MINUTE_MS
 const SERVICE_ID = '0197a000-0000-7000-8000-000000000001'
-const sitting = (sittingId: string, afterMin: number, covers: number) => ({
-  sittingId,
-  name: sittingId,
-  startsAtMs: FIRST_MS + afterMin * MINUTE_MS,
-  covers,
-  basis: 'booked' as const,
-  spreadMin: 15,
-})
+/** Two sittings, and a dish with each sauce. */
+function serviceOf(formulaIds: readonly string[], perCover: number) {
+  const dishes = formulaIds.map((id) => offered(plainDish(id), perCover, 35))
+  const sittings = [sittingAt('first', FIRST_MS, 30), sittingAt('second', FIRST_MS + 105 * MINUTE_MS, 28)]
+  return { sittings, dishes }
+}
 function evening(formulaIds: readonly string[], perCover: number, cooks: number, nowMs = NOON_MS) {
-  const dishes = formulaIds.map((formulaId) => ({
-    dish: {
-      id: `${formulaId}Dish`,
-      name: formulaId,
-      formulaId,
-      placement: 'over' as const,
-      portionMl: catalog.formulas.find((f) => f.id === formulaId)!.portionMl,
-      parts: [],
-      companions: [],
-      assembly: [],
-      lastMinute: [],
-    },
-    perCover,
-    delayMin: 35,
-  }))
-  const service = { sittings: [sitting('first', 0, 30), sitting('second', 105, 28)], dishes }
-  const explosion = explode({ service, catalog, ingredients, lots: [], nowMs })
-  const people = [{ fromMs: nowMs, count: cooks }]
-  const asked = eveningOf({
-    serviceId: SERVICE_ID,
-    explosion,
-    catalog,
-    ingredients,
-    people,
-    nowMs,
-    idOf: (key) => key,
-  })
-  const instance = eveningInstance(asked, catalog)
-  const search = startSchedule(instance, { seed: 1 })
-  search.run(10)
-  const answer = search.answer()
-  expect(checkAnswer(instance, answer)).toEqual([])
-  return { explosion, asked, instance, answer }
+  const service = serviceOf(formulaIds, perCover)
+  const made = plannedEvening(service, { serviceId: SERVICE_ID, cooks, nowMs })
+  expect(checkAnswer(made.instance, made.answer)).toEqual([])
+  return made
 }
 
 describe('every sauce of the book for two sittings', () => {
@@ -68,6 +42,12 @@ describe('every sauce of the book for two sittings', () => {
     expect(answer.objective.slice(0, 2)).toEqual([0, 0])
     const sauces = asked.batches.filter((b) => b.pickUps.length > 0)
     expect(sauces).toHaveLength(explosion.sauces[0]!.batches.length)
+    // what is made ahead is ready before its first plate, with time for a step that takes longer
+    for (const batch of sauces) {
+      const { endS } = answer.tasks.find((t) => t.id === doneWith(batch))!
+      const first = asked.pickUps.find((p) => p.id === batch.pickUps[0]!.id)!
+      expect(asked.zeroMs + endS * 1000).toBeLessThanOrEqual(first.atMs - 5 * MINUTE_MS)
+    }
     for (const batch of asked.batches) {
       const planned = plannedFrom(batch, asked, answer.tasks)!
       expect(planned.at).toHaveLength(batch.plans[0]!.plan.steps.length)
@@ -93,8 +73,89 @@ describe('every sauce of the book for two sittings', () => {
         expect(takes.startAtMs).toBeGreaterThanOrEqual(base.plan.earliestReadyAtMs)
       }
     if (bookSaysMade) expect(asked.batches.length).toBeGreaterThan(0)
+    staysTrue(id, asked, answer.tasks)
   })
 })
+
+/** In force, the plan stays while nothing happens; a table more or a lost batch is planned, in time, and all else stays where it is. */
+function staysTrue(
+  formulaId: string,
+  asked: ReturnType<typeof evening>['asked'],
+  tasks: readonly PlacedTask[],
+) {
+  let seq = 0
+  const fact = (kind: FactKind, streamId: string, payload: unknown) =>
+    ({
+      id: `${++seq}`,
+      streamKind: streamOf(kind),
+      streamId,
+      kind,
+      v: 1,
+      actor: {},
+      payload,
+      atMs: asked.nowMs + seq,
+      seq,
+    }) as unknown as Fact
+  const base = serviceOf([formulaId], 0.35)
+  const facts: Fact[] = [
+    fact('service.opened', SERVICE_ID, { name: '', timeZone: 'UTC' }),
+    fact('line.planned', SERVICE_ID, { people: [{ fromAtMs: asked.nowMs, count: 2 }] }),
+    ...base.sittings.map((x) => fact('sitting.set', SERVICE_ID, x)),
+    ...base.dishes.map((x) => fact('dish.offered', SERVICE_ID, x)),
+    ...asked.batches.map((b) =>
+      fact('batch.planned', b.id, plannedFrom(b, { ...asked, id: SERVICE_ID }, tasks)),
+    ),
+    fact('plan.published', SERVICE_ID, {
+      number: 1,
+      cause: 'first',
+      zeroAtMs: asked.zeroMs,
+      tasks,
+      modelVersion: '',
+    }),
+  ]
+  const looked = (more: readonly Fact[]) =>
+    replanEvening({
+      serviceId: SERVICE_ID,
+      streams: byStream([...facts, ...more]),
+      catalog,
+      ingredients,
+      guests: new Map(),
+      nowMs: asked.nowMs,
+      idOf: (key) => key,
+      orderIdOf: (callId) => `order ${callId}`,
+      isOver: () => true,
+    })
+  expect(looked([])).toBeUndefined()
+  const table = {
+    tableId: 'table',
+    label: 'Table 1',
+    pickUpAtMs: FIRST_MS + 20 * MINUTE_MS,
+    plates: [{ plateId: 'p', dishId: `${formulaId}Dish`, count: 30, detailsId: null }],
+  }
+  const more = looked([fact('table.ordered', SERVICE_ID, table)])!
+  expect([more.cause, more.about]).toEqual(['order', 'Table 1'])
+  const portions = (list: readonly { readonly planned: Planned }[]) =>
+    list.reduce((sum, b) => sum + b.planned.plan.portions, 0)
+  expect(portions(more.planned)).toBeGreaterThanOrEqual(30)
+  const [lost] = asked.batches.filter((b) => b.pickUps.length > 0)
+  if (!lost) return
+  const again = looked([
+    fact('batch.started', lost.id, {
+      frozen: {
+        formula: lost.formula,
+        settings: catalog.settings,
+        ingredients: [],
+        vessels: {},
+        ring: catalog.rings[0],
+      },
+      plan: lost.plans[0]!.plan,
+    }),
+    fact('batch.finished', lost.id, { result: 'discarded', reason: '' }),
+  ])!
+  expect(again.cause).toBe('broken')
+  expect(again.planned.map((b) => b.batchId)).toContain(`${lost.id}+1`)
+  expect(again.planned.find((b) => b.batchId === `${lost.id}+1`)!.planned.plan.isLate).toBe(false)
+}
 
 describe('a supper of eight sauces', () => {
   const CARD = ['hollandaise', 'bearnaise', 'beurreBlanc', 'redWineShallot', 'supreme', 'madeiraSauce']

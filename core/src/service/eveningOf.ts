@@ -1,16 +1,28 @@
-import { planWork, timePlan } from '../batch/planBatch'
+import { planWork, timePlan, type PlannedWork } from '../batch/planBatch'
 import type { BatchPlan } from '../batch/batchPlan'
 import type { VesselTry } from '../batch/chooseVessels'
 import type { Choices } from '../formula/applyChoices'
 import { withMove } from '../formula/withMove'
 import type { Formula } from '../formula/formula'
-import type { Ring } from '../kitchen/kitchen'
+import type { KitchenCatalog, Ring } from '../kitchen/kitchen'
 import type { VesselRole } from '../pan/contents'
 import type { EveningAsked, EveningBatch } from './eveningInstance'
+import { once } from '../solve/once'
+import { onceFor } from '../solve/onceFor'
 import type { BaseNeed, Explosion } from './explode'
-import { placeAlone, takings, type Larder, type SauceBatch, type SaucePlan } from './sauceBatches'
+import {
+  formulaText,
+  placeAlone,
+  type ForCall,
+  takings,
+  type Larder,
+  type SauceBatch,
+  type SaucePlan,
+} from './sauceBatches'
 
 const MINUTE_MS = 60_000
+/** What is made ahead stands ready so long before its first plate: by that nine of ten evenings pass without a plate that waits, without it none (`npm run bench -- simulated`). */
+const READY_BEFORE_MS = 5 * MINUTE_MS
 /** Troubles of a vessel that only want a look. */
 const WILL_DO: readonly string[] = ['film', 'tooLow']
 
@@ -32,6 +44,7 @@ export interface ServiceBatch extends EveningBatch {
   readonly fromMs?: number | undefined
   readonly toMs?: number | undefined
   readonly movesAtStepId?: string | undefined
+  readonly forCall?: ForCall | undefined
 }
 
 /** An evening as it is to be scheduled, with what each batch is made for. */
@@ -42,11 +55,16 @@ export interface ServiceAsked extends EveningAsked {
 /** Rings that are alike in all that a plan asks of them. */
 const likeness = ({ heater, measured, withPans }: Ring) => JSON.stringify([heater, measured, withPans])
 
+/** What of a batch no hour changes: its plan on each ring, and the vessels that would do. */
+interface Work extends Pick<EveningBatch, 'formula' | 'panIds'> {
+  readonly plans: readonly { readonly ringId: string; readonly plan: PlannedWork }[]
+  readonly movesAtStepId: string | undefined
+}
+const workIn = onceFor((_: KitchenCatalog) => new Map<string, Work>())
 /** Plans of a sauce for some portions, and the vessels that would do: worked out once, whatever the hour. */
 function worker(larder: Larder) {
   const { catalog, ingredients } = larder
-  const known = new Map<string, ReturnType<typeof work>>()
-  function work(formula: Formula, portions: number) {
+  function work(formula: Formula, portions: number): Work {
     const placed = placeAlone(formula, portions, larder)
     const made = withMove(formula, placed.choice.movesAtStepId)
     const byLikeness = new Map<string, ReturnType<typeof planWork>>()
@@ -67,12 +85,8 @@ function worker(larder: Larder) {
     }
     return { formula: made, plans, panIds, movesAtStepId: placed.choice.movesAtStepId }
   }
-  return (key: string, formula: Formula, portions: number) => {
-    const of = `${key} ${portions}`
-    const found = known.get(of) ?? work(formula, portions)
-    known.set(of, found)
-    return found
-  }
+  return (formula: Formula, portions: number) =>
+    once(workIn(catalog), `${portions} ${formulaText(formula)}`, () => work(formula, portions))
 }
 
 /** The step of a batch into which a base goes. */
@@ -86,16 +100,24 @@ const stepTaking = (plan: Pick<BatchPlan, 'weighOut'>, ingredientId: string): st
 export function eveningOf({ serviceId, explosion, people, nowMs, idOf, ...larder }: EveningOf): ServiceAsked {
   const workOf = worker(larder)
   const bases = explosion.bases.filter((b) => b.portions > 0)
-  const basesAs = new Map(bases.map((b) => [b.ingredientId, baseKeys(b)]))
+  const { tonight } = explosion
+  const begun = new Set(tonight?.begunKeys)
+  const keysOf = new Map(bases.map((b) => [b.ingredientId, baseKeys(b, begun)]))
+  /** Batches of each base: those that are being made, and those that are still to be. */
+  const basesAs = new Map<string, string[]>()
+  for (const { ingredientId, batchId } of tonight?.coming ?? [])
+    basesAs.set(ingredientId, [...(basesAs.get(ingredientId) ?? []), batchId])
+  for (const [ingredientId, keys] of keysOf)
+    basesAs.set(ingredientId, [...(basesAs.get(ingredientId) ?? []), ...keys.map(idOf)])
   const made = (key: string, formula: Formula, portions: number, pickupAtMs: number) => {
-    const { plans, panIds, movesAtStepId, formula: asMade } = workOf(key, formula, portions)
+    const { plans, panIds, movesAtStepId, formula: asMade } = workOf(formula, portions)
     const timed = plans.map(({ ringId, plan }) => ({
       ringId,
       plan: timePlan(plan, { formula, ingredients: larder.ingredients, portions, pickupAtMs, nowMs }),
     }))
-    const waitsFor = [...basesAs].flatMap(([ingredientId, keys]) => {
+    const waitsFor = [...basesAs].flatMap(([ingredientId, batchIds]) => {
       const stepId = stepTaking(timed[0]!.plan, ingredientId)
-      return stepId === undefined ? [] : keys.map((base) => ({ stepId, batchId: idOf(base) }))
+      return stepId === undefined ? [] : batchIds.map((batchId) => ({ stepId, batchId }))
     })
     return { key, id: idOf(key), formula: asMade, plans: timed, panIds, portions, movesAtStepId, waitsFor }
   }
@@ -105,7 +127,8 @@ export function eveningOf({ serviceId, explosion, people, nowMs, idOf, ...larder
     return {
       ...made(batch.key, need.formula, batch.portions, taken[0]!.atMs),
       pickUps: taken.map((t, i) => ({ id: `${batch.key}@${i}`, portions: t.portions })),
-      choices: need.dishes[0]?.dish.choices,
+      choices: batch.forCall?.sauce?.choices ?? need.dishes[0]?.dish.choices,
+      forCall: batch.forCall,
       marginMin: breaksFirst ? standsMin : undefined,
       fromMs: Math.round(batch.fromMin * MINUTE_MS),
       toMs: Math.round(batch.toMin * MINUTE_MS),
@@ -116,7 +139,7 @@ export function eveningOf({ serviceId, explosion, people, nowMs, idOf, ...larder
   const batches = [
     ...explosion.sauces.flatMap((sauce) => sauce.batches.map((batch) => ofSauce(sauce, batch))),
     ...bases.flatMap((base) =>
-      baseKeys(base).map((key): ServiceBatch => ({
+      keysOf.get(base.ingredientId)!.map((key): ServiceBatch => ({
         ...made(key, base.formula, Math.ceil(base.portions / base.batches), untilMs),
         pickUps: [],
       })),
@@ -127,11 +150,15 @@ export function eveningOf({ serviceId, explosion, people, nowMs, idOf, ...larder
       takings(batch, sauce.need).map((t, i) => ({
         id: `${batch.key}@${i}`,
         atMs: t.atMs,
+        ...(i === 0 && !batch.forCall ? { readyBeforeMs: READY_BEFORE_MS } : {}),
         plates: (t.portions * sauce.need.plates) / Math.max(1e-9, sauce.need.portions),
       })),
     ),
   )
   return { id: serviceId, zeroMs: Math.floor(nowMs / MINUTE_MS) * MINUTE_MS, nowMs, people, batches, pickUps }
 }
-const baseKeys = ({ ingredientId, batches }: BaseNeed): string[] =>
-  Array.from({ length: batches }, (_, i) => `${ingredientId} base ${i + 1}`)
+/** The first names of a base's batches that nothing was begun under. */
+const baseKeys = ({ ingredientId, batches }: BaseNeed, begun: ReadonlySet<string>): string[] =>
+  Array.from({ length: batches + begun.size }, (_, i) => `${ingredientId} base ${i + 1}`)
+    .filter((key) => !begun.has(key))
+    .slice(0, batches)

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { larchwaterGoods as ingredients, larchwaterTest as catalog } from '../demoKitchen.test-helper'
 import type { LotState } from '../larder/foldLot'
 import type { Dish } from '../plate/dish'
+import { offered as onCard, plainDish, sittingAt } from './card.test-helper'
 import { explode } from './explode'
 import type { OfferedDish } from './foldService'
 import { takings } from './sauceBatches'
@@ -9,28 +10,8 @@ import { portionsPerPlate } from './sauceNeeds'
 
 const FIRST_MS = Date.UTC(2026, 10, 28, 18)
 const MINUTE_MS = 60_000
-const sitting = (sittingId: string, afterMin: number, covers: number) => ({
-  sittingId,
-  name: sittingId,
-  startsAtMs: FIRST_MS + afterMin * MINUTE_MS,
-  covers,
-  basis: 'booked' as const,
-  spreadMin: 15,
-})
-const SITTINGS = [sitting('first', 0, 30), sitting('second', 105, 28)]
-const dish = (formulaId: string, more: Partial<Dish> = {}): Dish => ({
-  id: `${formulaId}Dish`,
-  name: formulaId,
-  formulaId,
-  placement: 'over',
-  portionMl: catalog.formulas.find((f) => f.id === formulaId)!.portionMl,
-  parts: [],
-  companions: [],
-  assembly: [],
-  lastMinute: [],
-  ...more,
-})
-const offered = (of: Dish, perCover = 0.35): OfferedDish => ({ dish: of, perCover, delayMin: 35 })
+const SITTINGS = [sittingAt('first', FIRST_MS, 30), sittingAt('second', FIRST_MS + 105 * MINUTE_MS, 28)]
+const offered = (of: Dish, perCover = 0.35): OfferedDish => onCard(of, perCover, 35)
 const lot = (id: string, ingredientId: string, massG: number, days: number): LotState => ({
   id,
   status: 'held',
@@ -55,7 +36,7 @@ const evening = (dishes: readonly OfferedDish[], lots: readonly LotState[] = [],
 
 describe('every sauce of the book for 58 covers', () => {
   it.each(catalog.formulas.map((f) => [f.id, f] as const))('%s', (id) => {
-    const { sauces, goods, bases, costMinor } = evening([offered(dish(id))])
+    const { sauces, goods, bases, costMinor } = evening([offered(plainDish(id))])
     const [sauce] = sauces
     expect(sauce!.need.portions).toBeCloseTo(0.35 * 58, 6)
     // enough for what is expected, and no more than half as much again and what a vessel needs
@@ -81,7 +62,7 @@ describe('every sauce of the book for 58 covers', () => {
 
 describe('an evening taken apart', () => {
   it('a base that is made gives what is missing of it', () => {
-    const { bases } = evening([offered(dish('madeiraSauce'))])
+    const { bases } = evening([offered(plainDish('madeiraSauce'))])
     const demi = bases.find((b) => b.ingredientId === 'demiGlace')!
     const brown = bases.find((b) => b.ingredientId === 'brownSauceBase')!
     expect(bases.indexOf(demi)).toBeLessThan(bases.indexOf(brown))
@@ -92,20 +73,20 @@ describe('an evening taken apart', () => {
   })
   it('takes of the larder the lot that runs out first, and makes only the rest', () => {
     const lots = [lot('later', 'demiGlace', 900, 4), lot('sooner', 'demiGlace', 300, 1)]
-    const { bases } = evening([offered(dish('madeiraSauce'))], lots)
+    const { bases } = evening([offered(plainDish('madeiraSauce'))], lots)
     const demi = bases.find((b) => b.ingredientId === 'demiGlace')!
     expect(demi.takings).toEqual([
       { lotId: 'sooner', massG: 300 },
       { lotId: 'later', massG: 900 },
     ])
     expect(demi.missingG).toBeCloseTo(demi.massG - 1200, 6)
-    const all = evening([offered(dish('madeiraSauce'))], [lot('much', 'demiGlace', 9000, 4)])
+    const all = evening([offered(plainDish('madeiraSauce'))], [lot('much', 'demiGlace', 9000, 4)])
     expect(all.bases.map((b) => [b.ingredientId, b.missingG])).toEqual([['demiGlace', 0]])
   })
   it('dishes with one sauce share its batches; another school of it is another sauce', () => {
-    const eggs = dish('hollandaise', { id: 'eggs' })
-    const fish = dish('hollandaise', { id: 'fish', portionMl: 2 * eggs.portionMl })
-    const other = dish('hollandaise', {
+    const eggs = plainDish('hollandaise', { id: 'eggs' })
+    const fish = plainDish('hollandaise', { id: 'fish', portionMl: 2 * eggs.portionMl })
+    const other = plainDish('hollandaise', {
       id: 'other',
       choices: { schools: { acid: 'late' }, swaps: {} },
     })
@@ -115,23 +96,23 @@ describe('an evening taken apart', () => {
     expect(portionsPerPlate(fish, sauces[0]!.need.formula)).toBeCloseTo(2, 9)
   })
   it('a dish that is off is not made; no guests, nothing', () => {
-    const off = { ...offered(dish('bearnaise')), offReason: 'no tarragon' }
+    const off = { ...offered(plainDish('bearnaise')), offReason: 'no tarragon' }
     expect(evening([off]).sauces).toEqual([])
-    expect(evening([offered(dish('bearnaise'))], [], [sitting('none', 0, 0)])).toMatchObject({
+    expect(evening([offered(plainDish('bearnaise'))], [], [sittingAt('none', FIRST_MS, 0)])).toMatchObject({
       sauces: [],
       goods: [],
       costMinor: 0,
     })
   })
   it('says what is counted and short, the eggs to crack, and what is left', () => {
-    const { goods, pull, left } = evening([offered(dish('hollandaise'))], [lot('b', 'butter', 500, 3)])
+    const { goods, pull, left } = evening([offered(plainDish('hollandaise'))], [lot('b', 'butter', 500, 3)])
     const butter = goods.find((g) => g.ingredientId === 'butter')
     expect(butter?.hasG ?? 500).toBe(500)
     expect(pull.find((p) => p.kind === 'eggs')!.count).toBeGreaterThan(8)
     expect(left.some((l) => l.kind === 'whites' && l.massG > 100)).toBe(true)
   })
   it('a party of 400 is made in as many batches as the vessels force', () => {
-    const { sauces } = evening([offered(dish('bearnaise'), 1)], [], [sitting('party', 0, 400)])
+    const { sauces } = evening([offered(plainDish('bearnaise'), 1)], [], [sittingAt('party', FIRST_MS, 400)])
     expect(sauces[0]!.portions).toBeGreaterThanOrEqual(400)
     const most = Math.max(...sauces[0]!.batches.map((b) => b.portions))
     expect(sauces[0]!.isTooBig || most < 60).toBe(true)

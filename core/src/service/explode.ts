@@ -1,4 +1,5 @@
 import { weighOut } from '../batch/weighOut'
+import type { WeighOutLine } from '../batch/batchPlan'
 import type { PlacedBatch } from '../batch/placeBatch'
 import { scaleFormula } from '../formula/applyChoices'
 import type { Formula } from '../formula/formula'
@@ -6,9 +7,21 @@ import { sidesOf, type LeftOver, type ToPull } from '../formula/leftOvers'
 import { traceFormula } from '../formula/traceFormula'
 import { costOfMinor } from '../ingredients/costOfMinor'
 import { takeFromLots, type LotState, type Taking } from '../larder/foldLot'
+import type { KitchenCatalog } from '../kitchen/kitchen'
+import { once } from '../solve/once'
+import { onceFor } from '../solve/onceFor'
 import type { ServiceState } from './foldService'
-import { batchesForced, planSauce, placeAlone, type Larder, type SaucePlan } from './sauceBatches'
+import {
+  batchesForced,
+  formulaText,
+  planSauce,
+  placeAlone,
+  type Larder,
+  type SaucePlan,
+} from './sauceBatches'
 import { sauceNeeds } from './sauceNeeds'
+import { guestsToMake, stillToMake, type Taken } from './stillToMake'
+import type { Tonight } from './tonight'
 
 /** Under this nothing is missing, g. */
 const LEAST_G = 1
@@ -56,12 +69,17 @@ export interface Explosion {
   readonly pull: readonly ToPull[]
   readonly costMinor: number
   readonly costPerCoverMinor: number
+  /** When how much is taken from what stands already, by its batch. */
+  readonly drawn: ReadonlyMap<string, readonly Taken[]>
+  readonly tonight?: Tonight | undefined
 }
 /** The evening, the house and what its larder has. */
 export interface ExplodeAsked extends Larder {
   readonly service: Pick<ServiceState, 'sittings' | 'dishes'>
   readonly lots: Iterable<LotState>
   readonly nowMs: number
+  /** What is asked for and made already: only what is still to be made is taken apart. */
+  readonly tonight?: Tonight | undefined
 }
 
 /** Formulas of what the kitchen makes, by what they make; what others are made of comes after them. */
@@ -78,9 +96,12 @@ function basesInOrder(formulas: readonly Formula[]): Map<string, Formula> {
   return new Map(order.reverse().map((id) => [id, makers.get(id)!]))
 }
 
+const linesIn = onceFor((_: KitchenCatalog) => new Map<string, readonly WeighOutLine[]>())
 /** What goes into so many portions, as it is weighed. */
 const linesOf = (formula: Formula, portions: number, { catalog, ingredients }: Larder) =>
-  weighOut({ formula, ingredients, portions, place: { settings: catalog.settings } })
+  once(linesIn(catalog), `${portions} ${formulaText(formula)}`, () =>
+    weighOut({ formula, ingredients, portions, place: { settings: catalog.settings } }),
+  )
 
 /** Adds up what is needed of each good, and for what. */
 class Needs {
@@ -104,6 +125,15 @@ class Needs {
 
 const sum = (list: readonly { readonly massG: number }[]) => list.reduce((total, t) => total + t.massG, 0)
 
+/** Sauces as far as they are still to be made, and what is drawn from what stands. */
+function stillToCome(briefed: readonly SaucePlan[], tonight: Tonight, asked: ExplodeAsked) {
+  const all = briefed.map((plan) => stillToMake(plan, tonight, asked))
+  return {
+    sauces: [...all.map((s) => s.plan), ...guestsToMake(tonight, asked)],
+    drawn: new Map(all.flatMap((s) => [...s.drawn])),
+  }
+}
+
 /** What one portion of a base's formula gives, g. */
 function gPerPortion(placed: PlacedBatch): number {
   return placed.plan.salt.finalMassG / placed.plan.portions
@@ -114,9 +144,12 @@ function gPerPortion(placed: PlacedBatch): number {
  * what each is for. A gram of the list can be followed back to the dishes.
  */
 export function explode(asked: ExplodeAsked): Explosion {
-  const { service, catalog, ingredients, nowMs } = asked
+  const { service, catalog, ingredients, nowMs, tonight } = asked
   const lots = [...asked.lots]
-  const sauces = sauceNeeds(service, catalog.formulas).map((need) => planSauce(need, asked))
+  const briefed = sauceNeeds(service, catalog.formulas).map((need) => planSauce(need, asked))
+  const { sauces, drawn } = tonight
+    ? stillToCome(briefed, tonight, asked)
+    : { sauces: briefed, drawn: undefined }
   const needs = new Needs()
   const made: { formula: Formula; portions: number }[] = []
   const take = (what: string, formula: Formula, portions: number) => {
@@ -132,7 +165,8 @@ export function explode(asked: ExplodeAsked): Explosion {
     const massG = needs.massG(ingredientId)
     if (massG < LEAST_G) return []
     const takings = takeFromLots(lots, ingredientId, massG, nowMs)
-    const missingG = massG - sum(takings)
+    const comingG = sum((tonight?.coming ?? []).filter((c) => c.ingredientId === ingredientId))
+    const missingG = massG - sum(takings) - comingG
     const isMissing = missingG >= LEAST_G
     const one = placeAlone(formula, formula.basisPortions, asked)
     const portions = isMissing ? Math.ceil(missingG / gPerPortion(one)) : 0
@@ -175,9 +209,12 @@ export function explode(asked: ExplodeAsked): Explosion {
     pull,
     costMinor,
     costPerCoverMinor: costMinor / Math.max(1, covers),
+    drawn: drawn ?? new Map(),
+    tonight,
   }
 }
 
+const sidesIn = onceFor((_: KitchenCatalog) => new Map<string, ReturnType<typeof sidesOf>>())
 /** What all of it leaves behind, and what is pulled for it, alike things together. */
 function sidesOfAll(
   made: readonly { readonly formula: Formula; readonly portions: number }[],
@@ -186,9 +223,11 @@ function sidesOfAll(
   const left = new Map<string, LeftOver>()
   const pull = new Map<string, ToPull>()
   for (const { formula, portions } of made) {
-    const scaled = scaleFormula(formula, portions / formula.basisPortions)
-    const trace = traceFormula(scaled, { ingredients, altitudeM: catalog.settings.altitudeM })
-    const sides = sidesOf(scaled, trace, ingredients)
+    const sides = once(sidesIn(catalog), `${portions} ${formulaText(formula)}`, () => {
+      const scaled = scaleFormula(formula, portions / formula.basisPortions)
+      const trace = traceFormula(scaled, { ingredients, altitudeM: catalog.settings.altitudeM })
+      return sidesOf(scaled, trace, ingredients)
+    })
     for (const l of sides.left) {
       const key = `${l.kind} ${l.ingredientId ?? ''} ${l.use}`
       left.set(key, { ...l, massG: l.massG + (left.get(key)?.massG ?? 0) })

@@ -35,6 +35,8 @@ export interface ServiceState {
   readonly ready: Readonly<Record<string, number>>
   /** The plan in force. */
   readonly plan?: Payloads['plan.published'] | undefined
+  /** Since when it is. */
+  readonly planAtMs?: number | undefined
   readonly lastAtMs: number
   readonly deviations: readonly Deviation[]
 }
@@ -97,7 +99,7 @@ function apply(state: ServiceState, fact: FactOf<ServiceKind>): ServiceState {
     case 'plan.published': {
       // only one plan follows another: of two with one number the server has let only one in
       const isNewer = fact.payload.number > (state.plan?.number ?? 0)
-      return isNewer ? { ...state, plan: fact.payload } : state
+      return isNewer ? { ...state, plan: fact.payload, planAtMs: fact.atMs } : state
     }
     case 'table.ordered': {
       const before = state.tables.get(fact.payload.tableId)

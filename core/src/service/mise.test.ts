@@ -1,39 +1,18 @@
 import { describe, expect, it } from 'vitest'
 import { larchwaterGoods as ingredients, larchwaterTest as catalog } from '../demoKitchen.test-helper'
 import { CUT_KEEPS } from '../techniques/serve/fading'
+import { offered, plainDish, sittingAt } from './card.test-helper'
 import { explode } from './explode'
-import { cutsOf } from './mise'
+import { cutsOf, plateThingsOf } from './mise'
 
 const FIRST_MS = Date.UTC(2026, 10, 28, 18)
 const [MIN, HOUR] = [60_000, 3600_000]
-const sittings = [
-  { sittingId: 'a', name: 'a', startsAtMs: FIRST_MS, covers: 34, basis: 'booked' as const, spreadMin: 15 },
-  {
-    sittingId: 'b',
-    name: 'b',
-    startsAtMs: FIRST_MS + 105 * MIN,
-    covers: 26,
-    basis: 'booked' as const,
-    spreadMin: 15,
-  },
-]
-const usual = {
-  placement: 'over' as const,
-  portionMl: 40,
-  parts: [],
-  companions: [],
-  assembly: [],
-  lastMinute: [],
-}
+const sittings = [sittingAt('a', FIRST_MS, 34), sittingAt('b', FIRST_MS + 105 * MIN, 26)]
 const evening = (...formulaIds: readonly string[]) =>
   explode({
     service: {
       sittings,
-      dishes: formulaIds.map((formulaId) => ({
-        dish: { id: formulaId, name: formulaId, formulaId, ...usual },
-        perCover: 0.3,
-        delayMin: 30,
-      })),
+      dishes: formulaIds.map((id) => offered(plainDish(id), 0.3)),
     },
     catalog,
     ingredients,
@@ -72,5 +51,22 @@ describe('what is cut for an evening', () => {
     expect(of(at + HOUR)).toMatchObject({ cutAtMs: at, isOld: false })
     expect(of(at + 2.5 * HOUR)).toMatchObject({ isOld: true })
     expect(cuts(['bearnaise'])[0]!.cutAtMs).toBeUndefined()
+  })
+})
+
+describe('what goes onto plates in the last moment', () => {
+  it('stands with its plates and dishes, what wilts last; what the house does not cut is only made ready', () => {
+    const on = (name: string, lastMinute: readonly string[]) =>
+      offered(plainDish('hollandaise', { id: name, name, lastMinute }), 0.5)
+    const dishes = [on('eggs', ['Chives', 'Trout eggs']), on('asparagus', ['Chervil', 'Chives'])]
+    const nowMs = FIRST_MS - 4 * HOUR
+    const { sauces } = explode({ service: { sittings, dishes }, catalog, ingredients, lots: [], nowMs })
+    const things = plateThingsOf(sauces, ingredients)
+    expect(things[0]!.name).toBe('Trout eggs')
+    const chives = things.find((x) => x.name === 'Chives')!
+    expect(chives).toMatchObject({ dishes: ['eggs', 'asparagus'], plates: 60 })
+    const cut = things.filter((x) => x.kind)
+    expect(cut.length).toBeGreaterThan(0)
+    for (const x of cut) expect(x.firstUseMs - x.notBeforeMs!).toBeCloseTo(CUT_KEEPS[x.kind!].hours * HOUR, 3)
   })
 })

@@ -83,3 +83,45 @@ export function cutsOf(
         (a.ingredientId < b.ingredientId ? -1 : 1),
     )
 }
+
+/** Something that goes onto plates in the last moment, and from when on it may be cut. */
+export interface PlateThing {
+  readonly itemId: string
+  readonly name: string
+  readonly dishes: readonly string[]
+  readonly plates: number
+  readonly firstUseMs: number
+  /** How it is cut; none where it is not cut, or the house does not know it. */
+  readonly kind?: CutKind | undefined
+  readonly notBeforeMs?: number | undefined
+}
+
+/** What the plate cards of an evening put on in the last moment, what keeps longest first, what wilts last. `kitchen:§6` */
+export function plateThingsOf(
+  sauces: Explosion['sauces'],
+  ingredients: ReadonlyMap<string, Ingredient>,
+): PlateThing[] {
+  const byName = new Map([...ingredients.values()].map((good) => [good.name.toLowerCase(), good]))
+  const things = new Map<string, PlateThing>()
+  for (const { need } of sauces)
+    for (const { dish, perCover } of need.dishes)
+      for (const name of dish.lastMinute) {
+        const good = byName.get(name.toLowerCase())
+        const kind = good && cutKindOf(good)
+        const before = things.get(name)
+        const covers = need.sittings.reduce((sum, s) => sum + s.covers, 0)
+        const firstUseMs = Math.min(before?.firstUseMs ?? Infinity, need.fromMin * MINUTE_MS)
+        things.set(name, {
+          itemId: `plate:${name}`,
+          name,
+          dishes: [...(before?.dishes ?? []), dish.name],
+          plates: (before?.plates ?? 0) + perCover * covers,
+          firstUseMs,
+          ...(kind ? { kind, notBeforeMs: firstUseMs - CUT_KEEPS[kind].hours * HOUR_MS } : {}),
+        })
+      }
+  const keepsH = ({ kind }: PlateThing) => (kind ? CUT_KEEPS[kind].hours : Infinity)
+  return [...things.values()].sort(
+    (a, b) => keepsH(b) - keepsH(a) || a.firstUseMs - b.firstUseMs || (a.name < b.name ? -1 : 1),
+  )
+}

@@ -98,7 +98,7 @@ export function plannedFrom(
   const beginsAtMs = Math.min(...at.map((a) => a.startAtMs))
   const readyAtMs = Math.max(...at.map((a) => a.endAtMs))
   return {
-    shares: [],
+    shares: batch.forCall?.orderId ? [{ orderId: batch.forCall.orderId, portions: batch.portions }] : [],
     formulaId: batch.formula.id,
     sauceName: batch.formula.name,
     fill: batch.formula.fill,

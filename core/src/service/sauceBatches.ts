@@ -7,7 +7,10 @@ import { traceFormula } from '../formula/traceFormula'
 import type { Ingredient } from '../ingredients/ingredient'
 import { houseRules, type KitchenCatalog } from '../kitchen/kitchen'
 import { LIMITS } from '../limits'
+import type { SauceAsked } from '../pass/guestPlates'
 import { holdLimits } from '../safety/codes'
+import { once } from '../solve/once'
+import { onceFor } from '../solve/onceFor'
 import { plannedStand } from '../techniques/hold/plannedStand'
 import { portionsIn, type SauceNeed } from './sauceNeeds'
 
@@ -27,7 +30,21 @@ export interface SauceBatch {
   /** Portions that are expected to be taken, and those that are made. */
   readonly mean: number
   readonly portions: number
+  /** Less of it no vessel can make. */
+  readonly leastPortions: number
   readonly shortProb: number
+  /** When it is taken from, where more is known than the brief expects. */
+  readonly taken?: readonly { readonly atMs: number; readonly portions: number }[] | undefined
+  /** The call that it is made for by itself; with `guestId` in an order of its own. */
+  readonly forCall?: ForCall | undefined
+}
+/** A call that a batch is made for, and the guest's order that it is made by, where it is a guest's own. */
+export interface ForCall {
+  readonly label: string
+  readonly plates: number
+  readonly guestId?: string | undefined
+  readonly orderId?: string | undefined
+  readonly sauce?: SauceAsked | undefined
 }
 /** How a sauce is made for the evening: ahead in batches, or each time it is called. */
 export interface SaucePlan {
@@ -48,6 +65,9 @@ export interface Larder {
   readonly ingredients: ReadonlyMap<string, Ingredient>
 }
 
+/** Names a formula as it is made: two that read the same are the same. */
+export const formulaText = onceFor((formula: Formula) => JSON.stringify(formula))
+
 /** Equal batches that the vessels of the kitchen force for so many portions. */
 export function batchesForced(formula: Formula, portions: number, larder: Larder): number {
   const most = LIMITS.portions.max
@@ -55,15 +75,29 @@ export function batchesForced(formula: Formula, portions: number, larder: Larder
   const each = Math.ceil(portions / Math.max(1, least))
   return each > 0 ? least * placeAlone(formula, each, larder).choice.batches : 0
 }
+/** So far ahead nothing is late: the first ring without trouble is taken, and no other is worked out. */
+const IN_GOOD_TIME_MS = 30 * 24 * 3600_000
+const placedIn = onceFor((_: KitchenCatalog) => new Map<string, PlacedBatch>())
 /** So many portions of a formula where they would stand were the kitchen empty. */
 export const placeAlone = (
   formula: Formula,
   portions: number,
   { catalog, ingredients }: Larder,
-): PlacedBatch => placeBatch({ formula, ingredients, portions, nowMs: 0, pickupAtMs: 0 }, catalog, [])
+): PlacedBatch =>
+  once(placedIn(catalog), `${portions} ${formulaText(formula)}`, () =>
+    placeBatch({ formula, ingredients, portions, nowMs: 0, pickupAtMs: IN_GOOD_TIME_MS }, catalog, []),
+  )
 
+interface Stands {
+  readonly standsMin: number
+  readonly breaksFirst: boolean
+}
+const standsIn = onceFor((_: KitchenCatalog) => new Map<string, Stands>())
 /** How long a sauce may stand where its formula keeps it: its clock, or until it breaks. */
-function standsOf(formula: Formula, placed: PlacedBatch, { catalog, ingredients }: Larder) {
+const standsOf = (formula: Formula, placed: PlacedBatch, larder: Larder): Stands =>
+  once(standsIn(larder.catalog), formulaText(formula), () => workOutStand(formula, placed, larder))
+
+function workOutStand(formula: Formula, placed: PlacedBatch, { catalog, ingredients }: Larder): Stands {
   const { settings } = catalog
   const end = traceFormula(formula, { ingredients, altitudeM: settings.altitudeM }).at(-1)
   const houseMin = holdLimits(houseRules(settings)).houseS / 60
@@ -108,6 +142,7 @@ export function planSauce(need: SauceNeed, larder: Larder): SaucePlan {
       toMin: b.toMin,
       mean: b.mean,
       portions: Math.max(b.portions, leastPortions),
+      leastPortions,
       shortProb: b.shortProb,
     }))
   return {
@@ -120,12 +155,14 @@ export function planSauce(need: SauceNeed, larder: Larder): SaucePlan {
 }
 
 const EVERY_MIN = 15
-const HARDLY = 0.02
+/** A quarter of an hour with less than this of a batch is none to be ready for. */
+export const HARDLY = 0.02
 /** The moments at which a batch is taken from: each quarter of an hour of its stretch with its part of the portions. */
 export function takings(
-  { fromMin, toMin, portions }: SauceBatch,
+  { fromMin, toMin, portions, taken }: SauceBatch,
   need: SauceNeed,
-): { readonly atMs: number; readonly portions: number }[] {
+): readonly { readonly atMs: number; readonly portions: number }[] {
+  if (taken) return taken
   const count = Math.max(1, Math.round((toMin - fromMin) / EVERY_MIN))
   const each = (toMin - fromMin) / count
   const parts = Array.from({ length: count }, (_, i) => {

@@ -2,6 +2,8 @@ import type { StepPlan } from '../batch/batchPlan'
 import { stepEndsAtMs } from '../batch/readyAt'
 import type { BatchView } from '../batch/viewBatch'
 import type { VesselRole } from '../pan/contents'
+import { techniqueOf } from '../techniques/registry'
+import type { Taken } from './stillToMake'
 import type { Begun, EveningAsked, EveningBatch } from './eveningInstance'
 
 const GOES_ON: readonly BatchView['state']['status'][] = ['planned', 'underWay']
@@ -22,6 +24,7 @@ function batchOf(view: BatchView, nowMs: number): EveningBatch | undefined {
     plans: [{ ringId: ring.id, plan }],
     panIds,
     pickUps: [{ id: state.id, portions }],
+    isOrdered: (state.planned?.shares.length ?? 0) > 0,
     marginMin: marginMinOf(view),
     begun: plan.steps.flatMap((step) => begunOf(view, step, nowMs) ?? []),
   }
@@ -40,8 +43,11 @@ function begunOf(view: BatchView, step: StepPlan, nowMs: number): Begun | undefi
   const fromMs = own?.startedAtMs
   if (fromMs === undefined) return undefined
   const isOnFlame = step.stand === 'ring' || step.stand === 'bath'
+  const made = view.formula.steps.find((s) => s.id === step.stepId)
+  // what only waits for its plates is ready since it began to; until then its hands are full
+  const readyMs = made && techniqueOf(made).isReady ? fromMs + step.minutes.value * MINUTE_MS : undefined
   // what is done is done; what is under way ends as its readings foretell, and not before now
-  const endsMs = own?.finishedAtMs ?? state.hold?.startedAtMs ?? stepEndsAtMs(view, nowMs)
+  const endsMs = own?.finishedAtMs ?? state.hold?.startedAtMs ?? readyMs ?? stepEndsAtMs(view, nowMs)
   return {
     stepId: step.stepId,
     fromMs,
@@ -55,15 +61,36 @@ function begunOf(view: BatchView, step: StepPlan, nowMs: number): Begun | undefi
 /**
  * An evening beside what else is on the stove: of a batch that is begun the stove knows more than the brief; what is planned for another order keeps
  * its place among the rest.
+ *
+ * @param drawn - when how much is taken from what stands, where the evening knows it
  */
-export function besideStove<E extends EveningAsked>(evening: E, stove: EveningAsked): EveningAsked {
+export function besideStove<E extends EveningAsked>(
+  evening: E,
+  stove: EveningAsked,
+  drawn: ReadonlyMap<string, readonly Taken[]> = new Map(),
+): EveningAsked {
   const begun = new Set(stove.batches.map((b) => b.id))
   const own = evening.batches.filter((b) => !begun.has(b.id))
   const wanted = new Set(own.flatMap((b) => b.pickUps.map((p) => p.id)))
+  const takenFrom = (id: string) => (drawn.get(id) ?? []).map((t, i) => ({ ...t, id: `${id}@${i}` }))
+  /** What the evening draws of it is all that it is for; what is ordered besides has its own pick-up. */
+  const isOnlyDrawn = ({ id, isOrdered }: EveningBatch) => drawn.has(id) && !isOrdered
+  const onlyDrawn = new Set(stove.batches.filter(isOnlyDrawn).map((b) => b.id))
   return {
     ...evening,
-    batches: [...own, ...stove.batches],
-    pickUps: [...evening.pickUps.filter((p) => wanted.has(p.id)), ...stove.pickUps],
+    batches: [
+      ...own,
+      ...stove.batches.map((b) =>
+        drawn.has(b.id) ? { ...b, pickUps: [...(isOnlyDrawn(b) ? [] : b.pickUps), ...takenFrom(b.id)] } : b,
+      ),
+    ],
+    pickUps: [
+      ...evening.pickUps.filter((p) => wanted.has(p.id)),
+      ...stove.pickUps.filter((p) => !onlyDrawn.has(p.id)),
+      ...stove.batches.flatMap((b) =>
+        takenFrom(b.id).map((t) => ({ id: t.id, atMs: t.atMs, plates: t.portions })),
+      ),
+    ],
   }
 }
 

@@ -6,7 +6,7 @@ import type { TempPoint } from '../safety/lethality'
 import type { Payloads } from '../facts/kinds/kinds'
 import type { Formula, FormulaStep, MinutesBand } from '../formula/formula'
 import type { Ingredient } from '../ingredients/ingredient'
-import type { KitchenSettings, Pan, Ring } from '../kitchen/kitchen'
+import type { KitchenSettings, Kit, Pan, Ring } from '../kitchen/kitchen'
 import type { BoilDown, BoiledTo } from '../mixture/boilDown'
 import type { ReductionTarget } from '../language/reductionTarget'
 import type { Contents, VesselRole } from '../pan/contents'
@@ -130,6 +130,10 @@ export interface Technique {
   mostInOneG?(step: FormulaStep): number | undefined
   /** Its goods are already for the step that follows, and stand in that step's vessel. */
   isForNext?(step: FormulaStep): boolean
+  /** What is worked in it is ready from its beginning: it only waits for its plates. */
+  readonly isReady?: true
+  /** The shared tool that it takes while it lasts. */
+  kit?(step: FormulaStep): Kit | undefined
   /** Solids stay in a sieve. */
   sieves?(step: FormulaStep): boolean
   /** Fat beyond what its flour binds will float. */

@@ -26,11 +26,35 @@ const NEW_KITCHEN: KitchenCatalog = {
 
 const isChange = (kind: string) => kind === 'fact.voided' || kind === 'fact.corrected'
 
+/** Kitchens as they were read last, by what marks them: no more of them than are open in one process. */
+const MOST_KEPT = 20
+const kept = new Map<string, { readonly mark: string; readonly catalog: KitchenCatalog }>()
+/** What names a kitchen's data as this transaction sees it: it is another as soon as an item or a fact of the kitchen is. */
+async function markOf(tx: Tx): Promise<{ readonly kitchenId: string; readonly mark: string }> {
+  const { rows } = await tx.execute<{ kitchenId: string; mark: string }>(sql`
+    with here as (select nullif(current_setting('app.kitchen_id', true), '')::uuid as id)
+    select here.id as "kitchenId", concat_ws(' ',
+      (select concat_ws(' ', count(*), max(xmin::text::bigint)) from catalog_items where kitchen_id = here.id),
+      (select concat_ws(' ', count(*), max(seq)) from events where kitchen_id = here.id and stream_id = here.id)) as mark
+    from here`)
+  return rows[0]!
+}
+/** Everything the kitchen is now; nobody changes what is answered: it is kept while nothing of it is another. */
+export async function readCatalog(tx: Tx): Promise<KitchenCatalog> {
+  const { kitchenId, mark } = await markOf(tx)
+  const known = kept.get(kitchenId)
+  const catalog = known?.mark === mark ? known.catalog : await readCatalogBefore(tx, Infinity)
+  kept.delete(kitchenId)
+  kept.set(kitchenId, { mark, catalog })
+  if (kept.size > MOST_KEPT) kept.delete(kept.keys().next().value!)
+  return catalog
+}
+
 /**
  * Everything the kitchen is: what files brought, and every change that is on record since.
  * @param beforeMs - leaves out changes from then on; whoever asks folds them himself, so that a tap without a line shows as well
  */
-export async function readCatalog(tx: Tx, beforeMs = Infinity): Promise<KitchenCatalog> {
+export async function readCatalogBefore(tx: Tx, beforeMs: number): Promise<KitchenCatalog> {
   const facts = (await readKitchenFacts(tx)).map(liftFact).sort(compareFacts)
   return foldKitchen(
     await readItems(tx),

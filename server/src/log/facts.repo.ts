@@ -1,5 +1,5 @@
 import type { Fact } from '@liquamen/core'
-import { and, eq, gte, inArray, or, sql } from 'drizzle-orm'
+import { and, desc, eq, gte, inArray, or, sql } from 'drizzle-orm'
 import { prepared, sent, type Head, type Tx } from '../db/database'
 import { batches, events, lots, orders, services } from '../db/schema'
 import type { StoredFact } from './chain'
@@ -100,6 +100,26 @@ export const readAfter = async (tx: Tx, seq: number, limit: number): Promise<Sto
 /** Services that are open, by id. */
 export const listOpenServices = async (tx: Tx): Promise<string[]> =>
   (await tx.select({ id: services.id }).from(services).where(eq(services.status, 'open'))).map((s) => s.id)
+
+const plannedServices = prepared<{ id: string }>(
+  'planned_services',
+  `select s.id from services s where s.kitchen_id = current_setting('app.kitchen_id')::uuid and s.status = 'open' and exists
+   (select 1 from events e where e.kitchen_id = s.kitchen_id and e.stream_id = s.id and e.kind = 'plan.published')`,
+)
+/** Open services that have a plan in force, by id. */
+export const listPlannedServices = async (tx: Tx): Promise<string[]> =>
+  (await plannedServices(tx)).map((s) => s.id)
+
+/** Services that are closed, by id, the newest first. */
+export const listClosedServices = async (tx: Tx, most: number): Promise<string[]> =>
+  (
+    await tx
+      .select({ id: services.id })
+      .from(services)
+      .where(eq(services.status, 'closed'))
+      .orderBy(desc(services.lastAt))
+      .limit(most)
+  ).map((s) => s.id)
 
 /** Facts of every batch, order and service that is open or was touched since a moment: what a browser needs to stand beside the stove; of the kitchen's own, those since that moment. */
 export async function readCurrent(tx: Tx, sinceMs: number): Promise<StoredFact[]> {

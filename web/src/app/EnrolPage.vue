@@ -42,7 +42,7 @@ async function enrol(): Promise<void> {
   display: grid;
   place-content: center;
   gap: 24px;
-  min-height: 100vh;
+  min-height: var(--screen-h);
   padding: 32px;
 }
 h1 {

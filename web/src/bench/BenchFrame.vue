@@ -3,6 +3,7 @@ import {
   childrenOf,
   GRADE_NAMES,
   lateReadyAtMs,
+  readyFirst,
   SPOON_GRADES,
   type BatchView,
   type Formula,
@@ -62,6 +63,12 @@ const words = computed(() =>
     state.value.planned,
     kitchen.ingredients,
   ).join(' · '),
+)
+/** What must stand ready before this step is begun, since it cannot be stopped for it. */
+const readyNames = computed(() =>
+  props.view.stepStartedAtMs === undefined && !props.view.hold
+    ? readyFirst(props.view.formula, props.view.step).map((id) => kitchen.ingredients.get(id)?.name ?? id)
+    : [],
 )
 const lateAtMs = computed(() => lateReadyAtMs(props.view, nowMs.value))
 /** The step whose end may be taken back, however long ago it was. */
@@ -129,6 +136,7 @@ async function discard(): Promise<void> {
       <v-btn @click="reopening = undefined">{{ texts.app.cancel }}</v-btn>
     </p>
     <component :is="line" v-for="(line, i) in besides" :key="i" :view="view" :bench="bench" />
+    <p v-if="readyNames.length" class="roux label">▽ {{ texts.bench.readyFirst(readyNames.join(', ')) }}</p>
     <slot />
     <TasteHere
       v-if="view.step && view.step.technique !== 'season' && !view.hold"
@@ -199,7 +207,7 @@ async function discard(): Promise<void> {
 .bench-page {
   display: flex;
   flex-direction: column;
-  min-height: calc(100vh - 172px);
+  min-height: calc(var(--screen-h) - 172px);
 }
 .titles {
   display: flex;

@@ -15,7 +15,7 @@ onMounted(() => {
 onScopeDispose(() => callOff?.())
 const route = useRoute()
 const router = useRouter()
-const { current } = useKitchenViews()
+const { kitchen, current, batchesOfOrder } = useKitchenViews()
 const view = computed(() => current.value.find((v) => v.state.id === route.params.id))
 /** Hands first, then what is held, then what is planned; among equals what is due first. */
 function rank({ state, hold }: BatchView): number {
@@ -34,6 +34,15 @@ watch(
   },
   { immediate: true },
 )
+/** The batch of the address was taken off, by a cook or by another plan. */
+const takenOff = computed(() => {
+  const state = kitchen.batches.get(String(route.params.id ?? ''))
+  return state?.status === 'takenOff' ? state : undefined
+})
+/** Where the same order is made instead. */
+const instead = computed(
+  () => (takenOff.value?.planned?.shares ?? []).flatMap((s) => batchesOfOrder(s.orderId))[0],
+)
 const bench = computed(() => (view.value ? benchOf(view.value) : undefined))
 </script>
 
@@ -45,8 +54,16 @@ const bench = computed(() => (view.value ? benchOf(view.value) : undefined))
       <path d="M-100 -120L-74 -14q2 14 14 14H60q12 0 14-14L100-120" class="coming" />
       <path d="M-130 4H130" class="hob" />
     </svg>
-    <p class="label">{{ texts.bench.none }}</p>
-    <p class="caption">{{ texts.bench.noneHint }}</p>
+    <template v-if="takenOff">
+      <p class="label">{{ texts.bench.takenOff(takenOff.planned?.sauceName ?? '') }}</p>
+      <RouterLink v-if="instead" :to="`/bench/${instead.id}`" class="label">{{
+        texts.bench.instead
+      }}</RouterLink>
+    </template>
+    <template v-else>
+      <p class="label">{{ texts.bench.none }}</p>
+      <p class="caption">{{ texts.bench.noneHint }}</p>
+    </template>
     <RouterLink to="/log" v-if="route.params.id" class="label">{{ texts.app.screens.log }}</RouterLink>
   </div>
 </template>

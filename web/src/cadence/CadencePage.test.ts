@@ -6,9 +6,9 @@ import { onScreen, settle } from '../testing/onScreen'
 import CadencePage from './CadencePage.vue'
 
 const FIVE_PM = Date.UTC(2026, 10, 28, 17)
-async function page() {
+async function page(nowMs = FIVE_PM) {
   setActivePinia(createPinia())
-  const kitchen = memoryKitchen(FIVE_PM)
+  const kitchen = memoryKitchen(nowMs)
   const w = mountScreen(CadencePage, {}, { port: kitchen.port })
   await settle()
   const field = (label: string) => w.findAll('.v-text-field').find((f) => f.text().includes(label))!
@@ -50,6 +50,14 @@ describe('batches for a service', () => {
     expect(taken[0]!.portions).toBeGreaterThanOrEqual(taken[1]!.portions)
     expect(address).toBe('/service')
   })
+  it.each([0, 2, 4.9, 5.6, 6.9, 8, 12, 18, 23])(
+    'an evening is one evening, whenever it is asked for: %s h after five',
+    async (h) => {
+      const at = await page(FIVE_PM + h * 3600_000)
+      expect(at.says()).toMatch(/\d+ batches/)
+      expect(at.says()).not.toContain('ends before it begins')
+    },
+  )
   it('what cannot be is said in words: no number, a service that ends before it begins, a sauce that cannot stand', async () => {
     const at = await page()
     await at.type('Take it, of a hundred', 'some')

@@ -62,18 +62,20 @@ export function useCadence() {
     },
     { immediate: true },
   )
-  const minuteOf = (clock: string) => {
-    const ms = instantOfClock(clock, kitchen.nowMs)
+  const minuteOf = (clock: string, nearMs: number) => {
+    const ms = instantOfClock(clock, nearMs)
     return ms === undefined ? NaN : ms / MINUTE_MS
   }
+  /** When it begins; its other times are of the same evening, whatever the clock says now. */
+  const beginsMs = computed(() => instantOfClock(draft.from, kitchen.nowMs) ?? kitchen.nowMs)
   const request = computed(() => ({
     sittings: draft.sittings
       .filter((s) => Number(s.covers) > 0)
-      .map((s) => ({ covers: Number(s.covers), atMin: minuteOf(s.at), sdMin: SPREAD_MIN })),
+      .map((s) => ({ covers: Number(s.covers), atMin: minuteOf(s.at, beginsMs.value), sdMin: SPREAD_MIN })),
     shareFrac: Number(draft.share) / 100,
     delayMin: Number(draft.delay),
-    fromMin: minuteOf(draft.from),
-    toMin: minuteOf(draft.to),
+    fromMin: minuteOf(draft.from, kitchen.nowMs),
+    toMin: minuteOf(draft.to, beginsMs.value),
     cv: COVERS_CV[draft.sureness],
     under: Number(draft.under),
     over: 1,

@@ -69,6 +69,17 @@ describe('the kitchen, changed', () => {
         .attributes('disabled'),
     ).toBeDefined()
   })
+  it('says how many sieves and blenders all share: one set leaves the other and the rest of the place as they are', async () => {
+    const w = await page()
+    const before = now().settings
+    expect(says(w)).toContain('blender are shared by all who cook.')
+    await fill(w, 'Fine sieves', '1')
+    await fill(w, 'Blenders', '0')
+    expect(now().settings).toEqual({ ...before, kits: { sieve: 1, blender: 0 } })
+    expect(says(w)).toContain('fine sieve and')
+    await fill(w, 'Height above the sea', '900')
+    expect(now().settings.kits).toEqual({ sieve: 1, blender: 0 })
+  })
   it('a ring is carried by the arrow keys, set down, and taken back', async () => {
     const w = await page()
     const ring = w.find('g.thing')

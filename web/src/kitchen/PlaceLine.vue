@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { airPressureKPa, waterBoilingPointC, type KitchenSettings } from '@liquamen/core'
+import { boilsAtC, kitCount, KITS, type KitchenSettings } from '@liquamen/core'
 import { computed } from 'vue'
 import { degreesText } from '../ui/format'
 import SentenceField from '../ui/SentenceField.vue'
@@ -8,12 +8,20 @@ import type { KitchenChange } from './useKitchenChange'
 
 /** Where the kitchen is: its height decides where water boils. */
 const props = defineProps<{ settings: KitchenSettings; change: KitchenChange }>()
-const boils = computed(() => degreesText(waterBoilingPointC(airPressureKPa(props.settings.altitudeM)), 1))
+const boils = computed(() => degreesText(boilsAtC(props.settings), 1))
 function set(change: Partial<KitchenSettings>): void {
-  const { name, altitudeM, roomTempC, timeZone, scaleStepG, stove } = { ...props.settings, ...change }
+  const { name, altitudeM, roomTempC, timeZone, scaleStepG, stove, kits } = { ...props.settings, ...change }
   void props.change.make(texts.place.kept, {
     kind: 'place.set',
-    payload: { name, altitudeM, roomTempC, timeZone, scaleStepG, ...(stove ? { stove } : {}) },
+    payload: {
+      name,
+      altitudeM,
+      roomTempC,
+      timeZone,
+      scaleStepG,
+      ...(stove ? { stove } : {}),
+      ...(kits ? { kits } : {}),
+    },
   })
 }
 </script>
@@ -59,5 +67,15 @@ function set(change: Partial<KitchenSettings>): void {
       @update:model-value="(scaleStepG) => set({ scaleStepG })"
     />
     g.
+    <template v-for="kit in KITS" :key="kit">
+      <SentenceField
+        :model-value="kitCount(settings, kit)"
+        :label="texts.place.kits[kit].label"
+        :min="0"
+        :max="20"
+        @update:model-value="(count) => set({ kits: { ...settings.kits, [kit]: Math.round(count) } })"
+      />
+      {{ texts.place.kits[kit].says(kitCount(settings, kit)) }}
+    </template>
   </p>
 </template>

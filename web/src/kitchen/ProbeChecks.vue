@@ -1,11 +1,5 @@
 <script setup lang="ts">
-import {
-  airPressureKPa,
-  probeVerdict,
-  wasDropped,
-  waterBoilingPointC,
-  type ProbeCheckKept,
-} from '@liquamen/core'
+import { boilsAtC as boilsAt, probeVerdict, wasDropped, type ProbeCheckKept } from '@liquamen/core'
 import type { Channel } from '@liquamen/contracts'
 import { computed, reactive } from 'vue'
 import { useKitchenViews } from '../port/useKitchenViews'
@@ -17,7 +11,7 @@ import type { KitchenChange } from './useKitchenChange'
 /** Probes in ice and in boiling water: what they are off by, with the day of the check. */
 const props = defineProps<{ change: KitchenChange }>()
 const { catalog, channels } = useKitchenViews()
-const boilsAtC = computed(() => waterBoilingPointC(airPressureKPa(catalog.value?.settings.altitudeM ?? 0)))
+const boilsAtC = computed(() => boilsAt({ altitudeM: catalog.value?.settings.altitudeM ?? 0 }))
 const probes = computed(() => channels.channels.filter((c) => c.kind === 'probe'))
 const checkOf = (id: string): ProbeCheckKept | undefined =>
   catalog.value?.probes?.find((p) => p.channelId === id)

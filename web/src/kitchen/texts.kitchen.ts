@@ -34,6 +34,16 @@ export const kitchenTexts = {
     step: 'Step of the scale',
     zoneHint: 'a zone such as UTC or Europe/Berlin',
     kept: 'Place set',
+    kits: {
+      sieve: {
+        label: 'Fine sieves',
+        says: (n: number) => (n === 1 ? 'fine sieve and ' : 'fine sieves and '),
+      },
+      blender: {
+        label: 'Blenders',
+        says: (n: number) => `${n === 1 ? 'blender' : 'blenders'} are shared by all who cook.`,
+      },
+    },
   },
   stove: {
     title: 'The stove',

@@ -1,12 +1,21 @@
 <script setup lang="ts">
 import type { GuestDetails } from '@liquamen/contracts'
-import type { Call, GuestSauce, PlatesDecided, Source, VesselProfile } from '@liquamen/core'
+import {
+  isAhead as isCallAhead,
+  type Call,
+  type GuestSauce,
+  type OtherSauce,
+  type PlatesDecided,
+  type Source,
+  type VesselProfile,
+} from '@liquamen/core'
 import { computed, ref } from 'vue'
 import { clockText, numberText, spanText, spanWords } from '../ui/format'
 import { texts } from '../ui/texts'
-import { useWidth } from '../ui/useSize'
 import VesselChip from '../vessel/VesselChip.vue'
+import CallRule from './CallRule.vue'
 import GuestDecision from './GuestDecision.vue'
+import OtherSauces from './OtherSauces.vue'
 import { passTexts as says } from './texts.pass'
 
 /** A call: how long until it is fired, what, how much and from where, its companions on a rule of their own, and one key. */
@@ -23,8 +32,12 @@ const props = defineProps<{
   isAway: boolean
   /** What would serve its guest, where they must not have its sauce. */
   ways: readonly GuestSauce[]
+  /** What stands ready in place of its sauce, where that is late or not there. */
+  others: readonly OtherSauce[]
   /** The batch that is made for it by itself. */
   making: string | undefined
+  /** What must stand ready before that is begun. */
+  ready: readonly string[]
   /** When all of its table can go, where that is later than asked. */
   earliest: number | undefined
 }>()
@@ -40,7 +53,6 @@ const emit = defineEmits<{
   make: []
   decide: [how: Pick<PlatesDecided, 'decision' | 'formulaId' | 'choices'>]
 }>()
-const SECOND_MS = 1000
 const waitMs = computed(() => props.call.fireAtMs - props.nowMs)
 const span = computed(() => spanWords(Math.abs(waitMs.value)))
 const isLate = computed(() => props.call.status === 'late')
@@ -51,13 +63,19 @@ const from = computed(() => {
   if (props.call.isWithout) return ''
   if (!props.source && props.making) return says.making
   if (!props.source) return says.fromNowhere
-  return props.source.well ? says.fromWell(props.source.well) : says.fromRing(props.source.ring ?? 0)
+  return [props.source, ...props.source.also].map(says.fromPlace).join(` ${says.andFrom} `)
 })
 /** Nothing of its sauce stands ready and nobody makes any. */
 const isToMake = computed(
   () => !props.source && !props.making && !props.call.isWithout && !props.call.bar && isAhead.value,
 )
-const isAhead = computed(() => ['waits', 'due', 'late', 'held'].includes(props.call.status))
+const isAhead = computed(() => isCallAhead(props.call))
+const isChoosing = ref(false)
+function take(other: OtherSauce): void {
+  isChoosing.value = false
+  const { formulaId, choices } = other
+  emit('decide', { decision: 'variant', formulaId, ...(choices ? { choices } : {}) })
+}
 /** What the floor must hear of these plates, and what stays off them. */
 const told = computed(() => [
   ...props.call.plates.flatMap((p) =>
@@ -68,47 +86,15 @@ const told = computed(() => [
       says.leftOff(says.companions[c.kind](p.count * (c.kind === 'poachedEgg' ? c.eggs : 1))),
     ),
   ),
+  ...(isInstead.value ? [says.insteadTold] : []),
   ...(props.call.status === 'cancelled' ? [says.cancelledTold] : []),
 ])
-/** What must not be on these plates, and what their guests want otherwise. */
-const asks = computed(() => [
-  ...props.details.flatMap((d) => d.allergies.map((a) => texts.allergens[a])),
-  ...(props.details.some((d) => d.noLightlyCookedEgg) ? [says.noLightEgg] : []),
-  ...props.call.plates.flatMap(({ wish, count }) => [
-    ...(wish?.egg ? [`${count} × ${says.wishes[wish.egg]}`] : []),
-    ...(wish?.lessSalt ? [`${count} × ${says.lessSalt}`] : []),
-    ...(wish?.meatCoreC ? [`${count} × ${numberText(wish.meatCoreC)} °C`] : []),
-  ]),
-])
-const root = ref<HTMLElement>()
-const seen = useWidth(root)
-/** From the first act to the plate, in the page's own pixels: words keep their size. */
-const rulePx = computed(() => Math.max(160, (seen.value || 400) - 12))
-/** From the first act to the plate. */
-const spanMs = computed(() => Math.max(1, props.call.landsAtMs - props.call.fireAtMs))
-const x = (ms: number) =>
-  Math.min(rulePx.value, Math.max(0, ((ms - props.call.fireAtMs) / spanMs.value) * rulePx.value))
-const nextActs = computed(() =>
-  props.call.companions
-    .flatMap((c) =>
-      c.times.acts.map((a) => ({
-        ...a,
-        kind: c.kind,
-        pieces: c.pieces,
-        atMs: props.call.landsAtMs + a.atS * SECOND_MS,
-      })),
-    )
-    .sort((a, b) => a.atMs - b.atMs),
-)
-/** The next thing that a companion asks for. */
-const next = computed(() => nextActs.value.find((a) => a.atMs >= props.nowMs - 5 * SECOND_MS))
-const rule = computed(() =>
-  props.call.companions.map((c) => ({
-    key: `${c.dishId} ${c.kind}`,
-    fromX: x(props.call.landsAtMs + c.times.startS * SECOND_MS),
-    marks: c.times.acts.map((a) => x(props.call.landsAtMs + a.atS * SECOND_MS)),
-    says: says.companions[c.kind](c.pieces),
-  })),
+/** Tonight's other sauce goes on plates whose own was not there. */
+const isInstead = computed(
+  () =>
+    props.call.guestId === undefined &&
+    !props.call.isWithout &&
+    props.call.plates.some((p) => p.dish.formulaId !== props.call.sauce.formulaId),
 )
 </script>
 
@@ -152,29 +138,20 @@ const rule = computed(() =>
       <button v-if="isLate && earliest" class="text-key earliest" @click="emit('toEarliest')">
         {{ says.toEarliest(clockText(earliest)) }}
       </button>
+      <button
+        v-if="others.length"
+        class="text-key earliest"
+        :aria-expanded="isChoosing"
+        @click="isChoosing = !isChoosing"
+      >
+        {{ says.others.key }}
+      </button>
       <p v-if="call.addedSince" class="roux label">▽ {{ says.added(call.addedSince) }}</p>
       <p v-if="call.fewerSince" class="roux label">▽ {{ says.fewer(call.fewerSince) }}</p>
       <p v-for="line in told" :key="line" class="wine label">✕ {{ line }}</p>
+      <p v-if="ready.length" class="roux caption">▽ {{ says.readyFirst(ready.join(', ')) }}</p>
     </div>
-    <div ref="root" class="rule">
-      <svg :width="rulePx + 12" height="52" :viewBox="`-6 0 ${rulePx + 12} 52`" aria-hidden="true">
-        <g v-for="(c, i) in rule.slice(0, 2)" :key="c.key">
-          <line :x1="c.fromX" :x2="rulePx" :y1="28 + 16 * i" :y2="28 + 16 * i" class="runs" />
-          <path v-for="m in c.marks" :key="m" :d="`M${m - 5} ${18 + 16 * i}h10l-5 8z`" />
-          <text :x="c.fromX + 8" :y="13 + 16 * i">{{ i === 0 ? c.says : '' }}</text>
-        </g>
-        <line :x1="rulePx" :x2="rulePx" y1="16" y2="50" class="plate" />
-        <line v-if="nowMs > call.fireAtMs" :x1="x(nowMs)" :x2="x(nowMs)" y1="12" y2="52" class="now" />
-      </svg>
-      <p class="caption under">
-        <span v-for="a in asks" :key="a" class="asks">{{ a }}</span>
-        <span v-if="next && call.status === 'fired'"
-          >{{ says.companions[next.kind](next.pieces) }}: {{ says.acts[next.code] }}
-          {{ clockText(next.atMs, true) }}</span
-        >
-        <span v-else>{{ call.lastMinute.join(', ') || says.goesAt(clockText(call.landsAtMs)) }}</span>
-      </p>
-    </div>
+    <CallRule class="rule" :call="call" :details="details" :now-ms="nowMs" />
     <div class="keys">
       <template v-if="call.status === 'fired'">
         <v-btn class="is-first" @click="emit('gone')">{{ says.gone }}</v-btn>
@@ -185,9 +162,12 @@ const rule = computed(() =>
       }}</v-btn>
       <v-btn v-else-if="call.status === 'held'" @click="emit('release')">{{ says.release }}</v-btn>
       <template v-else-if="call.status !== 'blocked'">
-        <v-btn :class="{ 'is-first': isFirst }" :disabled="isAway" @click="emit('fire')">{{
-          says.fireN(call.count)
-        }}</v-btn>
+        <v-btn
+          :class="{ 'is-first': isFirst && (source || call.isWithout) }"
+          :disabled="isAway"
+          @click="emit('fire')"
+          >{{ says.fireN(call.count) }}</v-btn
+        >
         <button class="text-key" @click="emit('hold')">{{ says.hold }}</button>
         <span v-if="isAway" class="caption">{{ says.away }}</span>
       </template>
@@ -218,6 +198,7 @@ const rule = computed(() =>
       :ways="ways"
       @decide="emit('decide', $event)"
     />
+    <OtherSauces v-if="isChoosing && others.length" :call="call" :others="others" @take="take" />
   </li>
 </template>
 
@@ -277,44 +258,6 @@ const rule = computed(() =>
 }
 .sauce {
   font-size: 28px;
-}
-.rule {
-  min-width: 0;
-}
-.rule svg {
-  display: block;
-  overflow: visible;
-}
-.runs {
-  stroke: var(--ink);
-  stroke-width: 5;
-}
-.plate {
-  stroke: var(--ink);
-  stroke-width: 2;
-}
-.now {
-  stroke: var(--ember);
-  stroke-width: 2;
-}
-.rule text {
-  font-size: 18px;
-  fill: var(--ink);
-}
-.rule path {
-  fill: var(--ink);
-}
-.under {
-  display: flex;
-  flex-wrap: wrap;
-  justify-content: space-between;
-  gap: 8px;
-}
-.asks {
-  padding: 0 6px;
-  border: 1.75px solid var(--ink);
-  color: var(--ink);
-  font-weight: var(--weight-key);
 }
 .keys {
   display: flex;

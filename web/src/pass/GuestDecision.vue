@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { choiceWords } from '../book/choiceWords'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { texts } from '../ui/texts'
+import CallChoices from './CallChoices.vue'
 import { passTexts } from './texts.pass'
 
 /** Why a guest must not have a sauce as it is, and what would serve them: a person decides, then it can be fired. */
@@ -36,30 +37,16 @@ const choose = ({ formulaId, choices }: GuestSauce) =>
 </script>
 
 <template>
-  <div class="guest" role="group" :aria-label="says.title(call.label)">
-    <ul>
-      <li v-for="line in why" :key="line" class="wine label">✕ {{ line }}</li>
-    </ul>
-    <div class="keys-row">
-      <v-btn v-for="(o, i) in offers" :key="o.says" :class="{ 'is-first': i === 0 }" @click="choose(o.way)">{{
-        o.says
-      }}</v-btn>
-      <v-btn @click="emit('decide', { decision: 'without' })">{{ says.without }}</v-btn>
-      <v-btn v-if="isOpen" @click="emit('decide', { decision: 'asIs' })">{{ says.asIs }}</v-btn>
-    </div>
-    <p class="caption">{{ says.defer }}</p>
-  </div>
+  <CallChoices :title="says.title(call.label)" :ask="says.defer">
+    <template #why>
+      <ul>
+        <li v-for="line in why" :key="line" class="wine label">✕ {{ line }}</li>
+      </ul>
+    </template>
+    <v-btn v-for="(o, i) in offers" :key="o.says" :class="{ 'is-first': i === 0 }" @click="choose(o.way)">{{
+      o.says
+    }}</v-btn>
+    <v-btn @click="emit('decide', { decision: 'without' })">{{ says.without }}</v-btn>
+    <v-btn v-if="isOpen" @click="emit('decide', { decision: 'asIs' })">{{ says.asIs }}</v-btn>
+  </CallChoices>
 </template>
-
-<style scoped>
-.guest {
-  display: grid;
-  gap: 4px;
-  grid-column: 1 / -1;
-  padding-bottom: 8px;
-}
-.keys-row {
-  flex-wrap: wrap;
-  justify-content: start;
-}
-</style>

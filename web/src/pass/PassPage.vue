@@ -5,6 +5,7 @@ import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { speak } from '../alarms/speak'
+import PlanNews from '../plan/PlanNews.vue'
 import StoveWells from '../stove/StoveWells.vue'
 import { clockText, spanWords } from '../ui/format'
 import CallLine from './CallLine.vue'
@@ -121,6 +122,7 @@ async function take(table: TableOrder, details: GuestDetails | undefined): Promi
         <v-btn @click="isTaking = true">{{ says.newTable }}</v-btn>
       </div>
     </div>
+    <PlanNews />
     <p v-if="pass.hands.value" class="roux label hands">
       ▽
       {{
@@ -157,7 +159,9 @@ async function take(table: TableOrder, details: GuestDetails | undefined): Promi
         @gone="gone(call)"
         @undo="takeBack(call)"
         :ways="pass.waysOf(call)"
+        :others="pass.othersOf(call)"
         :making="pass.makingOf(call)"
+        :ready="pass.readyFor(call)"
         :earliest="earliestOf(call)"
         @move="(byMin) => move(call.tableId, byMin)"
         @to-earliest="pass.toEarliest(call.tableId)"

@@ -1,8 +1,18 @@
 <script setup lang="ts">
 import type { GuestDetails } from '@liquamen/contracts'
-import { ALLERGENS, type Allergen, type Dish, type Plates, type TableOrder } from '@liquamen/core'
+import {
+  ALLERGENS,
+  EGG_WISHES,
+  type Allergen,
+  type Dish,
+  type EggWish,
+  type Plates,
+  type PlateWish,
+  type TableOrder,
+} from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
 import { computed, reactive, ref } from 'vue'
+import { typedNumber } from '../service/dishDraft'
 import { clockText, instantOfClock } from '../ui/format'
 import { texts } from '../ui/texts'
 import { passTexts } from './texts.pass'
@@ -13,12 +23,17 @@ const emit = defineEmits<{ take: [table: TableOrder, details: GuestDetails | und
 const says = passTexts.table
 const MINUTE_MS = 60_000
 const EVERY = ''
+/** Meat and fish are served between, °C at their core. */
+const CORE_C = { low: 38, high: 85 }
 const draft = reactive({
   label: '',
   at: clockText(props.nowMs + props.inMin * MINUTE_MS),
   counts: {} as Record<string, number>,
   allergies: [] as Allergen[],
   noLightlyCookedEgg: false,
+  egg: null as EggWish | null,
+  lessSalt: false,
+  meatCoreC: '',
   /** Whose plate it is: one of a dish, or every plate where nobody knows. */
   guestDish: EVERY,
 })
@@ -27,7 +42,26 @@ const pickUpAtMs = computed(() => instantOfClock(draft.at, props.nowMs))
 const plates = computed(() => Object.values(draft.counts).reduce((sum, n) => sum + n, 0))
 const add = (dish: Dish, by: number) =>
   (draft.counts[dish.id] = Math.max(0, (draft.counts[dish.id] ?? 0) + by))
-const hasGuest = computed(() => draft.allergies.length > 0 || draft.noLightlyCookedEgg)
+const hasDetails = computed(() => draft.allergies.length > 0 || draft.noLightlyCookedEgg)
+const coreC = computed(() => (draft.meatCoreC.trim() === '' ? undefined : typedNumber(draft.meatCoreC)))
+const isCoreWrong = computed(
+  () => coreC.value !== undefined && !(coreC.value >= CORE_C.low && coreC.value <= CORE_C.high),
+)
+/** What its guest wants otherwise than the card has it; none where nothing. */
+const wish = computed((): PlateWish | undefined =>
+  draft.egg || draft.lessSalt || coreC.value !== undefined
+    ? {
+        ...(draft.egg ? { egg: draft.egg } : {}),
+        ...(draft.lessSalt ? { lessSalt: true } : {}),
+        ...(coreC.value === undefined ? {} : { meatCoreC: coreC.value }),
+      }
+    : undefined,
+)
+const hasGuest = computed(() => hasDetails.value || wish.value !== undefined)
+const eggs = computed(() => [
+  { value: null, title: says.eggAsCard },
+  ...EGG_WISHES.map((value) => ({ value, title: passTexts.wishes[value] })),
+])
 const guestPlates = computed(() => [
   { value: EVERY, title: says.everyPlate },
   ...props.dishes
@@ -36,16 +70,17 @@ const guestPlates = computed(() => [
 ])
 /** Plates of a dish: the guest's own apart from the others. */
 function platesOf(dishId: string, count: number, detailsId: string | null): Plates[] {
-  if (detailsId === null || draft.guestDish === EVERY) return [{ plateId: dishId, dishId, count, detailsId }]
+  const asked = { detailsId, ...(wish.value ? { wish: wish.value } : {}) }
+  if (!hasGuest.value || draft.guestDish === EVERY) return [{ plateId: dishId, dishId, count, ...asked }]
   if (draft.guestDish !== dishId) return [{ plateId: dishId, dishId, count, detailsId: null }]
-  const own = { plateId: `${dishId}-guest`, dishId, count: 1, detailsId }
+  const own = { plateId: `${dishId}-guest`, dishId, count: 1, ...asked }
   return count > 1 ? [{ plateId: dishId, dishId, count: count - 1, detailsId: null }, own] : [own]
 }
 function take(): void {
   tried.value = true
   const atMs = pickUpAtMs.value
-  if (!draft.label.trim() || plates.value === 0 || atMs === undefined) return
-  const details = hasGuest.value
+  if (!draft.label.trim() || plates.value === 0 || atMs === undefined || isCoreWrong.value) return
+  const details = hasDetails.value
     ? {
         id: uuidv7(),
         note: '',
@@ -110,6 +145,15 @@ function take(): void {
         :label="says.allergies"
       />
       <v-checkbox v-model="draft.noLightlyCookedEgg" :label="texts.service.noLightEgg" hide-details />
+      <v-select v-model="draft.egg" class="wish" :items="eggs" :label="says.egg" />
+      <v-checkbox v-model="draft.lessSalt" :label="says.lessSalt" hide-details />
+      <v-text-field
+        v-model="draft.meatCoreC"
+        class="short"
+        :label="says.core"
+        inputmode="decimal"
+        :error-messages="isCoreWrong ? says.coreWrong(CORE_C.low, CORE_C.high) : ''"
+      />
       <v-select
         v-if="hasGuest"
         v-model="draft.guestDish"
@@ -163,6 +207,9 @@ function take(): void {
 }
 .short {
   flex: 0 1 150px;
+}
+.wish {
+  flex: 0 1 180px;
 }
 .allergies {
   flex: 1 1 220px;

@@ -1,4 +1,4 @@
-import type { CallStatus, CompanionActCode, CompanionKind } from '@liquamen/core'
+import type { CallStatus, CompanionActCode, CompanionKind, DrawnPart } from '@liquamen/core'
 
 /** What the pass says. */
 export const passTexts = {
@@ -28,8 +28,9 @@ export const passTexts = {
   lateIn: (span: string) => `late in ${span}`,
   plates: (n: number, table: string) => `${n} ${n === 1 ? 'plate' : 'plates'} · ${table}`,
   amount: (n: number, ml: string) => (n === 1 ? `${ml} ml` : `${n} × ${ml} ml`),
-  fromWell: (letter: string) => `from ${letter}`,
-  fromRing: (n: number) => `from ring ${n}`,
+  fromPlace: ({ well, ring }: Pick<DrawnPart, 'well' | 'ring'>) =>
+    well ? `from ${well}` : `from ring ${ring ?? ''}`,
+  andFrom: 'and',
   fromNowhere: 'not made yet',
   short: (n: number) => `${n} short`,
   fewer: (n: number) => `${n} fewer since it was fired`,
@@ -42,6 +43,12 @@ export const passTexts = {
   leftOff: (what: string) => `${what} left off this plate`,
   off: (dish: string, why: string) => `${dish} is off${why ? `: ${why}` : ''}. Tell the floor.`,
   toEarliest: (clock: string) => `Earliest ${clock}`,
+  others: {
+    key: 'Another sauce',
+    title: (table: string) => `What stands ready for ${table} instead`,
+    ask: 'Ask the floor first. What these guests must not have is left out here.',
+  },
+  insteadTold: 'Another sauce than on the card. Tell the floor.',
   cancel: 'Cancel table',
   undoCancel: (table: string) => `${table} cancelled. Undo`,
   guest: {
@@ -83,6 +90,11 @@ export const passTexts = {
   noLightEgg: 'no lightly cooked egg',
   wishes: { runny: 'runny', jammy: 'jammy', hard: 'hard' },
   lessSalt: 'less salt',
+  readyFirst: (goods: string) => `Ready? ${goods}. Then begin.`,
+  lessSaltBy: (ml: string, saltG: string) => `less salt: ${ml} ml each, ${saltG} g of salt on the plate`,
+  lessSaltFits: (saltG: string) => `less salt: its sauce fits, ${saltG} g of salt on the plate`,
+  lessSaltOver: 'less salt: the rest of the plate is too salty, another part must give',
+  pullAt: (coreC: string, pullC: string) => `${coreC} °C: off the heat at ${pullC}`,
   say: 'Say the next',
   spoken: (c: {
     table: string
@@ -114,6 +126,11 @@ export const passTexts = {
     more: (dish: string) => `${dish}: one more`,
     less: (dish: string) => `${dish}: one less`,
     allergies: 'Allergies',
+    egg: 'Its yolk',
+    eggAsCard: 'as the card',
+    lessSalt: 'Less salt',
+    core: 'Meat or fish, °C',
+    coreWrong: (low: number, high: number) => `Between ${low} and ${high} °C`,
     whosePlate: 'Whose plate',
     everyPlate: 'every plate of the table',
     onePlate: (dish: string) => `one ${dish}`,

@@ -1,24 +1,28 @@
 import {
-  airPressureKPa,
   allDayOf,
-  callsOf,
   drawFrom,
   handsAhead,
+  readyFirst,
+  isAhead,
+  isBatchOfCall,
+  otherSauces,
   restartOf,
   saucesFor,
-  waterBoilingPointC,
+  serviceCalls,
   type BatchState,
+  type BatchView,
   type Call,
   type Formula,
   type GuestBook,
   type GuestSauce,
+  type OtherSauce,
   type Restart,
   type Source,
 } from '@liquamen/core'
 import { computed } from 'vue'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { useService } from '../service/useService'
-import { orderIdOf } from './orderIdOf'
+import { orderIdOf } from '@liquamen/contracts/eveningIds'
 
 /** Something due at the stove takes a pair of hands for so long, ms [A]. */
 const AT_THE_STOVE_MS = 30_000
@@ -33,14 +37,11 @@ export function useCalls() {
   }))
   const calls = computed<Call[]>(() =>
     service.value && catalog.value
-      ? callsOf({
-          tables: [...service.value.tables.values()],
-          calls: service.value.calls,
-          dishes: service.value.dishes,
+      ? serviceCalls(service.value, {
           guests: kitchen.details,
           book: book.value,
+          altitudeM: catalog.value.settings.altitudeM,
           nowMs: nowMs.value,
-          boilsAtC: waterBoilingPointC(airPressureKPa(catalog.value.settings.altitudeM)),
         })
       : [],
   )
@@ -63,15 +64,13 @@ export function useCalls() {
   /** Made for one order by itself: a guest's own, or a sauce that is made as it is called. */
   const isOwn = (state: BatchState) =>
     (state.planned?.shares ?? []).some((s) => kitchen.orders.get(s.orderId)?.taken?.detailsId != null)
-  const isFor = (state: BatchState, call: Call) =>
-    (state.planned?.shares ?? []).some((s) => s.orderId === orderIdOf(call.callId))
+  const isFor = (state: BatchState, { callId }: Call) =>
+    (state.planned?.shares ?? []).some((s) => s.orderId === orderIdOf(callId)) ||
+    isBatchOfCall(state.planned?.service?.key, callId)
   /** A guest's own is drawn for that guest only, and nothing else is for them. */
-  const sourceOf = (call: Call): Source | undefined =>
-    drawFrom(
-      call,
-      current.value.filter((v) => (call.guestId ? isFor(v.state, call) : !isOwn(v.state))),
-      calls.value,
-    )
+  const drawableFor = (call: Call): BatchView[] =>
+    current.value.filter((v) => (call.guestId ? isFor(v.state, call) : !isOwn(v.state)))
+  const sourceOf = (call: Call): Source | undefined => drawFrom(call, drawableFor(call), calls.value)
   /** Until when a sauce could be begun anew for those who wait for it, were its batch lost now. */
   function restartFor(key: string): Restart | undefined {
     const waiting = calls.value.filter((c) => c.sauceKey === key && !c.guestId)
@@ -83,12 +82,33 @@ export function useCalls() {
   /** The batch that is made for a call by itself, while it is not ready. */
   const makingOf = (call: Call): string | undefined =>
     current.value.find((v) => isFor(v.state, call))?.state.id
+  /** What must stand ready for the batch that is made for a call, before what cannot be stopped is begun. */
+  function readyFor(call: Call): string[] {
+    const view = current.value.find((v) => isFor(v.state, call))
+    if (!view || view.stepStartedAtMs !== undefined) return []
+    return readyFirst(view.formula, view.step).map((id) => kitchen.ingredients.get(id)?.name ?? id)
+  }
   /** Sauces that would serve a call's guest. */
   function waysOf(call: Call): GuestSauce[] {
     const details = kitchen.details.get(call.guestId ?? '')
-    if (!call.bar || !details || !service.value) return []
-    const tonight = service.value.dishes.filter((d) => d.offReason === undefined).map((d) => d.dish)
-    return saucesFor(call.sauce, details, tonight, book.value)
+    if (!call.bar || !details) return []
+    return saucesFor(call.sauce, details, tonight.value, book.value)
+  }
+  const tonight = computed(() =>
+    (service.value?.dishes ?? []).filter((d) => d.offReason === undefined).map((d) => d.dish),
+  )
+  /** Sauces that stand ready in place of a call's own, where that is late or not there. */
+  function othersOf(call: Call): OtherSauce[] {
+    const source = sourceOf(call)
+    const isLacking = call.status === 'late' || !source || source.shortPlates > 0
+    if (!isAhead(call) || !isLacking) return []
+    return otherSauces(call, {
+      views: current.value.filter((v) => !isOwn(v.state)),
+      calls: calls.value,
+      tonight: tonight.value,
+      guests: kitchen.details,
+      book: book.value,
+    })
   }
   return {
     kitchen,
@@ -101,8 +121,11 @@ export function useCalls() {
     restartFor,
     nowMs,
     sourceOf,
+    drawableFor,
     waysOf,
+    othersOf,
     makingOf,
+    readyFor,
   }
 }
 export type Calls = ReturnType<typeof useCalls>

@@ -1,6 +1,6 @@
-import { earliestMs, type Call, type PlatesDecided, type TableOrder } from '@liquamen/core'
+import { earliestMs, servedFrom, type Call, type PlatesDecided, type TableOrder } from '@liquamen/core'
 import { tapped } from '../port/tapped'
-import { orderIdOf } from './orderIdOf'
+import { orderIdOf } from '@liquamen/contracts/eveningIds'
 import { useCalls, type Calls } from './useCalls'
 
 const MINUTE_MS = 60_000
@@ -38,15 +38,15 @@ function tableActs({ kitchen, service, calls, nowMs }: Calls) {
 }
 
 /** What is done about calls: decided, made by themselves, fired, held, gone. */
-function callActs({ kitchen, service, book, nowMs, sourceOf }: Calls) {
+function callActs({ kitchen, service, book, nowMs, sourceOf, drawableFor }: Calls) {
   const id = () => service.value?.id ?? ''
   const decide = (call: Call, how: Pick<PlatesDecided, 'decision' | 'formulaId' | 'choices'>) =>
     tapped(() =>
       kitchen.recordAll(
-        call.plates.map(({ plateId }) => ({
+        call.plates.map(({ plateId, detailsId }) => ({
           kind: 'plates.decided' as const,
           streamId: id(),
-          payload: { tableId: call.tableId, plateId, detailsId: call.guestId!, ...how },
+          payload: { tableId: call.tableId, plateId, detailsId, ...how },
         })),
       ),
     )
@@ -83,19 +83,13 @@ function callActs({ kitchen, service, book, nowMs, sourceOf }: Calls) {
   /** Plates are gone: what was drawn for them is served from its batch. Of a table that cancelled, it was not. */
   const gone = (call: Call) =>
     tapped(async () => {
-      const batch = kitchen.batches.get(call.fromBatchId ?? '')
       const formula = book.value.formulas.find((f) => f.id === call.sauce.formulaId)
       const portions = formula ? Math.max(1, Math.round(call.ml / formula.portionMl)) : call.count
-      const served =
-        batch?.status === 'underWay' && call.status === 'fired'
-          ? [
-              {
-                kind: 'portion.served' as const,
-                streamId: batch.id,
-                payload: { portions, orderId: null },
-              },
-            ]
-          : []
+      const served = servedFrom(call, portions, drawableFor(call)).map(([streamId, n]) => ({
+        kind: 'portion.served' as const,
+        streamId,
+        payload: { portions: n, orderId: null },
+      }))
       await kitchen.recordAll([
         { kind: 'call.gone', streamId: id(), payload: { callId: call.callId } },
         ...served,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { keptIn, type Explosion, type GoodNeed, type KitchenCatalog } from '@liquamen/core'
+import { keptIn, shortagesOf, type Explosion, type KitchenCatalog } from '@liquamen/core'
 import { computed } from 'vue'
 import { useKitchen } from '../port/useKitchen'
 import { storeAmountText } from '../port/useLarder'
@@ -31,7 +31,19 @@ const lines = computed(() =>
     }))
     .filter((p) => p.goods.length),
 )
-const shortG = (g: GoodNeed) => (g.hasG === undefined ? 0 : Math.max(0, g.massG - g.hasG))
+/** What is short, and what can be done about it: buy it, another good in its place, fewer plates. */
+const shortages = computed(
+  () => new Map(shortagesOf(props.explosion, kitchen.ingredients).map((s) => [s.ingredientId, s])),
+)
+function insteadOf(id: string): string[] {
+  const of = shortages.value.get(id)
+  if (!of) return []
+  return [
+    says.buy(amount(id, of.missingG)),
+    ...of.swaps.map((s) => says.instead(goodOf(s.to)?.name ?? s.to, texts.book.notes[s.note] ?? '')),
+    ...of.sauces.map((s) => says.enoughFor(s.name, s.enoughFor, s.portions)),
+  ]
+}
 const money = (minor: number) => moneyText(minor, props.catalog.settings.currency ?? 'EUR')
 const pulls = computed(() =>
   props.explosion.pull.map((p) => {
@@ -56,9 +68,10 @@ const pulls = computed(() =>
             <span class="amount">{{ amount(g.ingredientId, g.massG) }}</span>
             <span>
               <span class="name">{{ goodOf(g.ingredientId)?.name }}</span>
-              <span v-if="shortG(g) > 1" class="wine label">
-                ✕ {{ says.short(amount(g.ingredientId, shortG(g))) }}</span
+              <span v-if="shortages.get(g.ingredientId)" class="wine label">
+                ✕ {{ says.short(amount(g.ingredientId, shortages.get(g.ingredientId)!.missingG)) }}</span
               >
+              <span v-for="way in insteadOf(g.ingredientId)" :key="way" class="explained">▸ {{ way }}</span>
               <span class="explained">
                 {{ says.forWhat }}
                 <template v-for="(f, i) in g.for" :key="f.of">

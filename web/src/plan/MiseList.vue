@@ -1,5 +1,13 @@
 <script setup lang="ts">
-import { cutsOf, probeVerdict, type Explosion, type KitchenCatalog, type MiseCut } from '@liquamen/core'
+import {
+  cutsOf,
+  plateThingsOf,
+  probeVerdict,
+  type Explosion,
+  type KitchenCatalog,
+  type MiseCut,
+  type PlateThing,
+} from '@liquamen/core'
 import { computed } from 'vue'
 import { tapped } from '../port/tapped'
 import { useKitchenViews } from '../port/useKitchenViews'
@@ -44,7 +52,13 @@ const checks = computed(() => [
     isBad: false,
   })),
 ])
-const all = computed(() => [...cuts.value.map((c) => c.itemId), ...checks.value.map((c) => c.itemId)])
+/** What the plate cards put on at the last moment: herbs are not cut an hour before. */
+const plateThings = computed(() => plateThingsOf(props.explosion.sauces, kitchen.ingredients))
+const whenForPlates = ({ notBeforeMs = 0, firstUseMs }: PlateThing) =>
+  notBeforeMs <= nowMs.value
+    ? says.by(clockText(firstUseMs))
+    : says.between(clockText(notBeforeMs), clockText(firstUseMs))
+const all = computed(() => [...cuts.value, ...plateThings.value, ...checks.value].map((item) => item.itemId))
 const isDone = (itemId: string) =>
   ready.value[itemId] !== undefined && !cuts.value.some((c) => c.itemId === itemId && c.isOld)
 const left = computed(() => all.value.filter((id) => !isDone(id)).length)
@@ -80,6 +94,19 @@ const tick = (itemId: string) =>
         <p class="caption">{{ says.raw }}</p>
       </div>
       <div>
+        <h2 v-if="plateThings.length" class="label soft">{{ says.forPlates }}</h2>
+        <ul>
+          <li v-for="thing in plateThings" :key="thing.itemId" class="item">
+            <MiseTick :label="thing.name" :is-done="isDone(thing.itemId)" @tick="tick(thing.itemId)" />
+            <span>
+              <span class="name">{{ thing.name }}</span>
+              <span class="label"> {{ whenForPlates(thing) }}</span>
+              <span class="caption">
+                {{ says.plates(Math.ceil(thing.plates), thing.dishes.join(', ')) }}</span
+              >
+            </span>
+          </li>
+        </ul>
         <h2 class="label soft">{{ says.checks }}</h2>
         <ul>
           <li v-for="check in checks" :key="check.itemId" class="item">

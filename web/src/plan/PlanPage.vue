@@ -11,6 +11,7 @@ import { planCalendar } from './planCalendar'
 import GoodsList from './GoodsList.vue'
 import { handsStretches, planRows, plateMarks, type Bar } from './planRows'
 import MiseList from './MiseList.vue'
+import PlanNews from './PlanNews.vue'
 import PlanTimeline from './PlanTimeline.vue'
 import { planTexts as says } from './texts.plan'
 import { useDragged } from './useDragged'
@@ -27,8 +28,19 @@ const route = useRoute()
 const { service } = useService()
 const { catalog, nowMs } = useKitchenViews()
 const planning = usePlanning(service, 'plan')
-const { explosion, plan, feasible, isWorking, failed, isInForce, planAnew, publish, pinned, people } =
-  planning
+const {
+  explosion,
+  plan,
+  feasible,
+  isWorking,
+  failed,
+  isInForce,
+  planAnew,
+  improve,
+  publish,
+  pinned,
+  people,
+} = planning
 const tabs = ['timeline', 'weighOut', 'cuts', 'baseTree'] as const
 const tab = computed(() => tabs.find((t) => t === route.query.show) ?? 'timeline')
 const pickUps = computed(() => plan.value?.asked.pickUps ?? [])
@@ -183,6 +195,9 @@ const show = (t: (typeof tabs)[number]) => void router.replace({ query: t === 't
               : says.onTime
           }}</span><span class="caption">{{ stateWords }}</span>
         </p>
+        <button v-if="isInForce && late && late.plates > 0" class="text-key" @click="improve">
+          {{ says.improve }}
+        </button>
         <v-btn
           v-if="feasible && !isInForce"
           class="is-first"
@@ -195,9 +210,10 @@ const show = (t: (typeof tabs)[number]) => void router.replace({ query: t === 't
     </div>
     <div v-if="failed" class="stack">
       <p class="wine label">✕ {{ says.failed }}</p>
-      <v-btn @click="planAnew">{{ says.again }}</v-btn>
+      <v-btn @click="planAnew()">{{ says.again }}</v-btn>
     </div>
     <div v-if="tab === 'timeline'">
+      <PlanNews v-if="isInForce && !cost && !why" is-lasting />
       <p v-if="cost" class="label line" role="status">
         {{ cost }} <button class="text-key" @click="letGo">{{ says.letGo }}</button>
       </p>

@@ -134,7 +134,7 @@ const minutes = (ms: number) => Math.round(ms / MINUTE_MS) * MINUTE_MS
 useEventListener(window, 'pointermove', (event: PointerEvent) => {
   const held = grip.value
   if (!held) return
-  const px = event.clientX - held.fromX
+  const px = (event.clientX - held.fromX) / (root.value?.currentCSSZoom ?? 1)
   if (!held.moved && Math.abs(px) < DRAGS_PX) return
   held.moved = true
   const byMs = minutes(px * msPerPx.value)

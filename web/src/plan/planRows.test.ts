@@ -9,7 +9,7 @@ import {
 } from '@liquamen/core'
 import { describe, expect, it } from 'vitest'
 import { catalog } from '../testing/mountScreen'
-import { batchIdOf } from './batchIdOf'
+import { batchIdOf } from '@liquamen/contracts/eveningIds'
 import { calendarText } from './planCalendar'
 import { handsStretches, planRows, plateMarks } from './planRows'
 

@@ -1,4 +1,4 @@
-import type { Binding, LeftOver } from '@liquamen/core'
+import type { PlanCause, PlanChange, Binding, LeftOver } from '@liquamen/core'
 
 /** What the evening's plan says. */
 export const planTexts = {
@@ -13,6 +13,8 @@ export const planTexts = {
   mise: {
     cut: 'Cut in this order',
     checks: 'Before the first plate',
+    forPlates: 'For the plates, at the last moment',
+    plates: (n: number, dishes: string) => `about ${n} ${n === 1 ? 'plate' : 'plates'}: ${dishes}`,
     left: (n: number, all: number) => `${n} of ${all} still to do`,
     open: '✓ All is ready: service may begin',
     firstUse: (clock: string) => `the first is wanted ${clock}`,
@@ -50,6 +52,28 @@ export const planTexts = {
   late: (plates: number, min: number) => `${plates} ${plates === 1 ? 'plate' : 'plates'} late by ${min} min`,
   lateAre: (names: string) => `Late: ${names}`,
   inForce: 'In force',
+  improve: 'Look for a better one',
+  since: (clock: string) => `Planned anew at ${clock}:`,
+  cause: {
+    first: () => 'put in force',
+    brief: () => 'the brief is another',
+    order: (about: string) => `${about} asks for something else`,
+    moved: (about: string) => `${about} goes at another time`,
+    late: () => 'something is late',
+    broken: (about: string) => `${about} is lost`,
+    ring: () => 'a ring is lost or another',
+    line: () => 'more or fewer cooks',
+    dragged: () => 'moved by hand',
+  } satisfies Record<PlanCause, (about: string) => string>,
+  changed: {
+    new: ({ sauceName, portions }: PlanChange) => `${sauceName} for ${portions ?? 0} is new`,
+    off: ({ sauceName }: PlanChange) => `${sauceName} is off`,
+    portions: ({ sauceName, portions }: PlanChange) => `${sauceName} for ${portions ?? 0} now`,
+    place: ({ sauceName }: PlanChange) => `${sauceName} stands elsewhere`,
+    moved: ({ sauceName, byS = 0 }: PlanChange) =>
+      `${sauceName} ${Math.max(1, Math.round(Math.abs(byS) / 60))} min ${byS > 0 ? 'later' : 'earlier'}`,
+  } satisfies Record<PlanChange['what'], (of: PlanChange) => string>,
+  more: (n: number) => `${n} more`,
   putInForce: 'Put it in force',
   putHint: 'The batches go on the stove, each with its hours',
   notInForce: 'Not in force yet',
@@ -108,6 +132,12 @@ export const planTexts = {
   total: 'Goods',
   perCover: (money: string) => `${money} a cover`,
   short: (g: string) => `${g} short`,
+  buy: (g: string) => `buy ${g}`,
+  instead: (good: string, note: string) => `or ${good.toLowerCase()} in its place: ${note}`,
+  enoughFor: (sauce: string, n: number, of: number) =>
+    n === 0
+      ? `or no ${sauce}: another sauce`
+      : `or ${sauce} for ${n} of ${of}, and another sauce for the rest`,
   places: { coldRoom: 'From the cold room', shelf: 'From the shelf' },
   eggs: (n: number, spare: number) => `${n} eggs to crack, ${spare} of them spare`,
   wholeButter: (g: string) => `${g} whole butter to clarify`,

@@ -130,6 +130,9 @@ export const api = {
     call((s) => s.takeFromLarderAnswerSchema, '/larder/take', 'POST', ask),
   publishPlan: (serviceId: string, plan: PublishPlan) =>
     call((s) => s.publishPlanAnswerSchema, `/services/${serviceId}/plan`, 'POST', plan),
+  pastServices: async () => (await call((s) => s.pastServicesSchema, '/services/past')).services,
+  readPastServices: (csv: string) =>
+    call((s) => s.pastServicesAnswerSchema, '/services/past', 'POST', { csv }),
   fireCall: (serviceId: string, ask: FireCall) =>
     call((s) => s.callAnswerSchema, `/services/${serviceId}/fire`, 'POST', ask),
   takeBackCall: (serviceId: string, back: TakeBackCall) =>

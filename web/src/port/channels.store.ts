@@ -1,11 +1,9 @@
 import type { Channel, Sample } from '@liquamen/contracts'
-import type { TempPoint } from '@liquamen/core'
+import { KEPT_SAMPLES_MS } from '@liquamen/core'
 import { defineStore } from 'pinia'
 import { ref, shallowReactive, shallowRef } from 'vue'
 import { api } from './api'
 import { kitchenNowMs } from './clock'
-
-const KEPT_MS = 90 * 60_000
 
 /** Probes and scales of the kitchen and what they read of late, as this browser has it. */
 export const useChannels = defineStore('channels', () => {
@@ -15,7 +13,7 @@ export const useChannels = defineStore('channels', () => {
 
   /** Takes samples in, each instant once, in order of time. */
   function take(channelId: string, fresh: readonly Sample[]): void {
-    const floorMs = kitchenNowMs() - KEPT_MS
+    const floorMs = kitchenNowMs() - KEPT_SAMPLES_MS
     const known = samples.get(channelId) ?? []
     const lastMs = known.at(-1)?.atMs ?? 0
     const isLater = fresh.every((s) => s.atMs > lastMs)
@@ -45,18 +43,13 @@ export const useChannels = defineStore('channels', () => {
         .map(async (c) =>
           take(
             c.id,
-            (await api.samples(c.id, now - KEPT_MS, now + 60_000).catch(() => undefined))?.samples ?? [],
+            (await api.samples(c.id, now - KEPT_SAMPLES_MS, now + 60_000).catch(() => undefined))?.samples ??
+              [],
           ),
         ),
     )
   }
 
-  /** A probe's readings between two instants that count: not from the future, not come in late. */
-  function pointsOf(channelId: string, fromMs: number, toMs = Infinity): TempPoint[] {
-    return (samples.get(channelId) ?? [])
-      .filter((s) => s.atMs >= fromMs && s.atMs <= toMs && s.flag !== 'future' && s.flag !== 'late')
-      .map((s) => ({ atMs: s.atMs, tempC: s.value }))
-  }
   const last = (channelId: string): Sample | undefined => samples.get(channelId)?.at(-1)
-  return { channels, samples, hasRead, take, refresh, listed, pointsOf, last }
+  return { channels, samples, hasRead, take, refresh, listed, last }
 })

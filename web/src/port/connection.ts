@@ -66,7 +66,10 @@ export function createConnection(browser: BrowserKitchen) {
   }
   browser.hear((news: TabNews) => {
     if ('samples' in news) return channels.take(news.channelId, news.samples)
-    if ('clockOffsetMs' in news) return setClockOffset(news.clockOffsetMs)
+    if ('clockOffsetMs' in news) {
+      browser.reached() // the tab that listens for all has just heard the server
+      return setClockOffset(news.clockOffsetMs)
+    }
     if ('isCatalogNew' in news) return void hearCatalog()
     mirror.merge(news)
     void browser.countUnsent()
@@ -127,6 +130,7 @@ export function createConnection(browser: BrowserKitchen) {
         if (isAgain) tellCatalog() // what changed while the line was down was told to nobody
       },
       lost: browser.lost,
+      heard: browser.reached,
     })
   }
 

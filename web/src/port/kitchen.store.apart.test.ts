@@ -287,6 +287,19 @@ describe('what the server tells', () => {
       vi.useRealTimers()
     }
   })
+  it('an answer that never came is no reason to stay away while the line goes on speaking', async () => {
+    const kitchen = await heard()
+    const other = await opened()
+    server.is.failing = true
+    await kitchen.record('pan.lifted', BATCH, { stepId: 'a' })
+    await other.record('pan.lifted', BATCH, { stepId: 'b' })
+    await settled(() => kitchen.awaySinceMs && other.awaySinceMs)
+    server.tell('beat', String(Date.now()))
+    await settled(() => kitchen.awaySinceMs === undefined && other.awaySinceMs === undefined)
+    expect(kitchen.unsentCount).toBeGreaterThan(0) // nothing of it is given up
+    server.is.failing = false
+    window.dispatchEvent(new Event('online'))
+  })
   it('a changed catalogue is read again, in every tab', async () => {
     const kitchen = await heard()
     const other = await opened()

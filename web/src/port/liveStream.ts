@@ -21,6 +21,8 @@ export function followLive(
     /** The line is there; again, after it was not. */
     readonly open: (isAgain: boolean) => void
     readonly lost: () => void
+    /** Something came over the line: the server is there, whatever a call of its own came to. */
+    readonly heard: () => void
   },
 ): void {
   void navigator.locks.request('liquamen-live', async () => {
@@ -52,6 +54,7 @@ export function followLive(
       const take = (name: string, told: (event: MessageEvent<string>) => void) =>
         own.addEventListener(name, (event: MessageEvent<string>) => {
           hear()
+          on.heard()
           told(event)
         })
       take('beat', ({ data }) => {

@@ -1,12 +1,14 @@
 import { KINDS } from '@liquamen/core'
-import { describe, expect, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import { Refusal } from './api'
 import { checked, checkedBy, makeFact, type Entry } from './makeFact'
+import { schemas } from './schemas'
 
 const by = { kitchenId: 'k', deviceId: 'd', crewId: 'ilse', clockOffsetMs: -600_000 }
 const ends: Entry = { kind: 'step.finished', streamId: 's', payload: { stepId: 'simmer' } }
 
 describe('a fact made in the browser', () => {
+  beforeAll(() => schemas()) // a tap waits a second for the rules, and a loaded machine takes longer to bring them
   it('what the server would refuse is refused here, with the place that is wrong', async () => {
     const broken = { ...ends, payload: { stepId: 7 } } as unknown as Entry
     const refusal = await checked([broken]).catch((error: unknown) => error)

@@ -1,9 +1,7 @@
 import {
-  correctedC,
+  measuredIn,
   needsRing,
-  probeVerdict,
   viewBatch,
-  type MassesOf,
   type ReadingsOf,
   type BatchState,
   type BatchView,
@@ -30,27 +28,15 @@ function createViews(kitchen: KitchenPort) {
   const channels = useChannels()
   const nowMs = computed(() => kitchen.nowMs)
   const catalog = computed(() => kitchen.catalog as unknown as KitchenCatalog | undefined)
-  /** What a probe read, its own error taken out by its newest check; one that is out of service says what it says. */
-  const readingsOf: ReadingsOf = (channelId, fromMs, toMs) => {
-    const points = channels.pointsOf(channelId, fromMs, toMs)
-    const check = catalog.value?.probes?.find((p) => p.channelId === channelId)
-    if (!check || probeVerdict(check) === 'outOfService') return points
-    return points.map(({ atMs, tempC }) => ({ atMs, tempC: correctedC(check, tempC) }))
-  }
-  /** What a scale showed, its own error taken out by its newest check. */
-  const massesOf: MassesOf = (channelId, fromMs, toMs) => {
-    const factor = catalog.value?.settings.scaleFactor ?? 1
-    return channels
-      .pointsOf(channelId, fromMs, toMs)
-      .map(({ atMs, tempC: shown }) => ({ atMs, grossG: shown * factor }))
-  }
+  const measured = computed(
+    () => catalog.value && measuredIn(catalog.value, (channelId) => channels.samples.get(channelId) ?? []),
+  )
+  const readingsOf: ReadingsOf = (...of) => measured.value?.readingsOf(...of) ?? []
   const current = computed<BatchView[]>(() =>
     catalog.value
       ? [...kitchen.batches.values()]
           .filter((s) => s.status === 'planned' || s.status === 'underWay')
-          .flatMap(
-            (s) => viewBatch(s, catalog.value as KitchenCatalog, nowMs.value, { readingsOf, massesOf }) ?? [],
-          )
+          .flatMap((s) => viewBatch(s, catalog.value as KitchenCatalog, nowMs.value, measured.value) ?? [])
       : [],
   )
   const deadlines = computed(() => current.value.flatMap((v) => v.deadlines).sort((a, b) => a.atMs - b.atMs))

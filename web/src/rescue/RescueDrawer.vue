@@ -173,7 +173,7 @@ async function afresh(): Promise<void> {
   right: 0;
   top: 57px;
   bottom: 102px;
-  width: min(520px, 100vw);
+  width: min(520px, var(--screen-w));
   overflow-y: auto;
   background: var(--sunk);
   border: 1.25px solid var(--ink);
@@ -278,7 +278,7 @@ async function afresh(): Promise<void> {
 }
 @media (max-width: 900px) {
   .rescue {
-    width: 100vw;
+    width: var(--screen-w);
     border-left: 0;
     padding: 12px 32px;
   }

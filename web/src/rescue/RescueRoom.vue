@@ -38,7 +38,7 @@ watch(
   position: fixed;
   right: 0;
   bottom: 102px;
-  width: min(520px, 100vw);
+  width: min(520px, var(--screen-w));
   background: var(--sunk);
   border: 1.25px solid var(--ink);
   border-right: 0;

@@ -6,6 +6,7 @@ import {
   PORTION_ML,
   PROTEINS,
   sauceAllowance,
+  sauceGPerMl,
   type Companion,
   type CompanionKind,
   type Dish,
@@ -13,6 +14,7 @@ import {
   type OfferedDish,
 } from '@liquamen/core'
 import { computed, reactive, ref } from 'vue'
+import { useKitchen } from '../port/useKitchen'
 import { numberText } from '../ui/format'
 import { plainText } from '../ui/plainText'
 import CompanionLine from './CompanionLine.vue'
@@ -30,6 +32,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ keep: [dish: Dish, delayMin: number]; cancel: [] }>()
 const says = briefTexts.dish
+const kitchen = useKitchen()
 const draft = reactive(draftOf(props.offered?.dish, props.offered?.delayMin))
 const tried = ref(false)
 const errors = computed(() => (tried.value ? draftErrors(draft) : []))
@@ -41,13 +44,14 @@ const sauces = computed(() => props.formulas.map((f) => ({ value: f.id, title: f
 const finds = (_: string, query: string, item?: { raw: { title: string; family: string } }) =>
   plainText(`${item?.raw.title} ${item?.raw.family}`).includes(plainText(query))
 const usual = computed(() => PORTION_ML[draft.placement])
-/** A sauce is about as heavy as water: what the plate's other parts leave it of salt. */
+/** What the plate's other parts leave its sauce of salt, by what that sauce weighs. */
 const allowance = computed(() => {
   const parts = draft.parts.flatMap((p) => {
     const [massG, saltPct] = [typedNumber(p.massG), typedNumber(p.saltPct)]
     return massG >= 0 && saltPct >= 0 ? [{ massG, saltPct }] : []
   })
-  const sauceG = typedNumber(draft.portionMl)
+  const formula = props.formulas.find((f) => f.id === draft.formulaId)
+  const sauceG = typedNumber(draft.portionMl) * (formula ? sauceGPerMl(formula, kitchen.ingredients) : 1)
   return parts.length && sauceG > 0 ? sauceAllowance(parts, sauceG) : undefined
 })
 const addPart = () => draft.parts.push({ name: '', massG: '', saltPct: '' })

@@ -93,6 +93,17 @@ describe('a plan', () => {
     await settle()
     expect(w.findAll('button').some((b) => b.text() === 'Put it on the stove')).toBe(false)
   })
+  it('that another put on the stove meanwhile is not put there twice, and its bench is named', async () => {
+    const asked = await order('hollandaise', 2)
+    const { w, says } = await sheet([asked])
+    const other = onScreen(mountScreen(PlanSheet, { orders: [asked] }, { port: kitchen.port }))
+    await other.press('Put it on the stove')
+    expect(planned()).toHaveLength(1)
+    await settle()
+    expect(says()).toContain('on the stove’s plan meanwhile')
+    expect(w.findAll('button').some((b) => b.text() === 'Put it on the stove')).toBe(false)
+    expect(w.find(`a[href="/bench/${kitchen.last('batch.planned').streamId}"]`).exists()).toBe(true)
+  })
   it('of two orders keeps the portions of each', async () => {
     const orders = [
       await order('hollandaise', 7),

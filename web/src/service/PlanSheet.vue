@@ -30,7 +30,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ close: [] }>()
 const router = useRouter()
-const { kitchen, catalog, current, nowMs } = useKitchenViews()
+const { kitchen, catalog, current, nowMs, batchesOfOrder } = useKitchenViews()
 const taken = computed(() =>
   current.value.filter((v) => v.state.id !== props.batch?.id).flatMap((v) => takenBy(v, nowMs.value) ?? []),
 )
@@ -56,6 +56,10 @@ for (const item of formula.value?.items ?? []) {
   if (usable[0] && !usable.includes(draft.sources[item.id] ?? item.ingredientId))
     draft.sources[item.id] = usable[0]
 }
+const batchesNow = () => props.orders.flatMap((o) => batchesOfOrder(o.id))
+const knownIds = new Set(batchesNow().map((b) => b.id))
+/** Another tablet, or the evening's plan, put these orders on the stove while this sheet was open. */
+const meanwhile = computed(() => batchesNow().find((b) => !knownIds.has(b.id)))
 const why = ref(false)
 const placed = computed(() => result.value.placed)
 const plan = computed(() => placed.value?.plan)
@@ -129,7 +133,7 @@ function say(w: PlanWarning): string {
 async function put(list: readonly PlacedBatch[]): Promise<void> {
   const asks = asked.value
   const sauce = formula.value
-  if (!sauce || !asks || list.length === 0) return
+  if (!sauce || !asks || list.length === 0 || meanwhile.value) return
   const dealt = dealShares(
     shares.value,
     list.map((p) => p.plan.portions),
@@ -233,7 +237,7 @@ const useVessel = (role: VesselRole, panId: string) => (draft.vessels = { ...dra
         <li v-for="(w, i) in warnings" :key="i" class="roux label">▽ {{ say(w) }}</li>
         <li v-if="batches > 1" class="roux label keys-row">
           ▽ {{ texts.plan.warnings.tooManyForOne }}
-          <v-btn @click="put(inBatches(batches))">{{
+          <v-btn v-if="!meanwhile" @click="put(inBatches(batches))">{{
             texts.plan.asBatches(batches, Math.ceil(portions / batches))
           }}</v-btn>
         </li>
@@ -283,7 +287,11 @@ const useVessel = (role: VesselRole, panId: string) => (draft.vessels = { ...dra
             {{ numberText(plan.totalMin.low) }}–{{ numberText(plan.totalMin.high) }} min</span
           >
         </p>
-        <v-btn class="is-first" @click="put([placed])">{{
+        <p v-if="meanwhile" class="label keys-row" role="status">
+          ▽ {{ texts.plan.meanwhile(clockText(meanwhile.planned?.plan.pickupAtMs ?? 0)) }}
+          <v-btn class="is-first" :to="`/bench/${meanwhile.id}`">{{ texts.app.screens.bench }}</v-btn>
+        </p>
+        <v-btn v-else class="is-first" @click="put([placed])">{{
           batch ? texts.plan.replan : texts.plan.put
         }}</v-btn>
       </div>

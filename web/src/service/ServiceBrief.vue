@@ -10,6 +10,7 @@ import DayField from '../ui/DayField.vue'
 import SentenceField from '../ui/SentenceField.vue'
 import DishForm from './DishForm.vue'
 import DishLine from './DishLine.vue'
+import PastServices from './PastServices.vue'
 import SittingLine from './SittingLine.vue'
 import { briefTexts as says } from './texts.brief'
 
@@ -106,6 +107,7 @@ const keepDish = (dish: Dish, delayMin: number) =>
     ])
     form.value = undefined
   })
+const isLookingBack = ref(false)
 const nameOf = (goodId: string) => kitchen.ingredients.get(goodId)?.name ?? goodId
 const amount = (goodId: string, massG: number) => {
   const good = kitchen.ingredients.get(goodId)
@@ -194,7 +196,11 @@ const amount = (goodId: string, massG: number) => {
       </ul>
     </template>
     <p v-else-if="isWorking && !explosion" class="caption">{{ says.counting }}</p>
+    <PastServices v-if="isLookingBack" :service="service" :first-ms="firstMs" @offer="offer" />
     <div class="keys-row gap-above">
+      <v-btn :aria-expanded="isLookingBack" @click="isLookingBack = !isLookingBack">{{
+        says.past.open
+      }}</v-btn>
       <v-btn to="/service/closing">{{ says.closing }}</v-btn>
     </div>
   </section>

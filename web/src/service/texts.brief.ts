@@ -11,6 +11,26 @@ import type {
 
 /** What the evening's brief says. */
 export const briefTexts = {
+  past: {
+    title: 'From past services',
+    open: 'From past services',
+    file: 'Bring in a file',
+    columns: 'A table of date, covers, dish, plates: a line for each dish of an evening.',
+    none: 'No evening is over yet: what tables ask for tonight is learned from when it is closed.',
+    guests: (day: string, n: number, mean: string, [low, high]: readonly [number, number]) =>
+      n === 1 ? `The last ${day}: ${mean} covers` : `${n} times ${day}: ${mean} covers, ${low} to ${high}`,
+    perCover: (n: string) => `${n} a cover`,
+    band: (low: string, high: string, n: number) =>
+      `${low} to ${high}, from ${n} ${n === 1 ? 'evening' : 'evenings'}`,
+    same: 'as the card has it',
+    take: (was: string) => `take it instead of ${was}`,
+    takeFor: (dish: string) => `Take what ${dish} came to`,
+    takeAll: 'Take all',
+    added: (n: number, known: number) =>
+      `${n} ${n === 1 ? 'evening' : 'evenings'} on record${known ? `, ${known} there already` : ''}`,
+    notRead: 'Nothing of it was taken.',
+    line: (n: number) => `Line ${n}:`,
+  },
   new: 'New service',
   defaultName: 'Supper',
   firstSitting: 'First sitting',

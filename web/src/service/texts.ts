@@ -79,6 +79,7 @@ export const planTexts = {
   alcohol: 'Alcohol left of the wine',
   inUse: 'in use',
   put: 'Put it on the stove',
+  meanwhile: (at: string) => `It is on the stove’s plan meanwhile, ready at ${at}.`,
   phrase: 'How far',
   readings: 'Two readings. Say which:',
   busy: (n: number) => `Ring ${n} is taken`,

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { texts } from '../ui/texts'
+import PlanNews from '../plan/PlanNews.vue'
 import StoveStation from './StoveStation.vue'
 import StoveWells from './StoveWells.vue'
 
@@ -16,6 +17,7 @@ const hasWells = computed(() => (catalog.value?.wells.length ?? 0) > 0)
 <template>
   <h1 class="visually-hidden">{{ texts.app.screens.stove }}</h1>
   <p v-if="rows.length === 0" class="label">{{ texts.stove.noRings }}</p>
+  <PlanNews />
   <div class="stove" :class="{ withWells: hasWells }">
     <div class="rings">
       <div
@@ -32,6 +34,13 @@ const hasWells = computed(() => (catalog.value?.wells.length ?? 0) > 0)
 </template>
 
 <style scoped>
+/* The whole kitchen at once: where the screen is lower, or something is said above it, what is drawn of a pan gives way and its figures do not. */
+.stove {
+  --shrink: clamp(0px, calc((800px - var(--screen-h) + var(--news, 0px) + var(--told, 0px)) / 2), 76px);
+}
+.news + .stove {
+  --told: 34px;
+}
 .stove.withWells {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 392px;
@@ -44,6 +53,9 @@ const hasWells = computed(() => (catalog.value?.wells.length ?? 0) > 0)
   overflow: clip;
 }
 @media (max-width: 900px) {
+  .stove {
+    --shrink: 0px; /* a page that is scrolled */
+  }
   .stove.withWells {
     grid-template-columns: minmax(0, 1fr);
     gap: 0;

@@ -146,7 +146,7 @@ const open = () => void router.push(props.view ? `/bench/${props.view.state.id}`
 }
 .drawing {
   width: 100%;
-  height: 184px;
+  height: calc(184px - var(--shrink, 0px));
   display: block;
   overflow: visible;
 }

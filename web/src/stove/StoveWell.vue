@@ -79,7 +79,7 @@ const open = () => {
   contain: layout style; /* its second moves nothing outside */
   display: flex;
   flex-direction: column;
-  height: 320px;
+  height: calc(320px - var(--shrink, 0px));
   text-align: left;
   padding: 0;
   border: 0;
@@ -152,7 +152,7 @@ button.station {
   height: auto;
 }
 .drawing {
-  height: 146px;
+  height: calc(146px - var(--shrink, 0px));
   margin: 0 -1px;
 }
 @media (max-width: 900px) {

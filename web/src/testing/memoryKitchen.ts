@@ -3,6 +3,7 @@ import type { GuestDetails, Samples } from '@liquamen/contracts'
 import {
   foldKitchen,
   kitchenGoods,
+  measuredIn,
   viewBatch,
   type BatchView,
   type Fact,
@@ -105,13 +106,12 @@ export function memoryKitchen(startMs: number) {
     /** A batch as its bench is given it, moving with clock and record. */
     viewOf: (batchId: string) =>
       computed<BatchView>(() =>
-        viewBatch(port.batches.get(batchId)!, port.catalog as unknown as KitchenCatalog, nowMs.value, {
-          readingsOf: useChannels().pointsOf,
-          massesOf: (...of) =>
-            useChannels()
-              .pointsOf(...of)
-              .map(({ atMs, tempC }) => ({ atMs, grossG: tempC })),
-        })!,
+        viewBatch(
+          port.batches.get(batchId)!,
+          port.catalog as unknown as KitchenCatalog,
+          nowMs.value,
+          measuredIn(port.catalog as unknown as KitchenCatalog, (id) => useChannels().samples.get(id) ?? []),
+        )!,
       ),
   }
 }

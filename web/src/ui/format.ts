@@ -61,6 +61,12 @@ export function clockText(ms: number, withSeconds = false): string {
   return (withSeconds ? formatSeconds : formatClock)(zone(), ms)
 }
 
+const formatWeekday = keptFormatters(
+  (timeZone) => new Intl.DateTimeFormat('en-GB', { timeZone, weekday: 'long' }),
+)
+/** A day of the week in the kitchen, Saturday. */
+export const weekdayText = (ms: number): string => formatWeekday(zone(), ms)
+
 /** A day of the kitchen, Sat 10 Jan. */
 export const dayText = (ms: number): string => formatDay(zone(), ms)
 

@@ -6,7 +6,9 @@ import { kind } from './kind'
 /** What the kitchen is: every change of it is a fact with its name. A thing that is set is set whole. */
 export const KITCHEN_KINDS = {
   'place.set':
-    kind<Pick<KitchenSettings, 'name' | 'altitudeM' | 'roomTempC' | 'timeZone' | 'scaleStepG' | 'stove'>>(),
+    kind<
+      Pick<KitchenSettings, 'name' | 'altitudeM' | 'roomTempC' | 'timeZone' | 'scaleStepG' | 'stove' | 'kits'>
+    >(),
   'rules.set': kind<{ readonly rules: HouseRules }>(),
   'ring.set': kind<{ readonly ring: Ring }>(),
   'ring.removed': kind<{ readonly ringId: string }>(),

@@ -31,6 +31,18 @@ export const PLAN_CAUSES = [
   'dragged',
 ] as const
 export type PlanCause = (typeof PLAN_CAUSES)[number]
+/** What a plan does otherwise than the one before it. */
+export const PLAN_CHANGES = ['new', 'off', 'moved', 'portions', 'place'] as const
+/** A batch that a plan has otherwise than the one before. */
+export interface PlanChange {
+  readonly batchId: string
+  readonly sauceName: string
+  readonly what: (typeof PLAN_CHANGES)[number]
+  /** Of `moved`: by how much its first step begins later, s. */
+  readonly byS?: number | undefined
+  /** Of `new` and `portions`: how much of it there will be. */
+  readonly portions?: number | undefined
+}
 
 /** An evening: who comes, what is offered, who cooks, and the plan in force. */
 export const SERVICE_KINDS = {
@@ -51,6 +63,9 @@ export const SERVICE_KINDS = {
     readonly zeroAtMs: number
     readonly tasks: readonly PlacedTask[]
     readonly modelVersion: string
+    /** What it was planned anew for: a table, a sauce, a ring. */
+    readonly about?: string | undefined
+    readonly changes?: readonly PlanChange[] | undefined
   }>({ mayPost: 'server', isVoidable: false }),
   /** A table's order, whole; ordered again it is changed. */
   'table.ordered': kind<TableOrder>(),

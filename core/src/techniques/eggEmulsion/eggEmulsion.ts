@@ -21,6 +21,7 @@ export const eggEmulsion: Technique = {
   swellsTo: bowlSwellsTo,
   mostInOneG: (step) => (step.technique === 'whisk' ? LARGEST_BASE_G : undefined),
   usualMin: (step) => (step.technique === 'blend' ? 0 : 5),
+  kit: (step) => (step.technique === 'blend' ? 'blender' : undefined),
   attention: () => 'constant',
   waitsS: (step) => (step.technique === 'whisk' ? YOLK_WAITS_S : EMULSION_WAITS_S),
   end: (contents, step) =>

@@ -20,6 +20,7 @@ export const prepare: Technique = {
   waitsS: (step) => (step.technique === 'strain' ? Infinity : HOT_WAITS_S),
   driesFat: { sweat: 1 },
   isForNext: (step) => step.technique === 'add',
+  kit: (step) => (step.technique === 'strain' ? 'sieve' : undefined),
   sieves: (step) => step.technique === 'strain',
   end(contents, step, { measuredG }) {
     if (step.technique === 'strain')

@@ -3,7 +3,7 @@ import { v7 as uuidv7 } from 'uuid'
 import type { Database } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
 import type { Sender } from '../../http/sender'
-import { addChannel, addSamples, listChannels, readSamples } from './channels.repo'
+import { addChannel, addSamples, listChannels, readSamples } from '../../log/channels.repo'
 
 const CLOCK_TOLERANCE_MS = 2000 // more than a slow network; below it the device's own times stand
 const FUTURE_MS = 2000

@@ -1,7 +1,7 @@
 import { problem, type Session } from '@liquamen/contracts'
 import { createHash, randomBytes, randomInt } from 'node:crypto'
 import { v7 as uuidv7 } from 'uuid'
-import { readCatalog } from '../../catalog/catalog.repo'
+import { readCatalogBefore } from '../../catalog/catalog.repo'
 import type { Database } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
 import type { Sender } from '../../http/sender'
@@ -93,7 +93,7 @@ export function createDevicesService({
     async session({ deviceId, name, kitchenId }: Sender): Promise<Session> {
       const { catalog, head } = await database.inKitchen(kitchenId, async (tx) => ({
         head: await readHead(tx, kitchenId),
-        catalog: await readCatalog(tx, clock() - CURRENT_MS),
+        catalog: await readCatalogBefore(tx, clock() - CURRENT_MS),
       }))
       const serverNowMs = clock()
       return {

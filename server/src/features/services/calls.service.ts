@@ -5,11 +5,21 @@ import {
   type FireCall,
   type TakeBackCall,
 } from '@liquamen/contracts'
-import { callsOf, type Envelope } from '@liquamen/core'
+import {
+  compareFacts,
+  foldBatch,
+  isDrawable,
+  liftFact,
+  serviceCalls,
+  viewBatch,
+  type Envelope,
+} from '@liquamen/core'
+import { readCatalog } from '../../catalog/catalog.repo'
 import type { Database, Tx } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
 import type { Sender } from '../../http/sender'
 import type { Intake } from '../../log/intake'
+import { readStreams } from '../../log/facts.repo'
 import { serverFact, type CommandedBy } from '../../log/serverFact'
 import { callsFile } from './callsFile'
 import { readGuestBook } from './guestBook'
@@ -21,14 +31,15 @@ interface Decided {
 }
 /** Whether a guest of a call must not have its sauce as it is, as far as anybody decided: no tablet is asked to be sure of it. */
 async function isBarred(tx: Tx, { service }: Streams, callId: string): Promise<boolean> {
-  const calls = callsOf({
-    tables: [...service.tables.values()],
-    calls: service.calls,
-    dishes: service.dishes,
-    ...(await readGuestBook(tx)),
-    nowMs: service.lastAtMs,
-  })
+  const calls = serviceCalls(service, { ...(await readGuestBook(tx)), nowMs: service.lastAtMs })
   return calls.find((c) => c.callId === callId)?.bar !== undefined
+}
+
+/** Whether a batch is whole, within its clock and not empty at a moment: a tablet that was away may not know. */
+async function mayBeDrawn(tx: Tx, batchId: string, atMs: number): Promise<boolean> {
+  const facts = (await readStreams(tx, [batchId])).map(liftFact).sort(compareFacts)
+  const view = viewBatch(foldBatch(batchId, facts), await readCatalog(tx), atMs)
+  return view !== undefined && isDrawable(view)
 }
 
 /** Which tablet fires a call: only one may, and all are told. */
@@ -68,7 +79,7 @@ export function createCallsService({
         const { service } = await readService(tx, serviceId)
         return callsFile(service, { ...(await readGuestBook(tx)), nowMs: clock() })
       }),
-    /** Fires a call. Fired already, it answers since when, and nothing is fired twice. @throws ProblemError 404 `unknownTable`, 409 `tableCancelled`, 409 `guestNotDecided` and as `openService` */
+    /** Fires a call. Fired already, it answers since when, and nothing is fired twice. @throws ProblemError 404 `unknownTable`, 409 `tableCancelled`, 409 `guestNotDecided`, 409 `notDrawable` and as `openService` */
     fire: (sender: Sender, serviceId: string, { crewId, ...ask }: FireCall) =>
       decide({ sender, crewId }, serviceId, async (streams, by, tx) => {
         const { tables, calls } = streams.service
@@ -84,6 +95,14 @@ export function createCallsService({
               409,
               'guestNotDecided',
               'Its guest must not have this sauce as it is: decide how they are served first.',
+            ),
+          )
+        if (ask.fromBatchId !== null && !(await mayBeDrawn(tx, ask.fromBatchId, by.atMs)))
+          throw new ProblemError(
+            problem(
+              409,
+              'notDrawable',
+              'What it would be drawn from is broken, past its clock or empty: look for another.',
             ),
           )
         const fact = serverFact(

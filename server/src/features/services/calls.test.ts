@@ -1,7 +1,9 @@
-import type { Fact } from '@liquamen/core'
+import type { Fact, KitchenCatalog } from '@liquamen/core'
 import { callIdOf, foldService } from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import demoFile from '../../../../demo/larchwater-house.json'
+import { addToCatalog } from '../../catalog/catalog.repo'
 import { createTestApp, NOW_MS, testFact, type TestApp } from '../../testing/testApp'
 
 let t: TestApp
@@ -56,6 +58,30 @@ describe('firing a call', () => {
     const { kinds, service } = await state()
     expect(kinds.filter((k) => k === 'call.fired')).toHaveLength(2)
     expect(service.calls[callId()]!.firedAtMs).toBeDefined()
+  })
+  it('from a sauce that is held within its clock; from one that is past it, or broken, nothing is fired', async () => {
+    const demo = demoFile as unknown as { catalog: KitchenCatalog; facts: Fact[] }
+    await t.database.inKitchen(t.kitchenId, (tx) => addToCatalog(tx, t.kitchenId, demo.catalog))
+    const held = demo.facts.findLast((f) => f.kind === 'hold.started')!
+    const fromBatchId = uuidv7()
+    const facts = demo.facts
+      .filter((f) => f.streamId === held.streamId && f.atMs <= held.atMs)
+      .map((f) => ({
+        ...testFact(t, f.kind, fromBatchId, f.payload as never),
+        deviceAtMs: NOW_MS + f.atMs - held.atMs,
+      }))
+    const kept = await t.request('/facts', { body: { facts } })
+    expect(JSON.stringify(await kept.json())).not.toContain('refused')
+    expect(await answer(fire({ fromBatchId: uuidv7() }))).toMatchObject({ code: 'notDrawable', status: 409 })
+    t.now.ms = NOW_MS + 5 * 3600_000
+    expect(await answer(fire({ fromBatchId }))).toMatchObject({ code: 'notDrawable', status: 409 })
+    t.now.ms = NOW_MS + 60_000
+    expect(await answer(fire({ fromBatchId }))).toMatchObject({ isNew: true })
+    await takeBack()
+    const broke = testFact(t, 'sauce.broke', fromBatchId, { stepId: 'hold' })
+    await t.request('/facts', { body: { facts: [{ ...broke, deviceAtMs: t.now.ms }] } })
+    expect(await answer(fire({ fromBatchId }))).toMatchObject({ code: 'notDrawable', status: 409 })
+    t.now.ms = NOW_MS
   })
   it('of a table that has not ordered, or has cancelled, nothing is fired', async () => {
     expect(await answer(fire({ tableId: uuidv7() }))).toMatchObject({ code: 'unknownTable', status: 404 })

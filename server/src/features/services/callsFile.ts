@@ -1,15 +1,12 @@
 import type { CallsFile } from '@liquamen/contracts'
-import { callsOf, type GuestBook, type GuestNeeds, type ServiceState } from '@liquamen/core'
+import { serviceCalls, type PassKnown, type ServiceState } from '@liquamen/core'
 import Papa from 'papaparse'
 
 /** The orders and calls of a service as a file says them; what a guest must not have is not in it, only that somebody must not. */
-export function callsFile(
-  service: ServiceState,
-  { guests, book, nowMs }: { guests: ReadonlyMap<string, GuestNeeds>; book: GuestBook; nowMs: number },
-): CallsFile {
-  const nameOf = (formulaId: string) => book.formulas.find((f) => f.id === formulaId)?.name ?? formulaId
+export function callsFile(service: ServiceState, known: PassKnown): CallsFile {
+  const nameOf = (formulaId: string) => known.book.formulas.find((f) => f.id === formulaId)?.name ?? formulaId
   const tables = [...service.tables.values()]
-  const calls = callsOf({ tables, calls: service.calls, dishes: service.dishes, guests, book, nowMs })
+  const calls = serviceCalls(service, known)
   return {
     service: service.opened?.name ?? '',
     orders: tables.map((t) => ({

@@ -71,7 +71,7 @@ export function createOrderFeedService({
         const results: Result[] = []
         const entries: Entry[] = []
         let service = await serviceAbout(tx, orders[0]!.pickUpAtMs - aheadMs)
-        const { book } = await readGuestBook(tx)
+        const { book, altitudeM } = await readGuestBook(tx)
         // of one table's changes in one message the newest is the last word, whatever their order in it
         const inTurn = [...orders].sort((a, b) => a.revision - b.revision)
         for (const [i, order] of inTurn.entries()) {
@@ -79,7 +79,7 @@ export function createOrderFeedService({
           const { result, facts, read: of } = takeOrder(order, { source, aheadMs, service }, by)
           const earliestAtMs =
             result.status === 'taken' || result.status === 'changed'
-              ? earliestOf(of, service, { book, nowMs })
+              ? earliestOf(of, service, { book, altitudeM, nowMs })
               : undefined
           results.push(earliestAtMs === undefined ? result : { ...result, earliestAtMs })
           if (facts.length === 0) continue

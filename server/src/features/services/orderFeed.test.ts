@@ -1,5 +1,5 @@
 import type { CallsFile, FeedAnswer, FeedCard, FeedOrder } from '@liquamen/contracts'
-import { callsOf, foldService, kitchenGoods, type Fact, type KitchenCatalog } from '@liquamen/core'
+import { foldService, kitchenGoods, serviceCalls, type Fact, type KitchenCatalog } from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeEach, describe, expect, it } from 'vitest'
 import demoFile from '../../../../demo/larchwater-house.json'
@@ -160,13 +160,10 @@ async function calls() {
   const { details } = (await (await t.request('/guest-details')).json()) as {
     details: { id: string; allergies: never[]; noLightlyCookedEgg: boolean }[]
   }
-  const book = { formulas: demo.formulas, ingredients: kitchenGoods(demo) }
-  return callsOf({
-    tables: [...service.tables.values()],
-    calls: service.calls,
-    dishes: service.dishes,
+  return serviceCalls(service, {
     guests: new Map(details.map((d) => [d.id, d])),
-    book,
+    book: { formulas: demo.formulas, ingredients: kitchenGoods(demo) },
+    altitudeM: demo.settings.altitudeM,
     nowMs: NOW_MS,
   })
 }

@@ -5,6 +5,9 @@ import {
   fireCallSchema,
   publishPlanAnswerSchema,
   problem,
+  pastServicesAnswerSchema,
+  pastServicesCsvSchema,
+  pastServicesSchema,
   publishPlanSchema,
   takeBackCallSchema,
   uuid,
@@ -64,9 +67,37 @@ const fileRoute = createRoute({
   },
 })
 
+const pastRoute = createRoute({
+  method: 'get',
+  path: '/services/past',
+  responses: {
+    200: {
+      description: 'evenings that are over, the newest first',
+      content: { 'application/json': { schema: pastServicesSchema } },
+    },
+  },
+})
+const readPastRoute = createRoute({
+  method: 'post',
+  path: '/services/past',
+  request: { body: { content: { 'application/json': { schema: pastServicesCsvSchema } } } },
+  responses: {
+    200: {
+      description: 'what came of the file; with a bad line nothing is written',
+      content: { 'application/json': { schema: pastServicesAnswerSchema } },
+    },
+  },
+})
+
 /** What of an evening only one may decide, and its orders and calls as files. */
-export function servicesRoutes({ services, calls }: AppDeps) {
+export function servicesRoutes({ services, calls, past }: AppDeps) {
   const router = createRouter()
+  router.openapi(pastRoute, async (c) =>
+    c.json({ services: await past.list(c.get('device').kitchenId) }, 200),
+  )
+  router.openapi(readPastRoute, async (c) =>
+    c.json(await past.read(c.get('device'), c.req.valid('json').csv), 200),
+  )
   router.openapi(publishRoute, async (c) =>
     c.json(await services.publishPlan(c.get('device'), c.req.valid('param').id, c.req.valid('json')), 200),
   )

@@ -1,12 +1,12 @@
 import { problem, type PublishPlan, type PublishPlanAnswer } from '@liquamen/contracts'
-import { foldBatch, type Payloads } from '@liquamen/core'
+import { foldBatch, foldOrder, type Payloads } from '@liquamen/core'
 import { isDeepStrictEqual } from 'node:util'
 import type { Database } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
 import type { Sender } from '../../http/sender'
 import type { Intake } from '../../log/intake'
 import { serverFact } from '../../log/serverFact'
-import { openService } from './openService'
+import { openService, readService } from './openService'
 
 /** Which plan of an evening stands: only one may. */
 export function createServicesService({
@@ -19,6 +19,23 @@ export function createServicesService({
   readonly intake: Intake
 }) {
   return {
+    /** Who put the plan of a service in force that stands; undefined where none does. @throws ProblemError 404 `unknownService` */
+    planStandsBy: (
+      kitchenId: string,
+      serviceId: string,
+    ): Promise<{ readonly sender: Sender; readonly crewId: string | undefined } | undefined> =>
+      database.inKitchen(kitchenId, async (tx) => {
+        const { factsOf, service } = await readService(tx, serviceId)
+        const fact = factsOf(serviceId).findLast(
+          (f) => f.kind === 'plan.published' && f.payload.number === service.plan?.number,
+        )
+        return (
+          fact && {
+            sender: { deviceId: fact.deviceId, name: '', kitchenId },
+            crewId: fact.actor.crewId,
+          }
+        )
+      }),
     /**
      * Puts a plan in force: with it the batches that it plans stand on the stove, and those that it no longer has are off it. A batch that was begun
      * meanwhile stays as it is. Sent again it changes nothing.
@@ -27,9 +44,11 @@ export function createServicesService({
      */
     async publishPlan(sender: Sender, serviceId: string, ask: PublishPlan): Promise<PublishPlanAnswer> {
       return database.inLockedKitchen(sender.kitchenId, async (tx, head) => {
-        const batchIds = [...ask.planned.map((p) => p.batchId), ...ask.takenOff]
-        const { service, factsOf } = await openService(tx, serviceId, batchIds)
-        const { planned, takenOff, crewId, ...plan } = ask
+        const { planned, takenOff, orders = [], ordersOff = [], crewId, ...plan } = ask
+        const batchIds = [...planned.map((p) => p.batchId), ...takenOff]
+        const orderIds = [...orders.map((o) => o.orderId), ...ordersOff]
+        const { service, factsOf } = await openService(tx, serviceId, [...batchIds, ...orderIds])
+        const orderOf = (id: string) => foldOrder(id, factsOf(id)).status
         const by = { sender, crewId, atMs: clock() }
         const name = `${serviceId} ${ask.number}`
         const published = serverFact(by, name, 'plan.published', {
@@ -37,7 +56,7 @@ export function createServicesService({
           payload: plan as Payloads['plan.published'],
         })
         const statusOf = (id: string) => foldBatch(id, factsOf(id)).status
-        const begun = (id: string) => !['planned', 'unknown'].includes(statusOf(id))
+        const begun = (id: string) => !['planned', 'takenOff', 'unknown'].includes(statusOf(id))
         const inForce = service.plan?.number ?? 0
         // the same plan sent again: it stands already, with all that came with it
         const same = factsOf(serviceId).find((f) => f.id === published.id)
@@ -51,6 +70,22 @@ export function createServicesService({
           )
         const envelopes = [
           published,
+          ...orders
+            .filter(({ orderId }) => orderOf(orderId) === 'unknown')
+            .map(({ orderId, taken }) =>
+              serverFact(by, `${name} ${orderId}`, 'order.taken', {
+                streamId: orderId,
+                payload: taken as Payloads['order.taken'],
+              }),
+            ),
+          ...ordersOff
+            .filter((orderId) => orderOf(orderId) === 'open')
+            .map((orderId) =>
+              serverFact(by, `${name} ${orderId}`, 'order.cancelled', {
+                streamId: orderId,
+                payload: { reason: '' },
+              }),
+            ),
           ...planned
             .filter(({ batchId }) => !begun(batchId))
             .map(({ batchId, planned: payload }) =>

@@ -1,10 +1,9 @@
 import type { FeedAnswer, FeedOrder } from '@liquamen/contracts'
 import {
-  callsOf,
   earliestMs,
+  serviceCalls,
   type Envelope,
-  type GuestBook,
-  type GuestNeeds,
+  type PassKnown,
   type ServiceState,
   type TableOrder,
 } from '@liquamen/core'
@@ -105,17 +104,15 @@ export function takeOrder(
 export function earliestOf(
   { table, guests }: Read,
   service: ServiceState,
-  { book, nowMs }: { book: GuestBook; nowMs: number },
+  known: Omit<PassKnown, 'guests'>,
 ): number | undefined {
-  const calls = callsOf({
-    tables: [{ ...table, orderedAtMs: nowMs, decided: {} }],
-    calls: {},
+  const alone = {
     dishes: service.dishes,
-    guests: new Map<string, GuestNeeds>(guests.map((g) => [g.id, g])),
-    book,
-    nowMs,
-  })
-  return earliestMs(calls, nowMs)
+    calls: {},
+    tables: new Map([[table.tableId, { ...table, orderedAtMs: known.nowMs, decided: {} }]]),
+  }
+  const calls = serviceCalls(alone, { ...known, guests: new Map(guests.map((g) => [g.id, g])) })
+  return earliestMs(calls, known.nowMs)
 }
 
 /** The service with one more table, so that the next of the message knows of it. */

@@ -320,7 +320,7 @@ useBenchKeys({
   color: inherit;
   font: inherit;
   cursor: pointer;
-  height: min(400px, calc(100vh - 586px - var(--news, 0px)));
+  height: min(400px, calc(var(--screen-h) - 586px - var(--news, 0px)));
   min-height: 150px;
 }
 .left {

@@ -234,7 +234,7 @@ async function goOn(): Promise<void> {
   gap: 28px;
 }
 .drawing {
-  height: min(430px, calc(100vh - 360px));
+  height: min(430px, calc(var(--screen-h) - 360px));
 }
 .side {
   display: flex;

@@ -33,6 +33,8 @@ function marginAt(place: HoldPlace, wellId?: string): string {
   )
   return found ? says.stands(numberText(found.margin.min), says.short[found.margin.binds]) : ''
 }
+/** The well that the evening's plan keeps for it. */
+const plannedWellId = computed(() => props.view.state.planned?.at?.find((a) => a.wellId)?.wellId)
 const BESIDE = ['side', 'shelf', 'flask'] as const
 /** Each well with what stands in it: the same sauce may be topped up, with the older clock; another may not. */
 const wells = computed(() =>
@@ -101,6 +103,7 @@ async function keepIn(place: HoldPlace, well: Well | undefined, there: BatchView
       <v-btn
         v-for="{ well, there, isSame, isOver } in wells"
         :key="well.id"
+        :class="{ 'is-first': well.id === plannedWellId && !there }"
         :disabled="there !== undefined && (!isSame || isOver)"
         @click="there ? (asked = { well, there }) : put('well', well)"
         >{{ well.letter }}

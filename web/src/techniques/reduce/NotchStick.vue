@@ -110,7 +110,7 @@ const apart = (a: number, b: number) => Math.abs(a - b) * px.value > 22
   min-width: 0;
 }
 .text {
-  max-width: min(52ch, calc(100vw - 64px));
+  max-width: min(52ch, calc(var(--screen-w) - 64px));
   line-height: 1.35;
   padding: 4px 0 10px;
 }

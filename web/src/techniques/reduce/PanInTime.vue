@@ -279,7 +279,7 @@ function drop(): void {
   width: 100%;
   max-height: max(
     220px,
-    100dvh - 440px - var(--news, 0px)
+    var(--screen-h) - 440px - var(--news, 0px)
   ); /* its words stand above the keys, whatever is cautioned of or rings above it */
   display: block;
   touch-action: pan-x;

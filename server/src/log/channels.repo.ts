@@ -1,7 +1,7 @@
 import type { Channel, Sample } from '@liquamen/contracts'
 import { and, asc, desc, eq, gte, lte, sql } from 'drizzle-orm'
-import type { Tx } from '../../db/database'
-import { channels, samples } from '../../db/schema'
+import type { Tx } from '../db/database'
+import { channels, samples } from '../db/schema'
 
 /** All channels of the kitchen. */
 export async function listChannels(tx: Tx): Promise<Channel[]> {
