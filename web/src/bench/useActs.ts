@@ -1,10 +1,9 @@
 import { viewBatch, type FactKind, type KitchenCatalog, type Payloads } from '@liquamen/core'
-import { computed, ref, shallowReactive } from 'vue'
+import { ref } from 'vue'
+import { lastDone } from '../port/lastDone'
 import { tapped } from '../port/tapped'
 import { useKitchen } from '../port/useKitchen'
 import { texts } from '../ui/texts'
-
-const UNDO_MS = 8000
 
 /** What was done last and may be taken back. */
 interface Undo {
@@ -12,22 +11,21 @@ interface Undo {
   readonly says: string
 }
 /** By batch, so that it outlives the bench of the step that it ended. */
-const offered = shallowReactive(new Map<string, Undo>())
-function offer(batchId: string, undo: Undo): void {
-  offered.set(batchId, undo)
-  window.setTimeout(() => {
-    if (offered.get(batchId) === undo) offered.delete(batchId)
-  }, UNDO_MS)
+const lastOf = new Map<string, ReturnType<typeof lastDone<Undo>>>()
+function lastDoneOf(batchId: string): ReturnType<typeof lastDone<Undo>> {
+  const last = lastOf.get(batchId) ?? lastDone<Undo>()
+  lastOf.set(batchId, last)
+  return last
 }
 
 /** How an act at a bench goes on record: kept or said not to be, with its undo, and with the forecast that the cook is shown after it. */
 export function useActs(batchId: string) {
   const kitchen = useKitchen()
-  const undo = computed(() => offered.get(batchId))
+  const last = lastDoneOf(batchId)
   const problem = ref('')
-  const offerUndo = (factIds: readonly string[], says: string) => offer(batchId, { factIds, says })
+  const offerUndo = (factIds: readonly string[], says: string) => last.offer({ factIds, says })
 
-  const attempt = (act: () => Promise<unknown>) => tapped(act, problem)
+  const attempt = (act: () => Promise<unknown>) => last.during(() => tapped(act, problem))
   /** A forecast that is shown is itself a fact: the record keeps what the cook saw. */
   async function showForecast(): Promise<void> {
     const state = kitchen.batches.get(batchId)
@@ -38,7 +36,7 @@ export function useActs(batchId: string) {
   /** As `attempt`; what it makes of the forecast goes on record after it, and nobody waits for that. */
   async function attemptAndShow(act: () => Promise<unknown>): Promise<boolean> {
     const isKept = await attempt(act)
-    if (isKept) void attempt(showForecast)
+    if (isKept) void tapped(showForecast, problem)
     return isKept
   }
   const making = <K extends FactKind>(kind: K, payload: Payloads[K], says: string) =>
@@ -47,7 +45,7 @@ export function useActs(batchId: string) {
     }
 
   return {
-    undo,
+    undo: last.offered,
     problem,
     offerUndo,
     attempt,
@@ -59,12 +57,10 @@ export function useActs(batchId: string) {
     keepAndShow: <K extends FactKind>(kind: K, payload: Payloads[K], says: string) =>
       attemptAndShow(making(kind, payload, says)),
     /** Takes back what was done last. */
-    takeBack: () =>
-      attempt(async () => {
-        const last = offered.get(batchId)
-        offered.delete(batchId)
-        if (last) await kitchen.takeBack(last.factIds, batchId, texts.bench.undone)
-      }),
+    takeBack: async () => {
+      const done = last.take()
+      if (done) await attempt(() => kitchen.takeBack(done.factIds, batchId, texts.bench.undone))
+    },
   }
 }
 export type Acts = ReturnType<typeof useActs>

@@ -99,7 +99,7 @@ const isInstead = computed(
 </script>
 
 <template>
-  <li class="call" :class="call.status">
+  <li class="call" :class="call.status" :data-call="call.callId">
     <div class="when" :class="{ act: isAct }">
       <template v-if="isAct">
         <span class="verb">▼ {{ says.fire }}</span

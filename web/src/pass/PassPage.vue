@@ -3,6 +3,7 @@ import type { GuestDetails } from '@liquamen/contracts'
 import { earliestMs, type Call, type TableOrder } from '@liquamen/core'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
+import { lastDone } from '../port/lastDone'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { speak } from '../alarms/speak'
 import PlanNews from '../plan/PlanNews.vue'
@@ -18,7 +19,6 @@ const pass = usePass()
 const { kitchen, service, open, allDay, nowMs, sourceOf, fire, takeBack, hold, release, gone, move, order } =
   pass
 const router = useRouter()
-const UNDO_MS = 8000
 const isTaking = ref(false)
 const IN_MIN = 20
 const chip = computed(() => catalog.value?.pans[0]?.profile)
@@ -37,20 +37,17 @@ async function make(call: Call): Promise<void> {
   if (orderId) await router.push({ path: '/service', query: { plan: orderId } })
 }
 /** The table cancelled last, while it may be taken back. */
-const cancelled = ref<{ readonly factId: string; readonly label: string }>()
+const { offered: cancelled, ...lastCancelled } = lastDone<{
+  readonly factId: string
+  readonly label: string
+}>()
 async function cancel({ tableId, label }: Call): Promise<void> {
-  const factId = await pass.cancel(tableId)
-  if (!factId) return
-  const offer = { factId, label }
-  cancelled.value = offer
-  window.setTimeout(() => {
-    if (cancelled.value === offer) cancelled.value = undefined
-  }, UNDO_MS)
+  const factId = await lastCancelled.during(() => pass.cancel(tableId))
+  if (factId) lastCancelled.offer({ factId, label })
 }
 function undoCancel(): void {
-  const offer = cancelled.value
-  cancelled.value = undefined
-  if (offer) void pass.undoCancel(offer.factId)
+  const done = lastCancelled.take()
+  if (done) void pass.undoCancel(done.factId)
 }
 /** When all of a call's table can go, where that is later than it asked. */
 const earliestOf = ({ tableId }: Call) =>
