@@ -8,6 +8,9 @@ import { NONE, type Placed, type Problem, type Task } from './problem'
 /** How many times as late a pick-up is thought of, one after the other, until all can be put. */
 const STRETCHED = [1, 1.05, 1.1, 1.2, 1.3, 1.5, 1.75, 2, 2.5, 3, 4, 6, 10] as const
 
+/** So much later is about as late, s. */
+const ABOUT_S = 60
+
 /** Orders that are tried one after another in one build. */
 const MOST_ORDERS = 8
 
@@ -34,7 +37,11 @@ export class Builder {
   /** Sauces one after another as they are wanted, none begun before the last is done: where places are kept for one another. */
   private isOneByOne = false
 
-  constructor(readonly plan: Plan) {
+  /** @param from - where tasks stood before */
+  constructor(
+    readonly plan: Plan,
+    private readonly from?: readonly (Placed | undefined)[],
+  ) {
     const { problem } = plan
     this.problem = problem
     this.blocks = readBlocks(problem)
@@ -181,23 +188,55 @@ export class Builder {
     }
   }
 
-  /** Puts what stood before wherever it still may; blocks that no longer hold are left out. */
-  standFrom(placed: readonly (Placed | undefined)[]): void {
-    const byStart = this.blocks
-      .map((_, b) => b)
-      .sort(
-        (a, b) =>
-          (placed[this.blocks[a]!.tasks[0]!]?.startS ?? 0) - (placed[this.blocks[b]!.tasks[0]!]?.startS ?? 0),
-      )
-    for (const b of byStart) {
-      const isPut = this.blocks[b]!.tasks.every((i) => {
-        const at = placed[i]
-        const may = at && this.mayStand(this.problem.tasks[i]!, at)
-        if (may) this.plan.put(this.problem.tasks[i]!, at)
-        return may
-      })
-      if (!isPut || !this.plan.placesHold() || this.plan.clocksPassed() > 0) this.lift([b])
+  /** Blocks in the order in which they stood before; what did not is not among them. */
+  private stood(list: readonly number[]): number[] {
+    const startS = (b: number) => this.from?.[this.blocks[b]!.tasks[0]!]?.startS ?? Infinity
+    return list
+      .filter((b) => this.blocks[b]!.tasks.every((i) => this.from?.[i]))
+      .sort((a, b) => startS(a) - startS(b) || a - b)
+  }
+  /** Puts what stood before wherever it still may, and the rest of it as near to that as it can; the rest of the list is left out. */
+  standBefore(list: readonly number[] = this.blocks.map((_, b) => b)): void {
+    const stood = this.stood(list)
+    for (const b of stood) this.standAgain(b)
+    for (const b of stood) if (!this.isIn(b)) this.standNear(b)
+  }
+  /** Where it stood. */
+  private standAgain(b: number): void {
+    const isPut = this.blocks[b]!.tasks.every((i) => {
+      const at = this.from![i]!
+      const may = this.mayStand(this.problem.tasks[i]!, at)
+      if (may) this.plan.put(this.problem.tasks[i]!, at)
+      return may
+    })
+    if (!isPut || !this.plan.placesHold() || this.plan.clocksPassed() > 0) this.lift([b])
+  }
+  /** A little later than it stood if nobody waits for that, else a little sooner. */
+  private standNear(b: number): void {
+    if (!this.blocks[b]!.before.every((x) => this.isIn(x))) return
+    const at = (task: Task) => this.from![task.index]!
+    const modesOf: Modes = (task) => {
+      const own = at(task).mode
+      return task.modes[own] ? [own, ...quickModes(task).filter((m) => m !== own)] : quickModes(task)
     }
+    const { tasks } = this.blocks[b]!
+    const later: How = { towards: 'first', fromOf: (t) => at(t).startS, byOf: () => Infinity, modesOf }
+    if (insertBlock(this.plan, tasks, later)) {
+      if (tasks.every((i) => this.isInTime(this.problem.tasks[i]!))) return
+      this.lift([b])
+    }
+    const byOf = (task: Task) => Math.min(this.byS(task), at(task).endS)
+    insertBlock(this.plan, tasks, { towards: 'last', fromOf: () => -Infinity, byOf, modesOf })
+  }
+  /** Whether nobody waits for a task where it stands now, or not longer than where it stood. */
+  private isInTime({ index, serves }: Task): boolean {
+    const endS = this.plan.placed[index]!.endS
+    const { pickUps } = this.problem.instance
+    const byS = Math.min(
+      Infinity,
+      ...(serves?.at ?? []).map(({ pickUp }) => pickUps[pickUp]!.calledS ?? pickUps[pickUp]!.atS),
+    )
+    return endS <= Math.max(byS, this.from![index]!.endS + ABOUT_S)
   }
   private mayStand(task: Task, at: Placed): boolean {
     const { plan, problem } = this

@@ -94,8 +94,8 @@ export function objectiveOf(plan: Plan, retimedClocks: number): Objective {
 }
 
 const SAME = 1e-9
-/** Whether an objective is less than another, in its order; 0 where they are alike. */
-export function compareObjectives(a: Objective, b: Objective): number {
+/** Whether figures are less than others, in their order, as an objective's are; 0 where they are alike. */
+export function compareFigures(a: readonly number[], b: readonly number[]): number {
   for (let i = 0; i < a.length; i++) {
     const difference = a[i]! - b[i]!
     if (Math.abs(difference) > SAME * Math.max(1, Math.abs(a[i]!))) return difference

@@ -20,6 +20,8 @@ export interface ScheduleOptions {
   readonly nowMs?: (() => number) | undefined
   /** A plan to begin with: an answer's tasks. */
   readonly from?: readonly PlacedTask[] | undefined
+  /** That plan is worked by: it is left only for what is worth it, and no more of it than must be. */
+  readonly isMended?: boolean | undefined
 }
 
 /** A schedule that is looked for in slices; it can be asked at any time. */
@@ -37,13 +39,13 @@ export interface ScheduleSearch {
 /** Begins to look for the best plan of a service (SERVICE.md 2). @throws DomainError unknownId | duplicateId | cycle | noMode */
 export function startSchedule(
   instance: ScheduleInstance,
-  { seed, from }: Pick<ScheduleOptions, 'seed' | 'from'>,
+  { seed, from, isMended = false }: Pick<ScheduleOptions, 'seed' | 'from' | 'isMended'>,
 ): ScheduleSearch {
   const problem = readProblem(instance)
   const search =
     instance.goal === 'makespan'
       ? startSequence(problem, seed)
-      : startSearch(problem, seed, from && placedBefore(problem, from))
+      : startSearch(problem, seed, from && { placed: placedBefore(problem, from), isMended })
   let counted: { readonly of: Found; readonly waitsS: number } | undefined
   return {
     run(steps) {

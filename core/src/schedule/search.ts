@@ -1,7 +1,7 @@
 import { mulberry32 } from '../solve/random'
 import { Builder, gentleModes, quickModes } from './build'
 import type { Objective } from './instance'
-import { compareObjectives, objectiveOf } from './objective'
+import { compareFigures, objectiveOf, waitsS } from './objective'
 import { Plan } from './plan'
 import type { Placed, Problem } from './problem'
 import { RETIMED, retime } from './retime'
@@ -10,6 +10,8 @@ import { RETIMED, retime } from './retime'
 export interface Found {
   readonly placed: readonly Placed[]
   readonly objective: Objective
+  /** What it is compared by: its objective, or how well it mends the plan in force. */
+  readonly figures: readonly number[]
 }
 
 /** A search that goes on for as many steps as it is given; the same steps from the same seed find the same plan. */
@@ -33,15 +35,36 @@ const [LEAST_OUT, MORE_OUT] = [2, 6]
 const [ANY, NEAR_IN_TIME] = [0.25, 0.7]
 /** How often, while plates wait, what stands in the way of one that is late is taken out with it. */
 const FOR_THE_LATE = 0.25
+/** How often, while a plan is mended, what was taken out goes back to where it stood in it. */
+const BACK = 0.5
 /** How often what was taken out is put as early as may be, and by its gentlest way first. */
 const [EARLY, GENTLE] = [0.2, 0.7]
 /** By how much another order thinks of a block as wanted sooner, at the most, s. */
 const OTHER_ORDER_S = 900
 
+/** So much sooner plates must go for a plan in force to be left, plates × s and as a share of how long they wait; or so many fewer batches break. */
+const [WORTH_S, WORTH_SHARE, WORTH_BROKEN] = [600, 0.2, 0.05]
+/** What a mended plan is compared by: clocks, what is worth leaving it for by steps, then how near it stays to the plan in force. */
+function mendedBy(first: { readonly waitsS: number; readonly broken: number }) {
+  const worthS = Math.max(WORTH_S, WORTH_SHARE * first.waitsS)
+  return (objective: Objective, plan: Plan): readonly number[] => {
+    const [clocks, , broken, , , , change] = objective
+    return [
+      clocks,
+      -Math.floor((first.waitsS - waitsS(plan)) / worthS),
+      -Math.floor((first.broken - broken) / WORTH_BROKEN + SAME),
+      change,
+      ...objective,
+    ]
+  }
+}
+const SAME = 1e-9
+
 /** Builds a plan just in time, late where it must be, and betters it by taking some of it out and putting it in anew. */
 class JustInTime implements Search {
   best: Found | undefined
-  private current: Objective | undefined
+  private current: readonly number[] | undefined
+  private figuresOf: (objective: Objective, plan: Plan) => readonly number[] = (objective) => objective
   private builds = 0
   private readonly plan: Plan
   private readonly builder: Builder
@@ -50,10 +73,10 @@ class JustInTime implements Search {
   constructor(
     problem: Problem,
     seed: number,
-    private readonly from: readonly (Placed | undefined)[] | undefined,
+    private readonly before: Before | undefined,
   ) {
     this.plan = new Plan(problem)
-    this.builder = new Builder(this.plan)
+    this.builder = new Builder(this.plan, before?.placed)
     this.random = mulberry32(seed)
   }
   step(): void {
@@ -63,15 +86,20 @@ class JustInTime implements Search {
   private begin(): void {
     const isFirst = this.builds === 0
     this.builds += 1
-    if (isFirst && this.from) this.builder.standFrom(this.from)
-    if (this.builder.build(() => (isFirst ? 0 : this.random() * OTHER_ORDER_S)))
-      this.keep(evaluate(this.plan))
-    else this.builder.liftAll()
+    if (isFirst) this.builder.standBefore()
+    if (!this.builder.build(() => (isFirst ? 0 : this.random() * OTHER_ORDER_S))) {
+      this.builder.liftAll()
+      return
+    }
+    const objective = evaluate(this.plan)
+    if (this.before?.isMended) this.figuresOf = mendedBy({ waitsS: waitsS(this.plan), broken: objective[2] })
+    this.keep(objective)
   }
   private keep(objective: Objective): void {
-    this.current = objective
-    if (this.best && compareObjectives(objective, this.best.objective) >= 0) return
-    this.best = { placed: this.plan.placed.map((p) => p!), objective }
+    const figures = this.figuresOf(objective, this.plan)
+    this.current = figures
+    if (this.best && compareFigures(figures, this.best.figures) >= 0) return
+    this.best = { placed: this.plan.placed.map((p) => p!), objective, figures }
   }
   private any(count: number): number {
     return Math.floor(this.random() * count)
@@ -115,18 +143,24 @@ class JustInTime implements Search {
       (a, b) => way * (builder.rank[a]! - builder.rank[b]!) || noise.get(a)! - noise.get(b)!,
     )
     const modesOf = this.random() < GENTLE ? gentleModes : quickModes
+    if (this.before?.isMended && this.random() < BACK) builder.standBefore(out)
     const isWhole = order.every(
-      (b) => builder.put(b, towards, modesOf) || builder.put(b, otherwise, quickModes),
+      (b) => builder.isIn(b) || builder.put(b, towards, modesOf) || builder.put(b, otherwise, quickModes),
     )
     const mayBe = isWhole && this.isNoWorse(objectiveOf(plan, 0)) ? evaluate(plan) : undefined
     if (mayBe && this.isNoWorse(mayBe)) this.keep(mayBe)
     else back()
   }
   private isNoWorse(objective: Objective): boolean {
-    return compareObjectives(objective, this.current!) <= 0
+    return compareFigures(this.figuresOf(objective, this.plan), this.current!) <= 0
   }
 }
 
-/** A search for the best plan of a service. @param from - where tasks stood before: kept wherever they still may */
-export const startSearch = (problem: Problem, seed: number, from?: readonly (Placed | undefined)[]): Search =>
-  new JustInTime(problem, seed, from)
+/** Where tasks stood before, and whether that is to be mended, no more of it another than is worth it; else it is only begun from. */
+export interface Before {
+  readonly placed: readonly (Placed | undefined)[]
+  readonly isMended: boolean
+}
+/** A search for the best plan of a service. @param before - kept wherever it still may be in what is tried first */
+export const startSearch = (problem: Problem, seed: number, before?: Before): Search =>
+  new JustInTime(problem, seed, before)

@@ -3,7 +3,7 @@ import { readBlocks } from './blocks'
 import { quickModes } from './build'
 import { insertBlock } from './insert'
 import type { Objective } from './instance'
-import { compareObjectives, objectiveOf } from './objective'
+import { compareFigures, objectiveOf } from './objective'
 import { Plan } from './plan'
 import type { Problem } from './problem'
 import { evaluate, type Found, type Search } from './search'
@@ -54,7 +54,7 @@ export function startSequence(problem: Problem, seed: number): Search {
     )
     if (!isWhole) return undefined
     const objective = problem.tasks.some((t) => t.serves) ? evaluate(plan) : objectiveOf(plan, 0)
-    return { placed: plan.placed.map((p) => p!), objective }
+    return { placed: plan.placed.map((p) => p!), objective, figures: objective }
   }
   return {
     get best() {
@@ -70,7 +70,7 @@ export function startSequence(problem: Problem, seed: number): Search {
         current = found.objective
       }
       sinceBest += 1
-      if (!best || compareObjectives(found.objective, best.objective) < 0) {
+      if (!best || compareFigures(found.objective, best.objective) < 0) {
         best = { ...found, order: next }
         sinceBest = 0
       }

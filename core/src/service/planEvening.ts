@@ -127,22 +127,6 @@ export function takeApart({ tonight, ...of }: EveningQuestion): Explosion {
   return { ...explode({ ...of, tonight }), costMinor, costPerCoverMinor }
 }
 
-/** What a plan comes to, and how long plates wait by it, plates × s. */
-interface Worth {
-  readonly objective: readonly number[]
-  readonly waitsS: number
-}
-/** A plan in force is left where plates wait so much less by another, plates × s and as a share, or so many fewer batches are thought to break. */
-const [WORTH_S, WORTH_SHARE, WORTH_BROKEN] = [600, 0.2, 0.05]
-/** Whether one plan is worth it to leave another that is in force: fewer clocks passed, plates a good deal sooner, or a good deal less that breaks. */
-function isWorthIt(now: Worth, stands: Worth): boolean {
-  const [clocks, breaks] = [0, 2].map((i) => stands.objective[i]! - now.objective[i]!) as [number, number]
-  if (clocks !== 0) return clocks > 0
-  const lessS = stands.waitsS - now.waitsS
-  if (lessS >= Math.max(WORTH_S, WORTH_SHARE * stands.waitsS)) return true
-  return lessS >= 0 && breaks > WORTH_BROKEN
-}
-
 const readsAs = ({ id, startS, ring, vessel, well }: PlacedTask) => [id, startS, ring, vessel, well].join()
 /**
  * Whether a plan is the one in force in all that is still to be begun.
@@ -169,18 +153,17 @@ export function startEvening(question: EveningQuestion, explosion: Explosion): E
   const own = eveningOf({ serviceId: service.id, explosion, catalog, ingredients, people, nowMs, idOf })
   const asked = besideStove(own, { ...stove, zeroMs: own.zeroMs }, explosion.drawn)
   const begin = (goesOn: GoesOn): ScheduleSearch =>
-    startSchedule(instanceOf(asked, question, goesOn), { seed: question.seed ?? 1, from: inForce })
+    startSchedule(instanceOf(asked, question, goesOn), {
+      seed: question.seed ?? 1,
+      from: inForce,
+      isMended: inForce !== undefined,
+    })
   let search = begin('inTime')
   let tries = 0
   let isLenient = false
   const isBegun = asked.batches.some((b) => b.begun?.length)
-  const planOf = (answer: ScheduleAnswer): EveningPlan => ({ own, asked, answer })
-  let mended: (Worth & { readonly answer: ScheduleAnswer }) | undefined
-  const found = (): Worth | undefined => {
-    const objective = search.objective()
-    return objective && { objective: [...objective], waitsS: search.waitsS() }
-  }
-  let isKept = false
+  const plan = (): EveningPlan => ({ own, asked, answer: search.answer() })
+  let isKept: boolean | undefined
   let told = ''
   return {
     run(steps) {
@@ -194,30 +177,19 @@ export function startEvening(question: EveningQuestion, explosion: Explosion): E
         search = begin('asCanBe')
         search.run(steps)
       }
-      if (!inForce || mended) return
-      const first = found()
-      if (!first) return
-      mended = { answer: search.answer(), ...first }
-      isKept = isInForce(planOf(mended.answer), inForce, [...question.tonight.planned.keys()].map(idOf))
+      if (!inForce || isKept !== undefined || !search.objective()) return
+      isKept = isInForce(plan(), inForce, [...question.tonight.planned.keys()].map(idOf))
     },
-    isKept: () => isKept && !question.improves,
-    waitsS() {
-      const best = found()
-      return (mended && best && !isWorthIt(best, mended) ? mended : best)?.waitsS ?? 0
-    },
+    isKept: () => isKept === true && !question.improves,
+    waitsS: () => search.waitsS(),
     isBetter() {
-      const best = found()
-      if (!best || best.objective[0]! > 0) return false
-      const isNew = !mended || isWorthIt(best, mended)
-      const says = JSON.stringify((isNew ? best : mended)?.objective)
+      const best = search.objective()
+      if (!best || best[0] > 0) return false
+      const says = JSON.stringify(best)
       if (says === told) return false
       told = says
       return true
     },
-    plan() {
-      const best = found()
-      const keeps = mended && best && !isWorthIt(best, mended)
-      return planOf(keeps ? mended!.answer : search.answer())
-    },
+    plan,
   }
 }
