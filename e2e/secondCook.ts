@@ -27,6 +27,9 @@ interface Doing {
   readonly fact: Pick<Fact, 'kind' | 'streamId' | 'payload'>
 }
 
+const isOfStep = ({ payload }: Doing['fact'], stepId: string) =>
+  'stepId' in payload && payload.stepId === stepId
+
 /**
  * A second cook, at a tablet that is no browser: works the batches of the evening's plan as they are planned, each step at its planned time, and puts
  * on record what the core's made-up cook does.
@@ -80,7 +83,22 @@ export class SecondCook {
       if (batch.status !== 'planned' || !planned || beginsAtMs(planned) > untilMs) continue
       if (this.begun.has(batch.id)) continue
       this.begun.add(batch.id)
-      this.waiting.push(...this.worked(batch))
+      this.waiting.push(...this.worked(batch, beginsAtMs(planned)))
+    }
+    this.waiting.sort((a, b) => a.atMs - b.atMs)
+  }
+  /** Goes on with all that others have under way. */
+  async takeOver(kitchen: KitchenServer, nowMs: number): Promise<void> {
+    for (const batch of await this.batches(kitchen)) {
+      const { step, hold, stepStartedAtMs } = viewBatch(batch, this.kitchen(), nowMs) ?? {}
+      if (batch.status !== 'underWay' || hold || !step) continue
+      const all = this.worked(batch, stepStartedAtMs ?? nowMs)
+      const began = all.find(({ fact: f }) => f.kind === 'step.started' && isOfStep(f, step.id))
+      const next = all.findIndex(({ fact: f }) => f.kind === 'step.finished' && isOfStep(f, step.id))
+      if (!began || next < 0) continue
+      this.begun.add(batch.id)
+      const backMs = began.atMs - (stepStartedAtMs ?? nowMs)
+      this.waiting.push(...all.slice(next).map((d) => ({ ...d, atMs: Math.max(nowMs, d.atMs - backMs) })))
     }
     this.waiting.sort((a, b) => a.atMs - b.atMs)
   }
@@ -105,11 +123,10 @@ export class SecondCook {
   }
 
   /** What the core's made-up cook does with a batch, each step moved to where the plan has it. */
-  private worked(state: BatchState): Doing[] {
+  private worked(state: BatchState, startAtMs: number): Doing[] {
     const { id, planned } = state
     const { at = [], plan } = planned!
     const catalog = this.kitchen()
-    const startAtMs = beginsAtMs(planned!)
     const { formula, vessels, ring } = viewBatch(state, catalog, startAtMs)!
     const place = { formula, vessels, ring, settings: catalog.settings }
     const serve = formula.steps.find((s) => techniqueOf(s).id === 'serve')

@@ -54,7 +54,7 @@ function roastJus(): void {
     name: 'Carving trolley',
     formulaId: 'roastJus',
     portions: 12,
-    pickupAtMs: ahead(75),
+    pickupAtMs: ahead(90),
     takenAtMs: ago(60),
   }
   const batch = plan(ask, order(ask), {

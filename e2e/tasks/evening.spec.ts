@@ -87,6 +87,7 @@ test('the whole supper on two processes, one of them killed: planned, ordered by
     await second.work(beside, await nowMs())
     await serveWhatIsDue(chef)
   }
+  await second.takeOver(beside, await nowMs())
   while ((await calls.count()) === 0) await goOn()
   await expect(page.locator('li.call')).toHaveCount(await calls.count())
 

@@ -1,4 +1,3 @@
-import type { MinutesBand } from '../formula/formula'
 import { spanOfPlan } from './takenTimes'
 import type { BatchView } from './viewBatch'
 
@@ -12,22 +11,25 @@ export function stepEndsAtMs({ forecast, step, stepStartedAtMs, planned }: Batch
   return Math.max(nowMs, (stepStartedAtMs ?? nowMs) + (minutes?.value ?? 0) * MINUTE_MS)
 }
 
-const minutesOf = (steps: readonly { readonly minutes: MinutesBand }[]) =>
-  steps.reduce((sum, s) => sum + s.minutes.value, 0)
-
-/** When a batch will be ready, ms, by the middle forecast of what is left of it; undefined where it is done or was never planned. */
+/**
+ * When a batch will be ready, ms, by the middle forecast of what is left of it, no step sooner than the evening's plan has it; undefined where it is
+ * done or was never planned.
+ */
 export function readyAtMs(view: BatchView, nowMs: number): number | undefined {
-  const { state, step } = view
-  if (!state.plan || view.hold || !step) return undefined
-  if (state.status === 'planned')
-    return Math.max(nowMs, spanOfPlan(state.plan).fromMs) + state.plan.totalMin.value * MINUTE_MS
-  if (state.status !== 'underWay') return undefined
-  const steps = state.plan.steps
-  const at = steps.findIndex((s) => s.stepId === step.id)
-  const current = steps.slice(at, at + 1)
-  const begins =
-    view.stepStartedAtMs === undefined ? nowMs + minutesOf(current) * MINUTE_MS : stepEndsAtMs(view, nowMs)
-  return begins + minutesOf(steps.slice(at + 1)) * MINUTE_MS
+  const { state, step, hold, stepStartedAtMs } = view
+  const { plan, planned, status } = state
+  if (!plan || hold || !step || (status !== 'planned' && status !== 'underWay')) return undefined
+  const startOf = new Map((planned?.at ?? []).map((a) => [a.stepId, a.startAtMs]))
+  const first = status === 'planned' ? 0 : plan.steps.findIndex((s) => s.stepId === step.id)
+  const isBegun = status === 'underWay' && stepStartedAtMs !== undefined
+  const fromMs = status === 'planned' ? Math.max(nowMs, spanOfPlan(plan).fromMs) : nowMs
+  return plan.steps
+    .slice(first + (isBegun ? 1 : 0))
+    .reduce(
+      (readyMs, { stepId, minutes }) =>
+        Math.max(readyMs, startOf.get(stepId) ?? 0) + minutes.value * MINUTE_MS,
+      isBegun ? stepEndsAtMs(view, nowMs) : fromMs,
+    )
 }
 
 /** The moment at which a batch that will miss its pick-up is ready; undefined where it will not. */

@@ -8,8 +8,10 @@ import { NONE, type Placed, type Problem, type Task } from './problem'
 /** How many times as late a pick-up is thought of, one after the other, until all can be put. */
 const STRETCHED = [1, 1.05, 1.1, 1.2, 1.3, 1.5, 1.75, 2, 2.5, 3, 4, 6, 10] as const
 
-/** So much later is about as late, s. */
-const ABOUT_S = 60
+/** So much later is about as late, and so much is near where it stood, s. */
+const [ABOUT_S, NEAR_S] = [60, 300]
+/** So many that stand about where a block stood are asked to make room for it. */
+const MAKE_ROOM = 8
 
 /** Orders that are tried one after another in one build. */
 const MOST_ORDERS = 8
@@ -156,14 +158,14 @@ export class Builder {
       this.stretchBy(times)
       const isWhole = this.putAll(order)
       this.stretchBy(1)
-      if (isWhole && times > 1) this.drawForward()
+      if (isWhole && times > 1) this.drawForward(order)
       if (isWhole) return true
       this.lift(order)
     }
     this.isOneByOne = true
     const isWhole = this.putHardestFirst(order)
     this.isOneByOne = false
-    if (isWhole) this.drawForward()
+    if (isWhole) this.drawForward(order)
     return isWhole
   }
   /** One after another; what finds no room comes before the others in the next try. */
@@ -178,8 +180,8 @@ export class Builder {
     }
     return false
   }
-  private drawForward(): void {
-    const byStart = this.blocks.map((_, b) => b).sort((a, b) => this.startS(a) - this.startS(b))
+  private drawForward(list: readonly number[]): void {
+    const byStart = [...list].sort((a, b) => this.startS(a) - this.startS(b))
     for (const b of byStart) {
       const back = this.standing([b])
       const late = latenessS(this.plan)
@@ -190,43 +192,80 @@ export class Builder {
 
   /** Blocks in the order in which they stood before; what did not is not among them. */
   private stood(list: readonly number[]): number[] {
-    const startS = (b: number) => this.from?.[this.blocks[b]!.tasks[0]!]?.startS ?? Infinity
     return list
       .filter((b) => this.blocks[b]!.tasks.every((i) => this.from?.[i]))
-      .sort((a, b) => startS(a) - startS(b) || a - b)
+      .sort((a, b) => this.stoodS(a) - this.stoodS(b) || a - b)
   }
   /** Puts what stood before wherever it still may, and the rest of it as near to that as it can; the rest of the list is left out. */
   standBefore(list: readonly number[] = this.blocks.map((_, b) => b)): void {
     const stood = this.stood(list)
     for (const b of stood) this.standAgain(b)
-    for (const b of stood) if (!this.isIn(b)) this.standNear(b)
+    for (const b of stood) if (!this.isIn(b) && !this.standNear(b)) this.makeRoomFor(b)
   }
-  /** Where it stood. */
-  private standAgain(b: number): void {
+  /** A block that finds no room near where it stood, for one other that makes room and stands near where that stood. */
+  private makeRoomFor(b: number): void {
+    const stoodS = this.stoodS(b)
+    const others = this.stood(this.blocks.map((_, x) => x).filter((x) => x !== b && this.isIn(x)))
+      .sort((x, y) => Math.abs(this.startS(x) - stoodS) - Math.abs(this.startS(y) - stoodS))
+      .slice(0, MAKE_ROOM)
+    for (const other of others) {
+      const back = this.standing([other])
+      this.lift([other])
+      if (this.standNear(b) && (this.standAgain(other) || this.standNear(other))) return
+      this.lift([b])
+      back()
+    }
+  }
+  /** As `standBefore`, but what goes on with something that was begun comes before all else: its pan is taken, whatever else was to stand there. */
+  standBegunFirst(): void {
+    const { plan, problem, blocks } = this
+    const isBegun = (i: number) => {
+      const { fill, before } = problem.tasks[i]!
+      const beside = fill === NONE ? [] : problem.fills[fill]!.tasks
+      return [...beside, ...before.map((l) => l.task)].some((x) => problem.tasks[x]!.isFixed)
+    }
+    const begun = this.stood(blocks.flatMap((block, b) => (block.tasks.some(isBegun) ? [b] : [])))
+    this.standBefore(begun)
+    for (const b of begun) if (!this.isIn(b)) this.put(b, 'first', quickModes)
+    if (plan.placesHold()) this.standBefore(blocks.flatMap((_, b) => (this.isIn(b) ? [] : [b])))
+  }
+  private stoodS(b: number): number {
+    return this.from?.[this.blocks[b]!.tasks[0]!]?.startS ?? Infinity
+  }
+  /** Where it stood. @returns whether it may stand there */
+  private standAgain(b: number): boolean {
     const isPut = this.blocks[b]!.tasks.every((i) => {
       const at = this.from![i]!
       const may = this.mayStand(this.problem.tasks[i]!, at)
       if (may) this.plan.put(this.problem.tasks[i]!, at)
       return may
     })
-    if (!isPut || !this.plan.placesHold() || this.plan.clocksPassed() > 0) this.lift([b])
+    const isWell = isPut && this.plan.placesHold() && this.plan.clocksPassed() === 0
+    if (!isWell) this.lift([b])
+    return isWell
   }
-  /** A little later than it stood if nobody waits for that, else a little sooner. */
-  private standNear(b: number): void {
-    if (!this.blocks[b]!.before.every((x) => this.isIn(x))) return
+  /** A little later than it stood if nobody waits for that, or a little sooner. @returns whether it may */
+  private standNear(b: number): boolean {
+    const { tasks, before } = this.blocks[b]!
+    if (!before.every((x) => this.isIn(x))) return false
     const at = (task: Task) => this.from![task.index]!
     const modesOf: Modes = (task) => {
       const own = at(task).mode
       return task.modes[own] ? [own, ...quickModes(task).filter((m) => m !== own)] : quickModes(task)
     }
-    const { tasks } = this.blocks[b]!
+    const away = () => Math.abs(this.startS(b) - this.stoodS(b))
     const later: How = { towards: 'first', fromOf: (t) => at(t).startS, byOf: () => Infinity, modesOf }
-    if (insertBlock(this.plan, tasks, later)) {
-      if (tasks.every((i) => this.isInTime(this.problem.tasks[i]!))) return
-      this.lift([b])
-    }
+    const isLater =
+      insertBlock(this.plan, tasks, later) && tasks.every((i) => this.isInTime(this.problem.tasks[i]!))
+    if (isLater && away() <= NEAR_S) return true
+    const laterS = isLater ? away() : Infinity
+    const back = this.standing([b])
+    this.lift([b])
     const byOf = (task: Task) => Math.min(this.byS(task), at(task).endS)
-    insertBlock(this.plan, tasks, { towards: 'last', fromOf: () => -Infinity, byOf, modesOf })
+    const sooner: How = { towards: 'last', fromOf: () => -Infinity, byOf, modesOf }
+    const isSooner = insertBlock(this.plan, tasks, sooner)
+    if (isLater && (!isSooner || away() > laterS)) back()
+    return isLater || isSooner
   }
   /** Whether nobody waits for a task where it stands now, or not longer than where it stood. */
   private isInTime({ index, serves }: Task): boolean {

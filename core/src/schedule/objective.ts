@@ -24,13 +24,13 @@ export function latenessS(plan: Plan): number {
 
 /**
  * Σ plates × seconds for which a called plate waits by what a plan may still change: what is only less early than it was to be makes nobody wait, and
- * what is under way comes when it comes.
+ * what is under way comes when it comes. What it waited until now is past.
  */
 export function waitsS(plan: Plan): number {
-  const { instance, servers, tasks } = plan.problem
+  const { instance, servers, tasks, nowS } = plan.problem
   return instance.pickUps.reduce((sum, { atS, calledS = atS, plates }, p) => {
     const isOpen = servers[p]!.some((i) => !tasks[i]!.isFixed)
-    return sum + (isOpen ? plates * Math.max(0, plan.servedS(p) - calledS) : 0)
+    return sum + (isOpen ? plates * Math.max(0, plan.servedS(p) - Math.max(calledS, nowS)) : 0)
   }, 0)
 }
 

@@ -84,10 +84,10 @@ class JustInTime implements Search {
     else this.begin()
   }
   private begin(): void {
-    const isFirst = this.builds === 0
-    this.builds += 1
-    if (isFirst) this.builder.standBefore()
-    if (!this.builder.build(() => (isFirst ? 0 : this.random() * OTHER_ORDER_S))) {
+    const tries = this.builds++
+    if (tries === 0) this.builder.standBefore()
+    else if (tries === 1 && this.before) this.builder.standBegunFirst()
+    if (!this.builder.build(() => (tries === 0 ? 0 : this.random() * OTHER_ORDER_S))) {
       this.builder.liftAll()
       return
     }
@@ -108,9 +108,6 @@ class JustInTime implements Search {
   private ruin(): number[] {
     const { blocks } = this.builder
     const most = Math.min(blocks.length, LEAST_OUT + this.any(MORE_OUT))
-    const late = this.builder.late()
-    if (late.length && this.random() < FOR_THE_LATE)
-      return this.inTheWayOf(late[this.any(late.length)]!, most)
     const first = this.any(blocks.length)
     const kind = this.random()
     if (kind < ANY) return [...new Set(Array.from({ length: most }, () => this.any(blocks.length)))]
@@ -122,8 +119,9 @@ class JustInTime implements Search {
       .slice(0, most)
   }
   /** A block that comes too late, and what stands about where it would have to. */
-  private inTheWayOf(late: number, most: number): number[] {
+  private inTheWayOf(late: number): number[] {
     const { builder } = this
+    const most = LEAST_OUT + this.any(MORE_OUT)
     const fromS = builder.dueStartOfS(late)
     const away = (b: number) =>
       b === late ? -1 : Math.abs(builder.startS(b) - fromS) * (0.5 + this.random())
@@ -132,7 +130,9 @@ class JustInTime implements Search {
   }
   private better(): void {
     const { builder, plan } = this
-    const out = this.ruin()
+    const late = builder.late()
+    const isForLate = late.length > 0 && this.random() < FOR_THE_LATE
+    const out = isForLate ? this.inTheWayOf(late[this.any(late.length)]!) : this.ruin()
     const back = builder.standing(out)
     builder.lift(out)
     const [towards, otherwise] =
@@ -143,7 +143,10 @@ class JustInTime implements Search {
       (a, b) => way * (builder.rank[a]! - builder.rank[b]!) || noise.get(a)! - noise.get(b)!,
     )
     const modesOf = this.random() < GENTLE ? gentleModes : quickModes
-    if (this.before?.isMended && this.random() < BACK) builder.standBefore(out)
+    if (this.before?.isMended && this.random() < BACK) {
+      if (isForLate) builder.put(out[0]!, 'last', modesOf)
+      builder.standBefore(out.filter((b) => !builder.isIn(b)))
+    }
     const isWhole = order.every(
       (b) => builder.isIn(b) || builder.put(b, towards, modesOf) || builder.put(b, otherwise, quickModes),
     )
