@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { checkAnswer, figuresOf } from './check/checkAnswer'
-import type { FeasibleAnswer, PlacedTask, ScheduleInstance, ScheduleTask } from './instance'
+import type { FeasibleAnswer, InForceTask, PlacedTask, ScheduleInstance, ScheduleTask } from './instance'
 import { madeService } from './madeService.test-helper'
 import { oneMachineBoundS } from './bound'
 import { scheduleService, startSchedule } from './scheduleService'
@@ -247,6 +247,79 @@ describe('planned again from what stood', () => {
     expect(again(instance, wild).objective[0]).toBe(0)
     const all = stood.tasks.map((t) => ({ ...t, startS: t.startS - 300, endS: t.endS - 280 }))
     expect(again(instance, all).objective[0]).toBe(0)
+  })
+})
+
+describe('a plan that is worked by is mended', () => {
+  const onRing = (id: string, more: Partial<ScheduleTask> = {}): ScheduleTask => ({
+    id,
+    fill: id,
+    hands: 0.05,
+    modes: [{ ring: ['r1'], vessel: ['p1', 'p2'], durationS: band(600) }],
+    ...more,
+  })
+  const mend = (instance: ScheduleInstance) => {
+    const search = startSchedule(instance, { seed: 1, from: instance.inForce!, isMended: true })
+    search.run(60)
+    const answer = search.answer()
+    expect(checkAnswer(instance, answer)).toEqual([])
+    if (answer.status !== 'feasible') throw new Error('infeasible')
+    return { waitsS: search.waitsS(), startOf: (id: string) => at(answer, id).startS }
+  }
+  const stands = (id: string, startS: number, more: Partial<InForceTask> = {}): InForceTask => ({
+    id,
+    mode: 0,
+    startS,
+    endS: startS + 600,
+    ring: 'r1',
+    vessel: 'p1',
+    ...more,
+  })
+  const later = [{ id: 't1', atS: 6000, plates: 4 }]
+
+  it('what finds its ring taken begins when that is free, not as late as its plates allow; the rest stays', () => {
+    const tasks = [onRing('under way'), onRing('next', { serves: serves(7200) }), onRing('after')]
+    const inForce = [
+      stands('under way', 0, { endS: 900, fixed: true }),
+      stands('next', 600, { vessel: 'p2' }),
+      stands('after', 3000),
+    ]
+    const { startOf } = mend(kitchen(tasks, { nowS: 800, pickUps: later, inForce }))
+    expect([startOf('next'), startOf('after')]).toEqual([900, 3000])
+  })
+  it('what was begun keeps its pan: what was to stand there makes room', () => {
+    const goesOn = onRing('goes on', { fill: 'begun', before: [{ task: 'begun', maxLagS: 1800 }] })
+    const onlyPan = { modes: [{ ring: ['r1'], vessel: ['p1'], durationS: band(600) }] }
+    const tasks = [onRing('begun'), goesOn, onRing('other', { ...onlyPan, serves: serves(7200) })]
+    const inForce = [stands('begun', 0, { fixed: true }), stands('goes on', 600), stands('other', 1300)]
+    const { startOf } = mend(kitchen(tasks, { nowS: 1200, pickUps: later, inForce }))
+    expect([startOf('goes on'), startOf('other')]).toEqual([1200, 1900])
+  })
+  it('what finds no room makes one other move, by no more than it takes', () => {
+    const soon = [
+      { id: 't1', atS: 2000, plates: 4 },
+      { id: 't2', atS: 6000, plates: 4 },
+    ]
+    const tasks = [
+      onRing('under way'),
+      onRing('wanted', { serves: serves(7200) }),
+      onRing('not yet', { serves: serves(7200, ['t2']) }),
+    ]
+    const inForce = [
+      stands('under way', 0, { endS: 1300, fixed: true }),
+      stands('wanted', 700, { vessel: 'p2' }),
+      stands('not yet', 1400, { vessel: 'p1' }),
+    ]
+    const { startOf, waitsS } = mend(kitchen(tasks, { nowS: 1000, pickUps: soon, inForce }))
+    expect([startOf('wanted'), startOf('not yet'), waitsS]).toEqual([1300, 1900, 0])
+  })
+  it('how long plates waited until now is past, and no reason to move anything', () => {
+    const tasks = [onRing('late', { serves: serves(7200) })]
+    const early = [{ id: 't1', atS: 100, plates: 4 }]
+    const { startOf, waitsS } = mend(
+      kitchen(tasks, { nowS: 2000, pickUps: early, inForce: [stands('late', 2000)] }),
+    )
+    expect([startOf('late'), waitsS]).toEqual([2000, 4 * 600])
   })
 })
 
