@@ -2,7 +2,10 @@ import { describe, expect, it } from 'vitest'
 import { larchwaterTest } from '../demoKitchen.test-helper'
 import { LIT_AT_MS, rehearse } from '../rehearse.test-helper'
 import { AS_PLANNED } from '../practice/followPlan'
+import type { Fact } from '../facts/fact'
+import { foldBatch } from './foldBatch'
 import { lateReadyAtMs, readyAtMs } from './readyAt'
+import { viewBatch } from './viewBatch'
 
 const MINUTE_MS = 60_000
 
@@ -29,6 +32,30 @@ describe.each(larchwaterTest.formulas.map((f) => [f.id, f] as const))('when %s i
       const nowMs = endsAtMs + minutes * MINUTE_MS + 1000
       expect(readyAtMs(viewAt(nowMs), nowMs)).toBeGreaterThanOrEqual(nowMs)
     }
+  })
+  it('with hours of an evening’s plan, it is ready when those are over, and not as if nothing lay between its steps', () => {
+    const { facts, placed, viewAt } = rehearse(id, { untilStepId: formula.steps[0]!.id })
+    const HOUR_MS = 60 * MINUTE_MS
+    const at = placed.plan.steps.map(({ stepId, minutes }, i) => {
+      const startAtMs = LIT_AT_MS + (i + 1) * HOUR_MS
+      return { stepId, startAtMs, endAtMs: startAtMs + minutes.value * MINUTE_MS }
+    })
+    const asPlanned = facts.flatMap((f) =>
+      f.kind === 'batch.planned'
+        ? [
+            {
+              ...f,
+              payload: { ...f.payload, at, plan: { ...f.payload.plan, latestStartAtMs: at[0]!.startAtMs } },
+            } as Fact,
+          ]
+        : [],
+    )
+    const viewOf = (list: readonly Fact[]) =>
+      viewBatch(foldBatch(viewAt(0).state.id, list), larchwaterTest, LIT_AT_MS)!
+    const endsAtMs = at.reduce((ms, a) => Math.max(ms, a.startAtMs) + (a.endAtMs - a.startAtMs), 0)
+    expect(readyAtMs(viewOf(asPlanned), LIT_AT_MS)).toBeCloseTo(endsAtMs, -1)
+    const begun = [...asPlanned, ...facts.filter((f) => f.kind !== 'batch.planned')]
+    if (at.length > 1) expect(readyAtMs(viewOf(begun), LIT_AT_MS)).toBeCloseTo(endsAtMs, -1)
   })
 })
 
