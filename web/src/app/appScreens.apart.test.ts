@@ -9,6 +9,7 @@ import { useDeviceUnits } from '../ui/useDeviceUnits'
 import DeviceKey from './DeviceKey.vue'
 import EnrolPage from './EnrolPage.vue'
 import StatusLine from './StatusLine.vue'
+import { PATIENCE } from '../testing/patience'
 
 vi.mock('./withVuetify', () => ({
   withVuetify: (load: () => unknown) => load, // the screen is mounted with one of its own
@@ -102,7 +103,7 @@ describe('this device', () => {
   it('speaks in grams or cups, Celsius or Fahrenheit, each told as pressed', async () => {
     const w = mountScreen(DeviceKey, { kitchenName: 'Larchwater House' })
     await w.find('.place').trigger('click')
-    await vi.waitFor(() => expect(document.querySelector('.menu button')).not.toBeNull()) // its menu is loaded now
+    await vi.waitFor(() => expect(document.querySelector('.menu button')).not.toBeNull(), PATIENCE) // its menu is loaded now
     const key = (says: string) =>
       [...document.querySelectorAll('.menu button')].find(
         (b) => b.textContent?.trim() === says,

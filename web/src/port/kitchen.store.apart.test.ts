@@ -11,6 +11,7 @@ import { openLocalStore } from './localStore'
 import type { Entry } from './makeFact'
 import { unreadable } from './readStored'
 import { lastStoreName } from './storeNames'
+import { PATIENCE } from '../testing/patience'
 
 const BATCH = '018f0000-0000-7000-8000-0000000000b1'
 const lifted = (stepId = 'a'): Entry => ({ kind: 'pan.lifted', streamId: BATCH, payload: { stepId } })
@@ -59,15 +60,12 @@ async function keptSession(): Promise<boolean> {
   return session !== undefined
 }
 const settledAt = (isSo: () => Promise<boolean>) =>
-  vi.waitFor(async () => expect(await isSo()).toBe(true), { timeout: 4000 })
+  vi.waitFor(async () => expect(await isSo()).toBe(true), PATIENCE)
 const settled = (isSo: () => unknown) =>
-  vi.waitFor(
-    async () => {
-      await flushPromises()
-      if (!isSo()) throw new Error(`not yet: ${String(isSo)}`)
-    },
-    { timeout: 4000 },
-  )
+  vi.waitFor(async () => {
+    await flushPromises()
+    if (!isSo()) throw new Error(`not yet: ${String(isSo)}`)
+  }, PATIENCE)
 
 describe('opening', () => {
   it('reads who it is, what is current, and follows from there, at the server’s time', async () => {

@@ -5,6 +5,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { factOf, fakeServer } from '../testing/fakeServer'
 import { openLocalStore } from './localStore'
 import { createSender } from './sendQueue'
+import { PATIENCE } from '../testing/patience'
 
 let server: ReturnType<typeof fakeServer>
 beforeEach(() => {
@@ -46,7 +47,7 @@ describe('the sender of the queue', () => {
       all.push(send())
     }
     await Promise.all(all)
-    await vi.waitFor(async () => expect(await store.count()).toBe(0))
+    await vi.waitFor(async () => expect(await store.count()).toBe(0), PATIENCE)
     expect(server.facts).toHaveLength(20)
     expect(new Set(server.facts.map((f) => f.id)).size).toBe(20)
   })
@@ -64,13 +65,10 @@ describe('the sender of the queue', () => {
     expect(lost).toHaveBeenCalledOnce()
     expect(await store.count()).toBe(1)
     server.is.away = false
-    await vi.waitFor(
-      async () => {
-        await flushPromises()
-        expect(await store.count()).toBe(0)
-      },
-      { timeout: 5000 },
-    )
+    await vi.waitFor(async () => {
+      await flushPromises()
+      expect(await store.count()).toBe(0)
+    }, PATIENCE)
     expect(server.facts).toHaveLength(1)
   })
 })

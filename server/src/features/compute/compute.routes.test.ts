@@ -97,6 +97,6 @@ describe('when the database is out of reach', () => {
     await withClient(t.superuserUrl, (client) =>
       client.query('select pg_terminate_backend($1)', [rows[0]?.pid]),
     )
-    await expect.poll(async () => (await t.request('/session')).status).toBe(200)
+    await expect.poll(async () => (await t.request('/session')).status, { timeout: 30_000 }).toBe(200)
   })
 })
