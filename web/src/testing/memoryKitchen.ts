@@ -9,6 +9,7 @@ import {
   type Fact,
   type FactKind,
   type KitchenCatalog,
+  type Payloads,
 } from '@liquamen/core'
 import { computed, reactive, ref, shallowReactive, shallowRef } from 'vue'
 import { OutOfReach, Refusal } from '../port/api'
@@ -77,6 +78,12 @@ export function memoryKitchen(startMs: number) {
       isAway
         ? Promise.reject(new OutOfReach())
         : Promise.resolve({ taken: [{ lotId: 'l', massG }], missingG: 0 }),
+    fireCall: (streamId: string, fired: Payloads['call.fired']) =>
+      isAway
+        ? Promise.reject(new OutOfReach())
+        : recordAll([{ kind: 'call.fired', streamId, payload: fired }]),
+    takeBackCall: (streamId: string, callId: string) =>
+      recordAll([{ kind: 'call.takenBack', streamId, payload: { callId } }]),
     refreshCatalog: () => Promise.resolve(),
   }) as unknown as KitchenPort
 
@@ -99,6 +106,7 @@ export function memoryKitchen(startMs: number) {
     },
     goAway: () => {
       isAway = true
+      Object.assign(port, { awaySinceMs: nowMs.value })
     },
     /** What a probe says now. */
     reads: (channelId: string, value: number) =>
