@@ -31,7 +31,7 @@ describe('an evening that is worked by its plan', () => {
     const { plates, onTimePlates, clocksPassed } = startPlaying(steady, answer.tasks, {
       makingS: () => 0,
       calledOverS: 0,
-    })(Math.random)
+    })(mulberry32(1))
     expect(onTimePlates).toBe(plates)
     expect(plates).toBe(instance.pickUps.reduce((sum, p) => sum + p.plates, 0))
     expect(clocksPassed).toBe(0)

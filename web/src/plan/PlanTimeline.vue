@@ -149,6 +149,11 @@ useEventListener(window, 'pointerup', () => {
   if (!held.moved) emit('ask', held.bar)
 })
 useEventListener(window, 'pointercancel', () => (grip.value = undefined))
+/** A name inside stands on its sauce, whatever line runs there: struck through it would read as off. */
+function onSauce(of: Bar['fill']): { readonly fill: string; readonly stroke: string } {
+  const { fill, text } = fillOf(of, themeName.value)
+  return { fill: text, stroke: fill }
+}
 const saysBar = (bar: Bar, row: PlanRow) =>
   `${bar.name}, ${row.number} ${row.words}, ${clockText(bar.fromMs)}–${clockText(bar.toMs)}`
 </script>
@@ -228,7 +233,7 @@ const saysBar = (bar: Bar, row: PlanRow) =>
             :x="b.nameX"
             :y="r.line - 8"
             class="sauce"
-            :style="b.isInside ? { fill: fillOf(b.bar.fill, themeName).text } : {}"
+            :style="b.isInside ? onSauce(b.bar.fill) : {}"
           >
             {{ b.name }}
           </text>
@@ -357,6 +362,10 @@ text {
 }
 .sauce {
   font-size: 20px;
+  paint-order: stroke;
+  stroke: var(--bone);
+  stroke-width: 5px;
+  stroke-linejoin: round;
 }
 .capacity {
   stroke: var(--ink-soft);
