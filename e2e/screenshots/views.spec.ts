@@ -1,6 +1,4 @@
-import { techniqueOf, type Formula, type TechniqueId } from '@liquamen/core'
-import demo from '../../demo/larchwater-house.json' with { type: 'json' }
-import { finishStep, putOnStove, takeOrder } from '../cook'
+import { finishStep, putOnStove } from '../cook'
 import { expect, openScreen, runAhead, test } from '../kitchenServer'
 
 const OUT = new URL('../../docs/screenshots/', import.meta.url).pathname
@@ -13,6 +11,8 @@ const VIEWS = [
   ['larder', '/larder', 1280, 800, 'day'],
   ['kitchen', '/kitchen', 1280, 800, 'day'],
   ['pantry', '/book/pantry', 1280, 800, 'day'],
+  ['wall', '/stove', 1920, 1080, 'day'],
+  ['closing', '/service/closing', 1280, 800, 'day'],
 ] as const
 
 /** Two tables of the supper. */
@@ -115,39 +115,16 @@ test('pictures of the main views', async ({ page, kitchen }) => {
   await page.screenshot({ path: `${OUT}rescue.png` })
 })
 
-/** A sauce and its step for each technique whose bench has no picture above. */
-const BENCHES: readonly (readonly [technique: TechniqueId, sauce: string, stepId?: string])[] = [
-  ['prepare', 'lyonnaise'],
-  ['simmer', 'brownStockMade'],
-  ['thicken', 'supreme', 'liaison'],
-]
-const formulas = demo.catalog.formulas as unknown as Formula[]
-
-for (const [technique, id, stepId] of BENCHES)
-  test(`picture of a bench: ${technique}`, async ({ page, kitchen }) => {
-    const formula = formulas.find((f) => f.id === id)!
-    await openScreen(page, kitchen, '/service')
-    const order = await takeOrder(page, {
-      sauce: formula.name,
-      portions: formula.basisPortions,
-      label: `Table ${technique}`,
-    })
-    await order.getByRole('button', { name: 'Plan it' }).click()
-    await page.getByRole('button', { name: 'Put it on the stove' }).click()
-    await page.waitForURL(/\/stove/)
-    await page.getByRole('link', { name: 'Service' }).click()
-    await order.getByRole('button', { name: 'Bench' }).click()
-    await page.getByRole('button', { name: /^Light it/ }).click()
-    for (const step of formula.steps) {
-      await expect(page.locator('[aria-current="step"]')).toContainText(step.verb)
-      if (stepId ? step.id === stepId : techniqueOf(step).id === technique) break
-      await finishStep(page)
-    }
-    await page.evaluate(() => document.fonts.ready)
-    await expect(page.getByText('not sent yet')).toHaveCount(0)
-    if (technique === 'thicken') await page.getByLabel('Coat that is wanted').scrollIntoViewIfNeeded()
-    await page.screenshot({ path: `${OUT}bench-${technique}.png` })
-  })
+test('picture of a stock at its simmer', async ({ page, kitchen }) => {
+  await openScreen(page, kitchen, '/service')
+  await putOnStove(page, { sauce: 'Brown stock', portions: 40, label: 'Stock for the week' })
+  await page.getByRole('button', { name: /^Light it/ }).click()
+  await finishStep(page)
+  await expect(page.locator('[aria-current="step"]')).toContainText('simmer')
+  await page.evaluate(() => document.fonts.ready)
+  await expect(page.getByText('not sent yet')).toHaveCount(0)
+  await page.screenshot({ path: `${OUT}bench-simmer.png` })
+})
 
 test('picture of a butter that is browned by ear, upright and by night', async ({ page, kitchen }) => {
   await page.addInitScript(() => localStorage.setItem('liquamen.theme', 'night'))

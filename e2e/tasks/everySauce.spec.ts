@@ -11,11 +11,24 @@ const formulas = demo.catalog.formulas as unknown as {
   makes?: string
   steps: { technique: string }[]
 }[]
-/** One sauce for each way through the rooms; `npm run book` walks every sauce of it (their benches and sums are tried one by one without a browser). */
-const routeOf = (formula: (typeof formulas)[number]) => formula.steps.map((s) => s.technique).join(' ')
-const walked = process.env.EVERY_SAUCE
-  ? formulas
-  : formulas.filter((f) => formulas.find((other) => routeOf(other) === routeOf(f)) === f)
+/** Each technique with the one that follows it, and with which a sauce begins and ends. */
+function turnsOf({ steps }: (typeof formulas)[number]): string[] {
+  const way = ['first', ...steps.map((s) => s.technique), 'last']
+  return way.slice(1).map((technique, i) => `${way[i]} ${technique}`)
+}
+/** So few sauces that every turn of the book is among them; `npm run book` walks all of it (their benches and sums are tried one by one without a browser). */
+function everyTurn(): typeof formulas {
+  const left = new Set(formulas.flatMap(turnsOf))
+  const walked: typeof formulas = []
+  const isNew = (f: (typeof formulas)[number]) => turnsOf(f).filter((turn) => left.has(turn)).length
+  while (left.size) {
+    const next = formulas.reduce((best, f) => (isNew(f) > isNew(best) ? f : best))
+    walked.push(next)
+    turnsOf(next).forEach((turn) => left.delete(turn))
+  }
+  return walked
+}
+const walked = process.env.EVERY_SAUCE ? formulas : everyTurn()
 const number = (value: number) => Math.round(value).toLocaleString('en-GB')
 
 for (const formula of walked) {
