@@ -104,7 +104,7 @@ function onKey(event: KeyboardEvent): void {
         </nav>
         <p v-if="kitchen.unsentCount && kitchen.awaySinceMs === undefined" class="unsent" role="status">
           <span aria-hidden="true">↑ {{ kitchen.unsentCount }}</span>
-          <span class="says">{{ texts.offline.unsent(kitchen.unsentCount) }}</span>
+          <span class="visually-hidden">{{ texts.offline.unsent(kitchen.unsentCount) }}</span>
         </p>
         <div class="tools">
           <button
@@ -193,6 +193,7 @@ function onKey(event: KeyboardEvent): void {
 }
 .tools {
   display: flex;
+  white-space: nowrap;
   align-items: center;
   gap: 6px;
   height: 100%;
@@ -252,13 +253,6 @@ function onKey(event: KeyboardEvent): void {
 @media (max-width: 1100px) {
   .head {
     gap: 8px;
-  }
-  .unsent .says {
-    position: absolute;
-    width: 1px;
-    height: 1px;
-    overflow: hidden;
-    clip-path: inset(50%);
   }
 }
 @media (max-width: 900px) {
