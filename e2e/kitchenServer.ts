@@ -6,6 +6,7 @@ import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 
+import { createRolesAndDatabase } from '../server/src/db/prepare'
 import { TABLET } from './tablet'
 
 const ACTION_TIMEOUT_MS = 30_000
@@ -20,6 +21,8 @@ function freePort(): Promise<number> {
   })
 }
 
+/** Of the two roles, in a PostgreSQL that is thrown away. */
+const PASSWORDS = { owner: 'owner of a test', app: 'app of a test' }
 const BUILT_PAGE = join(ROOT, 'web/dist')
 
 /** How a kitchen of a test is opened: empty or as the demo; with a copy of the built page, where the test changes it. */
@@ -28,12 +31,16 @@ interface Opened {
   readonly hasOwnPage?: boolean
 }
 
+const databaseOf = (name: string) =>
+  createRolesAndDatabase(process.env.LIQUAMEN_SUPERUSER_URL!, name, PASSWORDS)
+
 /** The real server over a database of its own. */
 export class KitchenServer {
   private child: ChildProcess | undefined
   private readonly standIns: ChildProcess[] = []
   private readonly others: KitchenServer[] = []
   readonly pageFolder: string
+  private addresses: { readonly ownerUrl: string; readonly appUrl: string } | undefined
   /** Code to enrol a device, where the kitchen asks for one. */
   code = ''
   private constructor(
@@ -47,12 +54,23 @@ export class KitchenServer {
 
   static async create(opened: Opened = {}): Promise<KitchenServer> {
     const server = new KitchenServer(await freePort(), opened)
+    server.addresses = await databaseOf(server.database)
     await server.start()
     return server
+  }
+  /** Two processes that are started at once over a database without anything in it. */
+  static async twoAtOnce(): Promise<readonly [KitchenServer, KitchenServer]> {
+    const first = new KitchenServer(await freePort(), {})
+    const second = new KitchenServer(await freePort(), {}, first.database)
+    first.others.push(second)
+    first.addresses = second.addresses = await databaseOf(first.database)
+    await Promise.all([first.start(), second.start()])
+    return [first, second]
   }
   /** A second process over the same database. */
   async beside(): Promise<KitchenServer> {
     const other = new KitchenServer(await freePort(), {}, this.database)
+    other.addresses = this.addresses
     this.others.push(other)
     await other.start()
     return other
@@ -70,7 +88,9 @@ export class KitchenServer {
         ...process.env,
         NODE_ENV: 'production',
         PORT: String(this.port),
-        LIQUAMEN_DATABASE: this.database,
+        DATABASE_URL: this.addresses?.appUrl,
+        DATABASE_OWNER_URL: this.addresses?.ownerUrl,
+        LIQUAMEN_SUPERUSER_URL: undefined,
         PAGE_FOLDER: this.pageFolder,
       },
     })

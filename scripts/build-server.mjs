@@ -9,6 +9,8 @@ await build({
   absWorkingDir: ROOT,
   entryPoints: {
     server: 'server/src/main.ts',
+    roles: 'server/src/commands/roles.ts',
+    chain: 'server/src/commands/chain.ts',
     scheduleWorker: 'server/src/features/schedule/scheduleWorker.ts',
     replanWorker: 'server/src/features/services/replanWorker.ts',
     standIns: 'devices/src/main.ts',

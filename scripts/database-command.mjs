@@ -2,8 +2,8 @@
 import { spawnSync } from 'node:child_process'
 import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { ensurePackages, ensurePostgres, ROOT } from './install.mjs'
-import { startPostgres } from './postgres.mjs'
+import { ensureBuild, ensurePackages, ensurePostgres, ROOT } from './install.mjs'
+import { addressesOf, startPostgres } from './postgres.mjs'
 
 const base = join(process.env.LIQUAMEN_DATA ?? join(ROOT, '.liquamen'), 'postgres')
 
@@ -21,24 +21,19 @@ function runningPort() {
 }
 
 ensurePackages()
+ensureBuild()
 let status
-const run = (url) =>
-  spawnSync(
-    process.execPath,
-    ['--import', 'tsx', join(ROOT, 'server/src/commands/chain.ts'), process.argv[2] ?? 'verify'],
-    {
-      cwd: ROOT,
-      stdio: 'inherit',
-      env: { ...process.env, ...(url ? { LIQUAMEN_SUPERUSER_URL: url } : {}) },
-    },
-  ).status
+const run = (addresses) =>
+  spawnSync(process.execPath, [join(ROOT, 'dist/chain.js'), process.argv[2] ?? 'verify'], {
+    cwd: ROOT,
+    stdio: 'inherit',
+    env: { ...process.env, ...addresses },
+  }).status
 if (process.env.DATABASE_URL) status = run()
 else {
   const port = runningPort()
   const database = port ? undefined : await startPostgres(ensurePostgres(), base)
-  status = run(
-    `postgres://postgres:${readFileSync(join(base, 'secret'), 'utf8')}@127.0.0.1:${port ?? database.port}/postgres`,
-  )
+  status = run(addressesOf(base, port ?? database.port))
   await database?.stop()
 }
 process.exit(status ?? 1)

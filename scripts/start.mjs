@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensureBuild, ensurePackages, ensurePostgres, ROOT } from './install.mjs'
-import { freePort, startPostgres } from './postgres.mjs'
+import { addressesOf, freePort, startPostgres } from './postgres.mjs'
 import { fail, say } from './say.mjs'
 
 const FIRST_PORT = 4173
@@ -36,16 +36,13 @@ ensurePackages()
 ensureBuild()
 mkdirSync(dataFolder, { recursive: true })
 const port = await choosePort()
-const database = bin ? await startPostgres(bin, join(dataFolder, 'postgres')) : undefined
+const base = join(dataFolder, 'postgres')
+const database = bin ? await startPostgres(bin, base) : undefined
 const env = {
   ...process.env,
   NODE_ENV: 'production',
   PORT: String(port),
-  ...(database
-    ? {
-        LIQUAMEN_SUPERUSER_URL: `postgres://${database.user}:${database.password}@${database.host}:${database.port}/postgres`,
-      }
-    : {}),
+  ...(database ? addressesOf(base, database.port) : {}),
 }
 const server = spawn(process.execPath, [join(ROOT, 'dist/server.js'), ...(isEmpty ? ['--empty'] : [])], {
   cwd: ROOT,

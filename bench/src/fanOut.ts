@@ -152,7 +152,10 @@ interface Side {
 /** One post heard by twenty browsers, and one order until its call is worked out on twenty screens: each beside a bare echo of the same to twenty. */
 export function fanOut(): Promise<Line[]> {
   return withDatabase(async (superuserUrl, password) => {
-    const { ownerUrl, appUrl } = await createRolesAndDatabase(superuserUrl, 'liquamen', password)
+    const { ownerUrl, appUrl } = await createRolesAndDatabase(superuserUrl, 'liquamen', {
+      owner: password,
+      app: password,
+    })
     await migrateDatabase(ownerUrl, 'liquamen_app')
     const database = openDatabase(appUrl, () => undefined)
     const feed = startLiveFeed(appUrl, () => undefined)

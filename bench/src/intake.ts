@@ -20,7 +20,10 @@ const SHORT = 10
 /** The whole intake beside plain multi-row inserts of the same columns, on one durable database: one client, sixteen, and one fact onto a long stream. */
 export function intake(): Promise<Line[]> {
   return withDatabase(async (superuserUrl, password) => {
-    const { ownerUrl, appUrl } = await createRolesAndDatabase(superuserUrl, 'liquamen', password)
+    const { ownerUrl, appUrl } = await createRolesAndDatabase(superuserUrl, 'liquamen', {
+      owner: password,
+      app: password,
+    })
     await migrateDatabase(ownerUrl, 'liquamen_app')
     await withClient(ownerUrl, (client) =>
       client.query('create table raw_rows as select * from events limit 0'),

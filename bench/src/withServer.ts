@@ -76,7 +76,10 @@ export function withServer<T>(work: (running: Running) => Promise<T>): Promise<T
     const page = mkdtempSync(join(tmpdir(), 'liquamen-bench-page-'))
     buildInto(page, {}, '--emptyOutDir')
     buildInto(page, { PAGE: 'bare' }, '--no-emptyOutDir')
-    const { ownerUrl, appUrl } = await createRolesAndDatabase(superuserUrl, 'liquamen', password)
+    const { ownerUrl, appUrl } = await createRolesAndDatabase(superuserUrl, 'liquamen', {
+      owner: password,
+      app: password,
+    })
     const port = await (freePort as () => Promise<number>)()
     const server = spawn(process.execPath, ['dist/server.js'], {
       cwd: root,
@@ -85,7 +88,8 @@ export function withServer<T>(work: (running: Running) => Promise<T>): Promise<T
         ...process.env,
         PORT: String(port),
         PAGE_FOLDER: page,
-        LIQUAMEN_SUPERUSER_URL: superuserUrl,
+        DATABASE_URL: appUrl,
+        DATABASE_OWNER_URL: ownerUrl,
       },
     })
     await new Promise<void>((resolve) =>

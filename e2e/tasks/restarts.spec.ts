@@ -2,7 +2,7 @@ import { KINDS } from '@liquamen/core'
 import { randomUUID } from 'node:crypto'
 import { setTimeout as pause } from 'node:timers/promises'
 import { enrol } from '../enrol'
-import { expect, test } from '../kitchenServer'
+import { expect, KitchenServer, test } from '../kitchenServer'
 
 const ORDERS = 240
 const LANES = 8
@@ -90,4 +90,14 @@ test('stopped and killed under a queue of orders with allergies: what was answer
   const { facts } = (await current.json()) as { facts: { id: string; payload: unknown }[] }
   for (const { fact } of orders)
     expect(facts.filter((f) => f.id === fact.id).map((f) => f.payload)).toEqual([fact.payload])
+})
+
+test('two that are started for the first time at once serve one kitchen', async () => {
+  const both = await KitchenServer.twoAtOnce()
+  try {
+    const kitchens = await Promise.all(both.map(async (server) => (await enrol(server, 'tablet')).kitchenId))
+    expect(new Set(kitchens).size).toBe(1)
+  } finally {
+    await both[0].dispose()
+  }
 })

@@ -5,7 +5,7 @@ import { pino } from 'pino'
 import { createApp, createDeps } from './app'
 import { connectionFromEnvironment } from './connection'
 import { openDatabase } from './db/database'
-import { migrateDatabase } from './db/prepare'
+import { alone, migrateDatabase, ownsTables } from './db/prepare'
 import { readAheadMs } from './features/demo/demo.repo'
 import { createDemoClock } from './features/demo/demoClock'
 import { readCatalog } from './catalog/catalog.repo'
@@ -27,8 +27,12 @@ const tls =
     : undefined
 
 const stopping = new AbortController()
-const connection = await connectionFromEnvironment(process.env)
+const connection = connectionFromEnvironment(process.env)
 await migrateDatabase(connection.ownerUrl, connection.appRole)
+if (await ownsTables(connection.appUrl))
+  say(
+    `the database role ${connection.appRole} owns the tables: whoever took over this server could change the record. Give it a role of its own, and the owner's address as DATABASE_OWNER_URL`,
+  )
 const onError = (error: Error) => log.warn({ err: error }, 'database connection')
 const database = openDatabase(connection.appUrl, onError)
 const feed = startLiveFeed(connection.appUrl, onError)
@@ -37,16 +41,19 @@ const options = { database, feed, log, clock: demoClock.now, stopping: stopping.
 const isLoopback = host === '127.0.0.1' || host === 'localhost'
 const { devices, files } = createDeps(options)
 
-let [kitchen] = await listKitchens(connection.ownerUrl)
-if (!kitchen) {
-  const name = process.argv.includes('--empty') ? 'New kitchen' : 'Larchwater House'
-  kitchen = { id: await devices.createKitchen(name), name }
-  if (!process.argv.includes('--empty')) {
+/** The kitchen that is there, or the first one; of two that start at once, one makes it. */
+const { id: kitchenId } = await alone(connection.ownerUrl, async () => {
+  const [known] = await listKitchens(connection.ownerUrl)
+  if (known) return known
+  const isEmpty = process.argv.includes('--empty')
+  const name = isEmpty ? 'New kitchen' : 'Larchwater House'
+  const id = await devices.createKitchen(name)
+  if (!isEmpty) {
     say('loading the demo kitchen')
-    await files.importFile(kitchen.id, readExportFile(JSON.parse(readFileSync(DEMO_FILE, 'utf8'))))
+    await files.importFile(id, readExportFile(JSON.parse(readFileSync(DEMO_FILE, 'utf8'))))
   }
-}
-const { id: kitchenId } = kitchen
+  return { id, name }
+})
 const { settings } = await database.inKitchen(kitchenId, readCatalog)
 const isDemo = settings.isDemo && isLoopback // without a code only on its own machine, and only where there is nothing to protect
 if (isDemo) {

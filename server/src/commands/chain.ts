@@ -5,7 +5,7 @@ import { rebuildReadModels } from '../log/readModels'
 import { verifyChain } from '../log/verifyChain'
 import { listKitchens } from '../kitchens'
 
-const { ownerUrl, appUrl } = await connectionFromEnvironment(process.env)
+const { ownerUrl, appUrl } = connectionFromEnvironment(process.env)
 const database = openDatabase(appUrl, (error) => process.stderr.write(`${error.message}\n`))
 let isWhole = true
 for (const { id, name } of await listKitchens(ownerUrl)) {

@@ -30,9 +30,17 @@ export async function withClient<T>(url: string, work: (client: Client) => Promi
   }
 }
 
-/** Brings the tables to this release and lets the app role do what it may: read and add facts, keep the read models. */
+/** Runs work that only one of several processes may do at a time; the others wait for it. Held until the connection ends. */
+export const alone = <T>(url: string, work: (client: Client) => Promise<T>): Promise<T> =>
+  withClient(url, async (client) => {
+    await client.query('select pg_advisory_lock($1)', [ALONE])
+    return work(client)
+  })
+const ALONE = 7_146_211 // any number that nobody else locks
+
+/** Brings the tables to this release and lets the app role do what it may: read and add facts, keep the read models. Two that start at once do it one after the other. */
 export async function migrateDatabase(ownerUrl: string, appRole: string): Promise<void> {
-  await withClient(ownerUrl, async (client) => {
+  await alone(ownerUrl, async (client) => {
     await migrate(drizzle(client), { migrationsFolder: MIGRATIONS })
     const role = escapeIdentifier(appRole)
     await client.query(`GRANT USAGE ON SCHEMA public TO ${role}`)
@@ -43,32 +51,42 @@ export async function migrateDatabase(ownerUrl: string, appRole: string): Promis
     )
   })
 }
+/** Whether a role owns the tables: then no right holds it back, not even from changing facts. */
+export const ownsTables = (url: string): Promise<boolean> =>
+  withClient(url, async (client) => {
+    const { rows } = await client.query<{ owns: boolean }>(
+      "select pg_has_role(tableowner, 'member') as owns from pg_tables where schemaname = 'public' and tablename = 'events'",
+    )
+    return rows[0]?.owns ?? false
+  })
 
-const PREPARING = 7_146_211 // any number that nobody else locks; held until the connection ends
+/** The two roles of a database: the owner migrates, the app reads and adds; each has a password of its own. */
+export const ROLES = { owner: 'liquamen_owner', app: 'liquamen_app' } as const
 
-/** In a cluster of our own: makes the two roles and the database, once. */
+/** In a cluster of our own: makes the two roles and a database, once. The superuser does nothing else. */
 export async function createRolesAndDatabase(
   superuserUrl: string,
   name: string,
-  password: string,
+  passwords: Readonly<Record<keyof typeof ROLES, string>>,
 ): Promise<{ ownerUrl: string; appUrl: string }> {
-  await withClient(superuserUrl, async (client) => {
-    await client.query('select pg_advisory_lock($1)', [PREPARING]) // two that start at once make the roles one after the other
-    for (const role of ['liquamen_owner', 'liquamen_app']) {
+  const roles = ['owner', 'app'] as const
+  await alone(superuserUrl, async (client) => {
+    for (const of of roles) {
+      const role = ROLES[of]
       const known = await client.query('select 1 from pg_roles where rolname = $1', [role])
       await client.query(
-        `${known.rowCount ? 'ALTER' : 'CREATE'} ROLE ${role} LOGIN PASSWORD ${escapeLiteral(password)}`,
+        `${known.rowCount ? 'ALTER' : 'CREATE'} ROLE ${role} LOGIN PASSWORD ${escapeLiteral(passwords[of])}`,
       )
     }
     const exists = await client.query('select 1 from pg_database where datname = $1', [name])
-    if (!exists.rowCount) await client.query(`CREATE DATABASE ${escapeIdentifier(name)} OWNER liquamen_owner`)
+    if (!exists.rowCount) await client.query(`CREATE DATABASE ${escapeIdentifier(name)} OWNER ${ROLES.owner}`)
   })
-  const as = (role: string) => {
+  const [ownerUrl, appUrl] = roles.map((of) => {
     const url = new URL(superuserUrl)
-    url.username = role
-    url.password = password
+    url.username = ROLES[of]
+    url.password = passwords[of]
     url.pathname = `/${name}`
     return url.toString()
-  }
-  return { ownerUrl: as('liquamen_owner'), appUrl: as('liquamen_app') }
+  })
+  return { ownerUrl: ownerUrl!, appUrl: appUrl! }
 }
