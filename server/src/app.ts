@@ -37,6 +37,7 @@ import { createIntake } from './log/intake'
 import type { LiveFeed } from './log/liveFeed'
 import { createTail, type Tail } from './log/tail'
 import { createRouter, requireDevice } from './http/context'
+import { refuseForeign, sayWhatItIs } from './http/edges'
 import { handleError, sendProblem } from './http/errors'
 import { limitBodies, requireJson } from './http/guards'
 import { servePage } from './http/page'
@@ -52,6 +53,8 @@ export interface AppOptions {
   readonly demoKitchenId?: string | undefined
   readonly demoClock?: DemoClock | undefined
   readonly isSecure?: boolean
+  /** Where the app is reached, when that is not where it listens. */
+  readonly publicUrl?: string | undefined
 }
 /** The options and the services built from them, as routes see them. */
 export interface AppDeps extends AppOptions {
@@ -111,6 +114,7 @@ const OPEN_TO_ALL = ['/api/health', '/api/open', '/api/devices/enrol', '/api/ope
 /** The whole HTTP interface. */
 export function createApp(deps: AppDeps) {
   const app = createRouter()
+  app.use('*', sayWhatItIs)
   app.onError(handleError(deps.log))
   app.notFound((c) => sendProblem(c, problem(404, 'notFound', 'There is nothing at this address.')))
   app.use('/api/*', async (c, next) => {
@@ -126,10 +130,11 @@ export function createApp(deps: AppDeps) {
       problem(503, 'stopping', 'The server is being stopped. The app will send it again.'),
     )
   })
-  app.use('/api/*', limitBodies, requireJson)
   app.get('*', except('/api/live', compress())) // a compressed stream would be held back; an answer to a tap is short
   app.get('/api/health', (c) => c.json({ status: 'up', nowMs: deps.clock() }))
-  app.use('/api/*', except(OPEN_TO_ALL, requireDevice(deps.devices)))
+  // who sends is known before anything of what was sent is read
+  app.use('/api/*', refuseForeign(deps.publicUrl), except(OPEN_TO_ALL, requireDevice(deps.devices)))
+  app.use('/api/*', limitBodies, requireJson)
   for (const routes of [
     openRoutes(deps),
     devicesRoutes(deps),

@@ -62,7 +62,8 @@ if (isDemo) {
 }
 const deps = createDeps({
   ...options,
-  isSecure: Boolean(tls),
+  isSecure: Boolean(tls) || (process.env.PUBLIC_URL?.startsWith('https:') ?? false),
+  publicUrl: process.env.PUBLIC_URL,
   pageFolder: process.env.PAGE_FOLDER ?? PAGE_FOLDER,
   ...(isDemo ? { demoKitchenId: kitchenId, demoClock } : {}),
 })

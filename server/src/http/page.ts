@@ -2,7 +2,6 @@ import { serveStatic } from '@hono/node-server/serve-static'
 import type { Hono } from 'hono'
 import { except } from 'hono/combine'
 import { etag } from 'hono/etag'
-import { secureHeaders } from 'hono/secure-headers'
 import { createMiddleware } from 'hono/factory'
 import type { Env } from './context'
 
@@ -11,25 +10,6 @@ const FOREVER = 'public, max-age=31536000, immutable'
 
 /** The built page, packed when it was built: chunks by content hash are kept forever, everything else is asked for anew by its tag. */
 export function servePage(app: Hono<Env>, folder: string): void {
-  app.use(
-    '*',
-    secureHeaders({
-      contentSecurityPolicy: {
-        defaultSrc: ["'none'"],
-        scriptSrc: ["'self'"],
-        styleSrc: ["'self'"],
-        workerSrc: ["'self'"],
-        fontSrc: ["'self'"],
-        imgSrc: ["'self'", 'data:'],
-        connectSrc: ["'self'"],
-        manifestSrc: ["'self'"],
-        baseUri: ["'none'"],
-        formAction: ["'self'"],
-        frameAncestors: ["'none'"],
-      },
-      strictTransportSecurity: false, // plain HTTP on loopback is a secure context; a proxy adds its own
-    }),
-  )
   app.use(
     '*',
     createMiddleware(async (c, next) => {

@@ -3,6 +3,7 @@ import { enrolAnswerSchema, enrolSchema, problem, sessionSchema } from '@liquame
 import { rateLimiter } from 'hono-rate-limiter'
 import type { AppDeps } from '../../app'
 import { createRouter, giveToken, requireDevice } from '../../http/context'
+import { isFromHere } from '../../http/edges'
 import { ProblemError } from '../../http/problemError'
 
 const CODE_TRIES = { windowMs: 60_000, limit: 20 } // an eight-digit code takes ten years to guess at this pace
@@ -42,7 +43,7 @@ export function devicesRoutes({ devices, demoKitchenId, isSecure }: AppDeps) {
   )
   router.openapi(enrolRoute, async (c) => {
     const { name, code } = c.req.valid('json')
-    if (code === undefined && !demoKitchenId)
+    if (code === undefined && !(demoKitchenId && isFromHere(c)))
       throw new ProblemError(
         problem(403, 'codeNeeded', 'Enrol this device with the code that stands where the app was started.'),
       )

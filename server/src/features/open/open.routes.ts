@@ -1,7 +1,9 @@
 import { createRoute } from '@hono/zod-openapi'
 import { openedSchema, problem, type Opened } from '@liquamen/contracts'
 import type { AppDeps } from '../../app'
-import { createRouter, deviceOf, giveToken } from '../../http/context'
+import type { Context } from 'hono'
+import { createRouter, deviceOf, giveToken, type Env } from '../../http/context'
+import { isFromHere } from '../../http/edges'
 import { ProblemError } from '../../http/problemError'
 import type { Sender } from '../../http/sender'
 import { CURRENT_MS } from '../../log/current'
@@ -20,8 +22,8 @@ const openRoute = createRoute({
 /** One call for the first view. A demo kitchen enrols a browser of its own machine with it. */
 export function openRoutes({ devices, facts, guests, channels, demoKitchenId, clock, isSecure }: AppDeps) {
   const router = createRouter()
-  async function enrolHere(): Promise<{ device: Sender; token: string }> {
-    if (!demoKitchenId)
+  async function enrolHere(c: Context<Env>): Promise<{ device: Sender; token: string }> {
+    if (!demoKitchenId || !isFromHere(c))
       throw new ProblemError(
         problem(403, 'codeNeeded', 'Enrol this device with the code that stands where the app was started.'),
       )
@@ -29,7 +31,7 @@ export function openRoutes({ devices, facts, guests, channels, demoKitchenId, cl
   }
   router.openapi(openRoute, async (c) => {
     const known = await deviceOf(c, devices)
-    const { device, token } = known ? { device: known } : await enrolHere()
+    const { device, token } = known ? { device: known } : await enrolHere(c)
     if (token) giveToken(c, token, isSecure)
     const { kitchenId } = device
     const [session, current, details, list] = await Promise.all([
