@@ -14,14 +14,6 @@ ensureBuild()
 const results = join(ROOT, 'test-results')
 rmSync(results, { recursive: true, force: true })
 const env = { ...process.env, CHROMIUM_PATH: chromium, CI: '1', FORCE_COLOR: '0' }
-const CHECKS = [
-  ['types of the page', 'vue-tsc', '-p', 'web'],
-  ['format', 'prettier', '--check', '--log-level', 'warn', '.'],
-  ['types of what runs in Node, with its tests', 'tsc', '-p', 'tsconfig.node.json'],
-  ['lint', 'eslint', '--max-warnings', '0', '.'],
-  ['types of the browser tests and the bench', 'tsc', '-p', 'tsconfig.browser-tests.json'],
-  ['types of the core, with nothing around it', 'tsc', '-p', 'core'],
-]
 let passed = 0
 let failed = 0
 
@@ -42,15 +34,20 @@ function check([what, ...command]) {
     })
   })
 }
-/** A test runner, counted from its report; one that leaves none has failed. What it says is told when it is over, unless it is told as it goes. */
-function run({ what, args, cwd, report, count, isTold }) {
+/** As many at a time as there are cores, each lane taking the next that waits. */
+async function checkAll(checks) {
+  const waiting = [...checks]
+  const lane = async () => {
+    for (let next = waiting.shift(); next; next = waiting.shift()) await check(next)
+  }
+  await Promise.all(Array.from({ length: availableParallelism() }, lane))
+}
+
+/** A test runner, counted from its report; one that leaves none has failed. */
+function run({ what, args, cwd, report, count }) {
   return new Promise((resolve) => {
     say(what)
-    const child = spawn('npx', ['--no-install', ...args], { cwd, stdio: isTold ? 'inherit' : 'pipe', env })
-    const told = []
-    for (const out of [child.stdout, child.stderr]) out?.on('data', (chunk) => told.push(chunk))
-    child.once('close', (status) => {
-      process.stdout.write(Buffer.concat(told))
+    spawn('npx', ['--no-install', ...args], { cwd, stdio: 'inherit', env }).once('exit', (status) => {
       const file = join(results, report)
       const counted = existsSync(file)
         ? count(JSON.parse(readFileSync(file, 'utf8')))
@@ -62,41 +59,33 @@ function run({ what, args, cwd, report, count, isTold }) {
   })
 }
 
-/** Checks one after another, then what needs no browser, on half of the cores. */
-async function withoutBrowser() {
-  for (const one of CHECKS) await check(one)
-  await run({
-    what: 'unit and server tests',
-    args: [
-      'vitest',
-      'run',
-      `--maxWorkers=${Math.max(1, Math.floor(availableParallelism() / 2))}`,
-      '--reporter=default',
-      '--reporter=json',
-      '--outputFile=test-results/unit.json',
-    ],
-    cwd: ROOT,
-    report: 'unit.json',
-    count: (r) => ({
-      passed: r.numPassedTests,
-      failed:
-        r.numFailedTests +
-        r.testResults.filter((f) => f.status === 'failed' && f.assertionResults.length === 0).length,
-    }),
-  })
-}
-/** In the browser: its tests wait for their pages half of the time, and leave that to the others. */
-const inBrowser = () =>
-  run({
-    what: 'end-to-end tests',
-    args: ['playwright', 'test'],
-    cwd: join(ROOT, 'e2e'),
-    report: 'e2e.json',
-    count: (r) => ({ passed: r.stats.expected, failed: r.stats.unexpected + r.stats.flaky }),
-    isTold: true,
-  })
-
-await Promise.all([withoutBrowser(), inBrowser()])
+await checkAll([
+  ['types of the page', 'vue-tsc', '-p', 'web'],
+  ['format', 'prettier', '--check', '--log-level', 'warn', '.'],
+  ['types of what runs in Node, with its tests', 'tsc', '-p', 'tsconfig.node.json'],
+  ['lint', 'eslint', '--max-warnings', '0', '.'],
+  ['types of the browser tests and the bench', 'tsc', '-p', 'tsconfig.browser-tests.json'],
+  ['types of the core, with nothing around it', 'tsc', '-p', 'core'],
+])
+await run({
+  what: 'unit and server tests',
+  args: ['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile=test-results/unit.json'],
+  cwd: ROOT,
+  report: 'unit.json',
+  count: (r) => ({
+    passed: r.numPassedTests,
+    failed:
+      r.numFailedTests +
+      r.testResults.filter((f) => f.status === 'failed' && f.assertionResults.length === 0).length,
+  }),
+})
+await run({
+  what: 'end-to-end tests',
+  args: ['playwright', 'test'],
+  cwd: join(ROOT, 'e2e'),
+  report: 'e2e.json',
+  count: (r) => ({ passed: r.stats.expected, failed: r.stats.unexpected + r.stats.flaky }),
+})
 if (passed + failed === 0) fail('no test ran')
 process.stdout.write(`${passed} passed, ${failed} failed\n`)
 process.exit(failed ? 1 : 0)

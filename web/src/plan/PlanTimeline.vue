@@ -229,12 +229,7 @@ const saysBar = (bar: Bar, row: PlanRow) =>
             :height="b.tall + 10"
             class="asked"
           />
-          <text
-            :x="b.nameX"
-            :y="r.line - 8"
-            class="sauce"
-            :style="b.isInside ? onSauce(b.bar.fill) : {}"
-          >
+          <text :x="b.nameX" :y="r.line - 8" class="sauce" :style="b.isInside ? onSauce(b.bar.fill) : {}">
             {{ b.name }}
           </text>
         </g>
