@@ -1,4 +1,4 @@
-// npm run -s verify | rebuild: on the running private database, or on one started just for it
+// npm run -s verify | rebuild | code: on the running private database, or on one started just for it
 import { spawnSync } from 'node:child_process'
 import { existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'

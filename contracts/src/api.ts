@@ -54,6 +54,19 @@ export const sessionSchema = z.object({
 })
 export type Session = z.infer<typeof sessionSchema>
 export const enrolAnswerSchema = z.object({ deviceId: uuid })
+/** A browser, probe, scale or till that was enrolled, and since when it may no more. */
+export const deviceRowSchema = z.object({
+  deviceId: uuid,
+  name: z.string(),
+  enrolledAtMs: instantMs,
+  revokedAtMs: instantMs.nullable(),
+})
+export type DeviceRow = z.infer<typeof deviceRowSchema>
+export const deviceListSchema = z.object({ devices: z.array(deviceRowSchema) })
+export const renameDeviceSchema = z.strictObject({ name: text(60).min(1) })
+/** Enrols one device, until then. */
+export const enrolCodeSchema = z.object({ code: z.string(), expiresAtMs: instantMs })
+export type EnrolCode = z.infer<typeof enrolCodeSchema>
 
 /** Names, notes and allergies: rows that can be erased, pointed to by facts. */
 export const guestDetailsSchema = z.strictObject({

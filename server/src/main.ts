@@ -85,7 +85,10 @@ server.on('error', (error: NodeJS.ErrnoException) => {
 
 async function announce(): Promise<void> {
   const address = process.env.PUBLIC_URL ?? `${tls ? 'https' : 'http'}://${host}:${port}`
-  if (!isDemo) say(`code to enrol a device in ${settings.name}: ${await devices.renewEnrolCode(kitchenId)}`)
+  if (!isDemo)
+    say(
+      `code to enrol a device in ${settings.name}: ${(await devices.newCode(kitchenId)).code} (for one device, for ten minutes; another by: npm run -s code)`,
+    )
   say(`${settings.name} is open at ${address}`)
   process.send?.({ isDemo, url: `${tls ? 'https' : 'http'}://${host}:${port}` })
 }

@@ -250,6 +250,13 @@ describe('planned again from what stood', () => {
   })
 })
 
+it.each(['service', 'makespan'] as const)('nothing to do is done at once, with the goal %s', (goal) => {
+  expect(scheduleService(kitchen([], { goal, pickUps: [] }), { seed: 1, steps: 20 })).toMatchObject({
+    status: 'feasible',
+    tasks: [],
+  })
+})
+
 describe('a plan that is worked by is mended', () => {
   const onRing = (id: string, more: Partial<ScheduleTask> = {}): ScheduleTask => ({
     id,

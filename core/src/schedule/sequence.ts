@@ -34,6 +34,7 @@ export function startSequence(problem: Problem, seed: number): Search {
   }
   /** One block moved to another place among those that it neither follows nor leads. */
   function moved(): number[] {
+    if (order.length < 2) return order // nothing can be before another
     const from = Math.floor(random() * order.length)
     const block = order[from]!
     const list = order.filter((b) => b !== block)

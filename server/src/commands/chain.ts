@@ -1,6 +1,7 @@
-// npm run -s verify / npm run -s rebuild: walks every kitchen's chain, or folds its read models anew
+// npm run -s verify | rebuild | code: of every kitchen walks the chain, folds the read models anew, or gives a code that enrols one device
 import { connectionFromEnvironment } from '../connection'
 import { openDatabase } from '../db/database'
+import { createDevicesService } from '../features/devices/devices.service'
 import { rebuildReadModels } from '../log/readModels'
 import { verifyChain } from '../log/verifyChain'
 import { listKitchens } from '../kitchens'
@@ -9,7 +10,11 @@ const { ownerUrl, appUrl } = connectionFromEnvironment(process.env)
 const database = openDatabase(appUrl, (error) => process.stderr.write(`${error.message}\n`))
 let isWhole = true
 for (const { id, name } of await listKitchens(ownerUrl)) {
-  if (process.argv[2] === 'rebuild')
+  if (process.argv[2] === 'code')
+    process.stdout.write(
+      `${name}: ${(await createDevicesService({ database, clock: Date.now }).newCode(id)).code}\n`,
+    )
+  else if (process.argv[2] === 'rebuild')
     process.stdout.write(
       `${name}: ${await database.inKitchen(id, (tx) => rebuildReadModels(tx, id))} streams folded anew\n`,
     )

@@ -24,7 +24,6 @@ export const kitchens = pgTable('kitchens', {
   name: text('name').notNull(),
   lastSeq: bigint('last_seq', { mode: 'number' }).notNull().default(0),
   chainHead: text('chain_head').notNull(),
-  enrolCodeHash: text('enrol_code_hash'),
   /** How far a demo kitchen's clock runs ahead of the wall, ms. */
   aheadMs: doublePrecision('ahead_ms').notNull().default(0),
   createdAt: instant('created_at')
@@ -46,6 +45,19 @@ export const devices = pgTable(
     revokedAt: instant('revoked_at'),
   },
   (t) => [uniqueIndex('devices_token').on(t.tokenHash)],
+)
+
+/** Codes that enrol one device each, for a while; only a code's hash is kept. */
+export const enrolCodes = pgTable(
+  'enrol_codes',
+  {
+    kitchenId: uuid('kitchen_id')
+      .notNull()
+      .references(() => kitchens.id),
+    codeHash: text('code_hash').primaryKey(),
+    expiresAt: instant('expires_at').notNull(),
+  },
+  (t) => [index('enrol_codes_expires').on(t.kitchenId, t.expiresAt)],
 )
 
 /**

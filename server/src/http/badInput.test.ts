@@ -96,20 +96,4 @@ describe('bad input is told plainly and leaves nothing behind', () => {
     expect(problem.title).toMatch(/^[A-Z].*\.$/)
     expect(await t.deps.facts.after(t.kitchenId, 0)).toMatchObject({ facts: [], headSeq: 0 })
   })
-  it('a revoked device is no longer let in', async () => {
-    const { device, token } = await t.deps.devices.enrol(t.kitchenId, 'lost tablet')
-    expect((await t.request('/session', { token })).status).toBe(200)
-    await t.deps.devices.revoke(t.kitchenId, device.deviceId)
-    expect((await t.request('/session', { token })).status).toBe(401)
-  })
-  it('the enrolment code lets a device in and is worth nothing once renewed', async () => {
-    const code = await t.deps.devices.renewEnrolCode(t.kitchenId)
-    const enrolled = await t.request('/devices/enrol', { body: { name: 'pass tablet', code } })
-    expect(enrolled.status).toBe(201)
-    expect(
-      (await t.request('/session', { token: enrolled.headers.get('x-device-token') ?? '' })).status,
-    ).toBe(200)
-    await t.deps.devices.renewEnrolCode(t.kitchenId)
-    expect((await t.request('/devices/enrol', { body: { name: 'late tablet', code } })).status).toBe(403)
-  })
 })

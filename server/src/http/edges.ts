@@ -1,3 +1,4 @@
+import { getConnInfo } from '@hono/node-server/conninfo'
 import { problem } from '@liquamen/contracts'
 import type { Context } from 'hono'
 import { createMiddleware } from 'hono/factory'
@@ -55,3 +56,16 @@ export function isFromHere(c: Context): boolean {
     OF_A_PROXY.every((name) => c.req.header(name) === undefined)
   )
 }
+
+/**
+ * Where a request comes from: the address of its line, or, behind a proxy of ours, what that says last.
+ * @param isBehindProxy - the app is reached through a proxy that adds whom it speaks for
+ */
+export const sourceOf =
+  (isBehindProxy: boolean) =>
+  (c: Context): string => {
+    const told = isBehindProxy ? c.req.header('x-forwarded-for')?.split(',').at(-1)?.trim() : undefined
+    if (told) return told
+    const isOnLine = (c.env as { incoming?: unknown } | undefined)?.incoming !== undefined // asked by a test it comes from nowhere
+    return (isOnLine && getConnInfo(c).remote.address) || 'here'
+  }

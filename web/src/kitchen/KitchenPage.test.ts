@@ -1,8 +1,9 @@
 import { flushPromises, type VueWrapper } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
-import { beforeEach, describe, expect, it } from 'vitest'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { KitchenCatalog } from '@liquamen/core'
 import { defineComponent, h } from 'vue'
+import { api } from '../port/api'
 import { useChannels } from '../port/channels.store'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { memoryKitchen, type MemoryKitchen } from '../testing/memoryKitchen'
@@ -20,6 +21,7 @@ const PROBE = {
 let kitchen: MemoryKitchen
 beforeEach(() => {
   setActivePinia(createPinia())
+  vi.spyOn(api, 'devices').mockResolvedValue([])
   kitchen = memoryKitchen(Date.now()) // samples older than an hour and a half are let go of
 })
 const now = () => kitchen.port.catalog as unknown as KitchenCatalog

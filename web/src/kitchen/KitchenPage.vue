@@ -6,6 +6,7 @@ import { slugOf } from '../ui/slugOf'
 import SentenceField from '../ui/SentenceField.vue'
 import { texts as appTexts } from '../ui/texts'
 import CrewLines from './CrewLines.vue'
+import DeviceLines from './DeviceLines.vue'
 import HouseRules from './HouseRules.vue'
 import KitchenFile from './KitchenFile.vue'
 import PanLine from './PanLine.vue'
@@ -179,6 +180,7 @@ function closePan(): void {
       <div class="stack wide">
         <HouseRules :settings="kitchen.settings" :change="change" />
         <CrewLines :crew="kitchen.crew" :change="change" />
+        <DeviceLines />
       </div>
     </div>
     <KitchenFile class="ruled" />

@@ -97,6 +97,11 @@ export const api = {
       name,
       ...(code === undefined ? {} : { code }),
     }),
+  devices: async () => (await call((s) => s.deviceListSchema, '/devices')).devices,
+  /** A code by which one device may be enrolled. */
+  newCode: () => call((s) => s.enrolCodeSchema, '/devices/codes', 'POST', {}),
+  renameDevice: (deviceId: string, name: string) => call(undefined, `/devices/${deviceId}`, 'PUT', { name }),
+  revokeDevice: (deviceId: string) => call(undefined, `/devices/${deviceId}/revoke`, 'POST', {}),
   postFacts: (facts: readonly Envelope[]) =>
     call((s) => s.postFactsAnswerSchema, '/facts', 'POST', { facts }),
   /** All that a browser opens with. Its schema is not at hand yet: the caller checks it once the page stands. */

@@ -108,6 +108,12 @@ export function createConnection(browser: BrowserKitchen) {
     mirror.forget(facts.filter((fact) => !good.has(fact)).map((fact) => ({ id: fact.id, fact })))
   }
 
+  /** A line that ends may end because this device was revoked: then it speaks for the kitchen no more until it is enrolled again. */
+  async function askWhetherRevoked(): Promise<void> {
+    await api.session().catch((error: unknown) => {
+      if (error instanceof Refusal && error.problem.code === 'notEnrolled') phase.value = 'needsCode'
+    })
+  }
   function follow(from: number): void {
     followLive(from, {
       facts(facts, head) {
@@ -129,7 +135,10 @@ export function createConnection(browser: BrowserKitchen) {
         void browser.send()
         if (isAgain) tellCatalog() // what changed while the line was down was told to nobody
       },
-      lost: browser.lost,
+      lost() {
+        browser.lost()
+        void askWhetherRevoked()
+      },
       heard: browser.reached,
     })
   }

@@ -44,6 +44,7 @@ export const useLiveKitchen = defineStore('kitchen', () => {
     phase,
     session,
     kitchenId,
+    deviceId: computed(() => session.value?.deviceId ?? ''),
     catalog,
     ingredients,
     batches,

@@ -9,6 +9,7 @@ import { useLiveKitchen } from './kitchen.store'
 export type KitchenPort = Pick<
   ReturnType<typeof useLiveKitchen>,
   | 'kitchenId'
+  | 'deviceId'
   | 'catalog'
   | 'ingredients'
   | 'batches'

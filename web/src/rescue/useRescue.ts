@@ -24,24 +24,25 @@ export function useRescue(view: Ref<BatchView>, symptom: Ref<Symptom | undefined
   const tries = computed(() => houseTries(rows.value))
   const state = computed(() => view.value.state)
   const kitchen = useKitchen()
-  /** What nobody of those whom it is for must not have; where what a guest said is not here, only what is in it already. */
+  /** What those said whom it is for; nothing of one whose words are not here yet. */
+  const guests = computed(() =>
+    (state.value.planned?.shares ?? [])
+      .flatMap((s) => kitchen.orders.get(s.orderId)?.taken?.detailsId ?? [])
+      .map((id) => kitchen.details.get(id)),
+  )
+  /** What nobody of them must not have; where what one said is not here, only what is in it already. */
   function mayAdd(ingredientId: string): boolean {
     if (ingredientId === 'water') return true
-    const { plan, planned } = state.value
-    const isIn = plan?.weighOut.some((l) => l.ingredientId === ingredientId) ?? false
-    const guests = (planned?.shares ?? []).flatMap(
-      (s) => kitchen.orders.get(s.orderId)?.taken?.detailsId ?? [],
+    const isIn = state.value.plan?.weighOut.some((l) => l.ingredientId === ingredientId) ?? false
+    return guests.value.every((needs) =>
+      needs ? mayHave(kitchen.ingredients.get(ingredientId), needs) : isIn,
     )
-    return guests.every((id) => {
-      const needs = kitchen.details.get(id)
-      return needs ? mayHave(kitchen.ingredients.get(ingredientId), needs) : isIn
-    })
   }
   const quarterMs = computed(() => Math.floor(nowMs.value / QUARTER_MS) * QUARTER_MS)
   const now = shallowRef<RescueNow>()
   // a view moves with every second: worked out anew by the facts, and four times a minute
   watch(
-    [state, quarterMs, symptom, tries],
+    [state, quarterMs, symptom, tries, guests],
     () => {
       now.value =
         symptom.value && state.value.status === 'underWay'

@@ -46,6 +46,7 @@ export function memoryKitchen(startMs: number) {
   }
   const port = reactive({
     kitchenId: KITCHEN_ID,
+    deviceId: 'd',
     catalog: computed({
       get: () => foldKitchen(base.value, mirror.ofKitchen.value),
       set: (next) => (base.value = next),

@@ -1,6 +1,7 @@
-import { eq, sql } from 'drizzle-orm'
+import type { DeviceRow } from '@liquamen/contracts'
+import { and, desc, eq, gt, isNull, lte, sql } from 'drizzle-orm'
 import type { Tx } from '../../db/database'
-import { devices, kitchens } from '../../db/schema'
+import { devices, enrolCodes, kitchens } from '../../db/schema'
 import type { Sender } from '../../http/sender'
 import { CHAIN_START } from '../../log/chain'
 
@@ -9,14 +10,53 @@ export async function insertKitchen(tx: Tx, id: string, name: string): Promise<v
   await tx.insert(kitchens).values({ id, name, chainHead: CHAIN_START })
 }
 
-/** Sets the digest of the code that opens a kitchen. */
-export async function setEnrolCode(tx: Tx, kitchenId: string, enrolCodeHash: string): Promise<void> {
-  await tx.update(kitchens).set({ enrolCodeHash }).where(eq(kitchens.id, kitchenId))
+/** Keeps a code by its digest until it is used or over; those that are over are let go of. */
+export async function insertCode(
+  tx: Tx,
+  { kitchenId, codeHash, nowMs, expiresAtMs }: KeptCode & { readonly nowMs: number },
+): Promise<void> {
+  await tx
+    .delete(enrolCodes)
+    .where(and(eq(enrolCodes.kitchenId, kitchenId), lte(enrolCodes.expiresAt, new Date(nowMs))))
+  await tx.insert(enrolCodes).values({ kitchenId, codeHash, expiresAt: new Date(expiresAtMs) })
+}
+/** A code that enrols one device. */
+export interface KeptCode {
+  readonly kitchenId: string
+  readonly codeHash: string
+  readonly expiresAtMs: number
+}
+/** The kitchen of the code whose digest is set for this transaction. */
+export async function kitchenOfCode(tx: Tx): Promise<string | undefined> {
+  return (await tx.select({ id: enrolCodes.kitchenId }).from(enrolCodes))[0]?.id
+}
+/** Uses a code up. @returns whether it was there and not over: of two that have it, one */
+export async function takeCode(tx: Tx, codeHash: string, nowMs: number): Promise<boolean> {
+  const taken = await tx
+    .delete(enrolCodes)
+    .where(and(eq(enrolCodes.codeHash, codeHash), gt(enrolCodes.expiresAt, new Date(nowMs))))
+    .returning({ codeHash: enrolCodes.codeHash })
+  return taken.length === 1
 }
 
-/** The kitchen whose code's digest is set for this transaction. */
-export async function kitchenOfCode(tx: Tx): Promise<string | undefined> {
-  return (await tx.select({ id: kitchens.id }).from(kitchens))[0]?.id
+/** Every device that was ever enrolled, the newest first. */
+export async function listDevices(tx: Tx): Promise<DeviceRow[]> {
+  const rows = await tx.select().from(devices).orderBy(desc(devices.enrolledAt))
+  return rows.map(({ id, name, enrolledAt, revokedAt }) => ({
+    deviceId: id,
+    name,
+    enrolledAtMs: enrolledAt.getTime(),
+    revokedAtMs: revokedAt?.getTime() ?? null,
+  }))
+}
+/** @returns whether there is such a device */
+export async function renameDevice(tx: Tx, deviceId: string, name: string): Promise<boolean> {
+  const named = await tx
+    .update(devices)
+    .set({ name })
+    .where(eq(devices.id, deviceId))
+    .returning({ id: devices.id })
+  return named.length === 1
 }
 
 /** Keeps a device by the digest of its token. */
@@ -34,13 +74,19 @@ export async function insertDevice(
 export const DEVICE_OF_TOKEN = `select id as "deviceId", name, kitchen_id as "kitchenId" from devices
   where token_hash = current_setting('app.token_hash') and revoked_at is null`
 
-/** From now on it speaks for nobody; every server process is told. */
+/** From now on it speaks for nobody; every server process is told. @returns whether there is such a device */
 export async function revokeDevice(
   tx: Tx,
   kitchenId: string,
   deviceId: string,
   revokedAt: Date,
-): Promise<void> {
-  await tx.update(devices).set({ revokedAt }).where(eq(devices.id, deviceId))
+): Promise<boolean> {
+  const known = await tx.select({ id: devices.id }).from(devices).where(eq(devices.id, deviceId))
+  if (known.length === 0) return false
+  await tx
+    .update(devices)
+    .set({ revokedAt })
+    .where(and(eq(devices.id, deviceId), isNull(devices.revokedAt)))
   await tx.execute(sql`select pg_notify('liquamen', ${JSON.stringify({ kitchenId, revoked: deviceId })})`)
+  return true
 }

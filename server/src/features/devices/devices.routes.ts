@@ -1,12 +1,21 @@
-import { createRoute } from '@hono/zod-openapi'
-import { enrolAnswerSchema, enrolSchema, problem, sessionSchema } from '@liquamen/contracts'
+import { createRoute, z } from '@hono/zod-openapi'
+import {
+  deviceListSchema,
+  enrolAnswerSchema,
+  enrolCodeSchema,
+  enrolSchema,
+  problem,
+  renameDeviceSchema,
+  sessionSchema,
+} from '@liquamen/contracts'
 import { rateLimiter } from 'hono-rate-limiter'
 import type { AppDeps } from '../../app'
 import { createRouter, giveToken, requireDevice } from '../../http/context'
-import { isFromHere } from '../../http/edges'
+import { isFromHere, sourceOf } from '../../http/edges'
 import { ProblemError } from '../../http/problemError'
 
-const CODE_TRIES = { windowMs: 60_000, limit: 20 } // an eight-digit code takes ten years to guess at this pace
+/** Of one source. In its ten minutes one of half a million codes is guessed at this pace; nobody shuts out whoever types the right one elsewhere. */
+const CODE_TRIES = { windowMs: 60_000, limit: 20 } as const
 
 const json = <T>(schema: T) => ({ 'application/json': { schema } })
 const enrolRoute = createRoute({
@@ -28,14 +37,41 @@ const sessionRoute = createRoute({
   },
 })
 
+const deviceParam = z.object({ id: z.uuid() })
+const none = { 204: { description: 'done' } }
+const listRoute = createRoute({
+  method: 'get',
+  path: '/devices',
+  responses: { 200: { description: 'every device, the newest first', content: json(deviceListSchema) } },
+})
+const codeRoute = createRoute({
+  method: 'post',
+  path: '/devices/codes',
+  responses: {
+    201: { description: 'a code for one device, for ten minutes', content: json(enrolCodeSchema) },
+  },
+})
+const renameRoute = createRoute({
+  method: 'put',
+  path: '/devices/{id}',
+  request: { params: deviceParam, body: { content: json(renameDeviceSchema) } },
+  responses: none,
+})
+const revokeRoute = createRoute({
+  method: 'post',
+  path: '/devices/{id}/revoke',
+  request: { params: deviceParam },
+  responses: none,
+})
+
 /** Enrolment and the session of an enrolled device. A demo kitchen enrols browsers on its own machine without a code. */
-export function devicesRoutes({ devices, demoKitchenId, isSecure }: AppDeps) {
+export function devicesRoutes({ devices, demoKitchenId, isSecure, publicUrl }: AppDeps) {
   const router = createRouter()
   router.use(
     '/devices/enrol',
     rateLimiter({
       ...CODE_TRIES,
-      keyGenerator: () => 'all',
+      keyGenerator: sourceOf(publicUrl !== undefined),
       handler: () => {
         throw new ProblemError(problem(429, 'tooManyTries', 'Too many tries. Wait a minute.'))
       },
@@ -57,5 +93,17 @@ export function devicesRoutes({ devices, demoKitchenId, isSecure }: AppDeps) {
   })
   router.use('/session', requireDevice(devices))
   router.openapi(sessionRoute, async (c) => c.json(await devices.session(c.get('device')), 200))
+  router.openapi(listRoute, async (c) =>
+    c.json({ devices: await devices.list(c.get('device').kitchenId) }, 200),
+  )
+  router.openapi(codeRoute, async (c) => c.json(await devices.newCode(c.get('device').kitchenId), 201))
+  router.openapi(renameRoute, async (c) => {
+    await devices.rename(c.get('device').kitchenId, c.req.valid('param').id, c.req.valid('json').name)
+    return c.body(null, 204)
+  })
+  router.openapi(revokeRoute, async (c) => {
+    await devices.revoke(c.get('device').kitchenId, c.req.valid('param').id)
+    return c.body(null, 204)
+  })
   return router
 }

@@ -1,4 +1,4 @@
-import { problem, type Session } from '@liquamen/contracts'
+import { problem, type EnrolCode, type Session } from '@liquamen/contracts'
 import { createHash, randomBytes, randomInt } from 'node:crypto'
 import { v7 as uuidv7 } from 'uuid'
 import { readCatalogBefore } from '../../catalog/catalog.repo'
@@ -10,14 +10,20 @@ import { CURRENT_MS } from '../../log/current'
 import { readHead } from '../../log/facts.repo'
 import {
   DEVICE_OF_TOKEN,
+  insertCode,
   insertDevice,
   insertKitchen,
   kitchenOfCode,
+  listDevices,
+  renameDevice,
   revokeDevice,
-  setEnrolCode,
+  takeCode,
 } from './devices.repo'
 import { zoneClock } from './zoneClock'
 
+/** So long a code opens, ms. */
+const CODE_FOR_MS = 10 * 60_000
+const unknown = () => new ProblemError(problem(404, 'unknownDevice', 'This device is not known here.'))
 const hash = (secret: string) => createHash('sha256').update(secret).digest('hex')
 
 /** Kitchens, their enrolment codes, and the devices that may speak for them. */
@@ -53,27 +59,35 @@ export function createDevicesService({
       await database.inKitchen(id, (tx) => insertKitchen(tx, id, name))
       return id
     },
-    /** A new eight-digit code for enrolling devices; the old one no longer works. */
-    async renewEnrolCode(kitchenId: string): Promise<string> {
+    /** A new eight-digit code: for one device, for ten minutes, at whichever process it is typed. */
+    async newCode(kitchenId: string): Promise<EnrolCode> {
       const code = String(randomInt(10_000_000, 100_000_000))
-      await database.inKitchen(kitchenId, (tx) => setEnrolCode(tx, kitchenId, hash(code)))
-      return code
+      const nowMs = clock()
+      const expiresAtMs = nowMs + CODE_FOR_MS
+      const kept = { kitchenId, codeHash: hash(code), nowMs, expiresAtMs }
+      await database.inKitchen(kitchenId, (tx) => insertCode(tx, kept))
+      return { code, expiresAtMs }
     },
     async enrolByCode(name: string, code: string): Promise<{ device: Sender; token: string }> {
-      const kitchenId = await database.withSetting(
-        'app.enrol_code_hash',
-        hash(code.replace(/\s/g, '')),
-        kitchenOfCode,
-      )
-      if (!kitchenId)
+      const codeHash = hash(code.replace(/\s/g, ''))
+      const kitchenId = await database.withSetting('app.enrol_code_hash', codeHash, kitchenOfCode)
+      const isTaken =
+        kitchenId !== undefined &&
+        (await database.inKitchen(kitchenId, (tx) => takeCode(tx, codeHash, clock())))
+      if (!isTaken)
         throw new ProblemError(
           problem(
             403,
             'wrongCode',
-            'That code does not open this kitchen. The right one stands where the app was started.',
+            'That code does not open this kitchen, or no more: each is for one device and for ten minutes. A new one is under Kitchen on any enrolled tablet.',
           ),
         )
       return enrol(kitchenId, name)
+    },
+    list: (kitchenId: string) => database.inKitchen(kitchenId, listDevices),
+    async rename(kitchenId: string, deviceId: string, name: string): Promise<void> {
+      known.clear()
+      if (!(await database.inKitchen(kitchenId, (tx) => renameDevice(tx, deviceId, name)))) throw unknown()
     },
     /** The device of a token, unless it was revoked. */
     async findByToken(token: string): Promise<Sender | undefined> {
@@ -86,8 +100,11 @@ export function createDevicesService({
       return device
     },
     async revoke(kitchenId: string, deviceId: string): Promise<void> {
-      await database.inKitchen(kitchenId, (tx) => revokeDevice(tx, kitchenId, deviceId, new Date(clock())))
+      const isKnown = await database.inKitchen(kitchenId, (tx) =>
+        revokeDevice(tx, kitchenId, deviceId, new Date(clock())),
+      )
       known.clear()
+      if (!isKnown) throw unknown()
     },
     /** Who a device is and what its kitchen holds. */
     async session({ deviceId, name, kitchenId }: Sender): Promise<Session> {

@@ -29,7 +29,10 @@ async function listener(headSeq = 0) {
     },
     stopping: stopping.signal,
   }
-  void followKitchen(deps as never, { kitchenId: 'k', fromSeq: 0, stream })
+  const ended = new AbortController()
+  let isOver = false
+  const of = { kitchenId: 'k', deviceId: 'd', fromSeq: 0, stream, ended: ended.signal }
+  void followKitchen(deps as never, of).then(() => (isOver = true))
   const settle = async () => {
     for (let i = 0; i < 20; i += 1) await Promise.resolve()
   }
@@ -38,6 +41,8 @@ async function listener(headSeq = 0) {
     told,
     asked,
     stop: () => stopping.abort(),
+    end: () => ended.abort(),
+    isOver: () => isOver,
     async news(news: News) {
       wakes[0]!(news)
       await settle()
@@ -86,4 +91,18 @@ it('who is too far behind is told so, and goes on from the end of the log', asyn
   expect(near.asked).toMatchObject([{ seq: 0 }])
   expect(near.told).toEqual([])
   near.stop()
+})
+
+it('a stream ends when its device is revoked or has too many, and not when another is', async () => {
+  const one = await listener()
+  await one.answer(0)
+  await one.news({ revoked: 'another' })
+  expect(one.isOver()).toBe(false)
+  await one.news({ revoked: 'd' })
+  expect(one.isOver()).toBe(true)
+  const two = await listener()
+  await two.answer(0)
+  two.end()
+  await two.news({})
+  expect(two.isOver()).toBe(true)
 })

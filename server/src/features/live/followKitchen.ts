@@ -9,8 +9,11 @@ const MOST_TO_TELL = 2000 // who missed more reads what is current instead
 /** What a browser listens to, and from where on. */
 export interface Listener {
   readonly kitchenId: string
+  readonly deviceId: string
   readonly fromSeq: number
   readonly stream: SSEStreamingApi
+  /** It is to end. */
+  readonly ended: AbortSignal
 }
 type Needs = Pick<AppDeps, 'facts' | 'tail' | 'channels' | 'feed' | 'stopping' | 'clock' | 'demoClock'>
 
@@ -28,7 +31,8 @@ interface Due {
 /** Tells one browser of everything new in its kitchen until either side leaves. */
 export async function followKitchen(deps: Needs, listener: Listener): Promise<void> {
   const { feed, demoClock, stopping } = deps
-  const { kitchenId, stream } = listener
+  const { kitchenId, deviceId, stream, ended } = listener
+  let isRevoked = false
   const due: Due = { untilSeq: 0, isUnsure: true, clock: false, isBeat: false, channelIds: new Set() }
   let seq = await skipGap(deps, listener)
   let wake: () => void = () => undefined
@@ -39,7 +43,8 @@ export async function followKitchen(deps: Needs, listener: Listener): Promise<vo
   const leave = feed.subscribe(kitchenId, (news) => {
     if (news.channelId !== undefined) due.channelIds.add(news.channelId)
     else if (news.seq !== undefined) due.untilSeq = Math.max(due.untilSeq, news.seq)
-    else if (news.revoked === undefined && news.aheadMs === undefined) due.isUnsure = true
+    else if (news.revoked !== undefined) isRevoked ||= news.revoked === deviceId
+    else if (news.aheadMs === undefined) due.isUnsure = true
     wake()
   })
   const leaveClock = demoClock?.subscribe(() => {
@@ -47,19 +52,21 @@ export async function followKitchen(deps: Needs, listener: Listener): Promise<vo
     wake()
   })
   stopping.addEventListener('abort', ring)
+  ended.addEventListener('abort', ring)
+  const isOver = () => stream.aborted || stopping.aborted || ended.aborted || isRevoked
   stream.onAbort(ring)
   const isDue = () => due.isUnsure || due.untilSeq > seq || due.clock || due.isBeat || due.channelIds.size > 0
   const beat = setInterval(() => {
     due.isBeat = true
     wake()
   }, HEARTBEAT_MS)
-  while (!stream.aborted && !stopping.aborted) {
+  while (!isOver()) {
     if (due.isUnsure || due.untilSeq > seq) seq = await sendFacts(deps, listener, due, seq)
     if (due.clock) await sendClock(deps, listener, due)
     if (due.channelIds.size) await sendChannels(deps, listener, due)
     if (due.isBeat && !stream.aborted) await stream.writeSSE({ event: 'beat', data: String(deps.clock()) })
     due.isBeat = false
-    if (stopping.aborted) break
+    if (isOver()) break
     if (!isDue()) await new Promise<void>((resolve) => (wake = resolve))
   }
   clearInterval(beat)

@@ -50,6 +50,14 @@ describe('yolk over its bath', () => {
     expect(at.kitchen.kinds().slice(-3)).toEqual(['pan.lifted', 'step.finished', 'step.started'])
     expect(at.view.value.step?.id).toBe('pour')
   })
+  it('tapped twice before anything was kept, it does what it said once', async () => {
+    const at = await sabayon()
+    const key = at.w.find('.whole')
+    await Promise.all([key.trigger('click'), key.trigger('click'), key.trigger('click')])
+    await at.settle()
+    expect(at.kitchen.kinds().filter((kind) => kind === 'cue.seen')).toHaveLength(1)
+    expect(key.attributes('aria-label')).toBe('next: Trails')
+  })
   it('asks before it lifts a bowl in which neither model nor cook has seen a ribbon', async () => {
     const at = await sabayon(0.2)
     await at.press('Lift off')

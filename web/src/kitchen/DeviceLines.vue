@@ -1,0 +1,124 @@
+<script setup lang="ts">
+import type { DeviceRow, EnrolCode } from '@liquamen/contracts'
+import { computed, ref } from 'vue'
+import { api, OutOfReach } from '../port/api'
+import { tapped } from '../port/tapped'
+import { useKitchen } from '../port/useKitchen'
+import { clockText, dayText } from '../ui/format'
+import HoldButton from '../ui/HoldButton.vue'
+import { kitchenTexts } from './texts.kitchen'
+
+/** Browsers, probes and tills that speak for this kitchen: named, revoked, and let in by a code. */
+const says = kitchenTexts.devices
+const kitchen = useKitchen()
+const devices = ref<readonly DeviceRow[]>()
+const isAway = ref(false)
+const problem = ref('')
+const code = ref<EnrolCode>()
+const naming = ref<{ readonly deviceId: string; name: string }>()
+
+async function load(): Promise<void> {
+  try {
+    devices.value = await api.devices()
+    isAway.value = false
+  } catch (error) {
+    if (!(error instanceof OutOfReach)) throw error
+    isAway.value = true
+  }
+}
+void load()
+const ofKitchen = computed(() => (devices.value ?? []).filter((d) => d.revokedAtMs === null))
+const revoked = computed(() => (devices.value ?? []).filter((d) => d.revokedAtMs !== null))
+const isOpen = computed(() => code.value !== undefined && code.value.expiresAtMs > kitchen.nowMs)
+/** Eight digits are read aloud by fours. */
+const codeText = computed(() => code.value?.code.replace(/(\d{4})(\d{4})/, '$1 $2') ?? '')
+const act = (done: () => Promise<unknown>) =>
+  tapped(async () => {
+    await done()
+    await load()
+  }, problem)
+const revoke = ({ deviceId }: DeviceRow) => act(() => api.revokeDevice(deviceId))
+const newCode = () =>
+  act(async () => {
+    code.value = await api.newCode()
+  })
+async function keepName(): Promise<void> {
+  const asked = naming.value
+  const name = asked?.name.trim()
+  if (asked && name && (await act(() => api.renameDevice(asked.deviceId, name)))) naming.value = undefined
+}
+</script>
+
+<template>
+  <section :aria-label="says.title">
+    <h2 class="label">{{ says.title }}</h2>
+    <p v-if="isAway" class="label">{{ says.away }}</p>
+    <ul v-else>
+      <li v-for="d in ofKitchen" :key="d.deviceId" class="device">
+        <form v-if="naming?.deviceId === d.deviceId" class="naming" @submit.prevent="keepName">
+          <v-text-field v-model="naming.name" :label="says.name" maxlength="60" autofocus />
+          <v-btn type="submit">{{ says.keep }}</v-btn>
+        </form>
+        <template v-else>
+          <span class="who">
+            <button
+              class="text-key"
+              :aria-label="says.rename(d.name)"
+              @click="naming = { deviceId: d.deviceId, name: d.name }"
+            >
+              {{ d.name }}
+            </button>
+            <span class="caption">{{
+              d.deviceId === kitchen.deviceId ? says.this : says.since(dayText(d.enrolledAtMs))
+            }}</span>
+          </span>
+          <HoldButton
+            v-if="d.deviceId !== kitchen.deviceId"
+            :aria-label="`${says.holdToRevoke}: ${d.name}`"
+            @held="revoke(d)"
+            >{{ says.holdToRevoke }}</HoldButton
+          >
+        </template>
+      </li>
+    </ul>
+    <p v-if="revoked.length" class="caption">
+      {{ says.revoked(revoked.map((d) => d.name).join(', ')) }}
+    </p>
+    <p v-if="problem" class="wine label" role="alert">{{ problem }}</p>
+    <div class="keys-row code">
+      <v-btn :disabled="isAway" @click="newCode">{{ says.newCode }}</v-btn>
+      <p v-if="isOpen" role="status">
+        <strong class="digits">{{ codeText }}</strong>
+        <span class="caption">{{ says.codeFor(clockText(code!.expiresAtMs)) }}</span>
+      </p>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.device {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 12px;
+  border-bottom: 1px solid var(--hair);
+  padding: 3px 0;
+}
+.who {
+  min-width: 0;
+  overflow-wrap: anywhere;
+}
+.naming {
+  display: flex;
+  flex: 1;
+  gap: 12px;
+  align-items: center;
+}
+.code {
+  padding-top: 8px;
+}
+.digits {
+  font-size: var(--type-key);
+  padding-right: 12px;
+}
+</style>
