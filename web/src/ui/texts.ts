@@ -39,7 +39,7 @@ export const texts = {
   },
   enrol: {
     title: 'Enrol this device',
-    code: 'Code from where the app was started',
+    code: 'Code from under Kitchen on another device, or from where the app was started',
     name: 'Name of this device',
     key: 'Enrol',
   },
