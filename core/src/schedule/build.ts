@@ -200,9 +200,12 @@ export class Builder {
   standBefore(list: readonly number[] = this.blocks.map((_, b) => b)): void {
     const stood = this.stood(list)
     for (const b of stood) this.standAgain(b)
-    for (const b of stood) if (!this.isIn(b) && !this.standNear(b)) this.makeRoomFor(b)
+    for (const b of stood) if (!this.isIn(b)) this.standNear(b)
   }
-  /** A block that finds no room near where it stood, for one other that makes room and stands near where that stood. */
+  /** Blocks that found no room near where they stood: for each, one other makes room and stands near where that stood. */
+  makeRoom(): void {
+    for (const b of this.stood(this.blocks.map((_, x) => x))) if (!this.isIn(b)) this.makeRoomFor(b)
+  }
   private makeRoomFor(b: number): void {
     const stoodS = this.stoodS(b)
     const others = this.stood(this.blocks.map((_, x) => x).filter((x) => x !== b && this.isIn(x)))

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { checkAnswer } from './check/checkAnswer'
 import { HandsLine } from './handsLine'
 import type { ScheduleInstance, ScheduleTask } from './instance'
-import { scheduleService } from './scheduleService'
+import { scheduleService, startSchedule } from './scheduleService'
 
 const RINGS = ['r1', 'r2', 'r3']
 const VESSELS = ['p1', 'p2', 'p3', 'p4']
@@ -135,6 +135,23 @@ describe('laws of any evening', () => {
         expect(checkAnswer(later, again)).toEqual([])
       }),
       { numRuns: 20, endOnFailure: true },
+    )
+  })
+  it('mended ten minutes late, a plan holds however long it is looked at', () => {
+    fc.assert(
+      fc.property(evening, fc.integer({ min: 2000, max: 6000 }), (instance, nowS) => {
+        const first = scheduleService(instance, { seed: 1, steps: 4 })
+        if (first.status === 'infeasible') return
+        // what should have been begun in the last ten minutes was not
+        const inForce = first.tasks.map((t) => (t.startS < nowS - 600 ? { ...t, fixed: true as const } : t))
+        const later = { ...instance, nowS, inForce }
+        const search = startSchedule(later, { seed: 1, from: inForce, isMended: true })
+        for (let looks = 0; looks < 2; looks++) {
+          search.run(5)
+          expect(checkAnswer(later, search.answer())).toEqual([])
+        }
+      }),
+      { numRuns: 8, endOnFailure: true },
     )
   })
   it('hands that are taken and given back are as they were', () => {

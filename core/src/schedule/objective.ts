@@ -93,7 +93,8 @@ export function objectiveOf(plan: Plan, retimedClocks: number): Objective {
   ]
 }
 
-const SAME = 1e-9
+/** What differs by less, as a share, is alike. */
+export const SAME = 1e-9
 /** Whether figures are less than others, in their order, as an objective's are; 0 where they are alike. */
 export function compareFigures(a: readonly number[], b: readonly number[]): number {
   for (let i = 0; i < a.length; i++) {

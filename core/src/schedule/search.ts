@@ -1,7 +1,7 @@
 import { mulberry32 } from '../solve/random'
 import { Builder, gentleModes, quickModes } from './build'
 import type { Objective } from './instance'
-import { compareFigures, objectiveOf, waitsS } from './objective'
+import { compareFigures, objectiveOf, SAME, waitsS } from './objective'
 import { Plan } from './plan'
 import type { Placed, Problem } from './problem'
 import { RETIMED, retime } from './retime'
@@ -52,14 +52,12 @@ function mendedBy(first: { readonly waitsS: number; readonly broken: number }) {
     return [
       clocks,
       -Math.floor((first.waitsS - waitsS(plan)) / worthS),
-      -Math.floor((first.broken - broken) / WORTH_BROKEN + SAME),
+      -Math.floor((first.broken - broken) / WORTH_BROKEN + SAME), // a sum of shares is never quite itself
       change,
       ...objective,
     ]
   }
 }
-const SAME = 1e-9
-
 /** Builds a plan just in time, late where it must be, and betters it by taking some of it out and putting it in anew. */
 class JustInTime implements Search {
   best: Found | undefined
@@ -86,7 +84,8 @@ class JustInTime implements Search {
   private begin(): void {
     const tries = this.builds++
     if (tries === 0) this.builder.standBefore()
-    else if (tries === 1 && this.before) this.builder.standBegunFirst()
+    else if (tries === 1) this.builder.standBegunFirst()
+    if (tries <= 1) this.builder.makeRoom()
     if (!this.builder.build(() => (tries === 0 ? 0 : this.random() * OTHER_ORDER_S))) {
       this.builder.liftAll()
       return
