@@ -10,7 +10,7 @@ await build({
   entryPoints: {
     server: 'server/src/main.ts',
     roles: 'server/src/commands/roles.ts',
-    chain: 'server/src/commands/chain.ts',
+    databaseCommand: 'server/src/commands/databaseCommand.ts',
     scheduleWorker: 'server/src/features/schedule/scheduleWorker.ts',
     replanWorker: 'server/src/features/services/replanWorker.ts',
     standIns: 'devices/src/main.ts',

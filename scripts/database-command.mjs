@@ -24,7 +24,7 @@ ensurePackages()
 ensureBuild()
 let status
 const run = (addresses) =>
-  spawnSync(process.execPath, [join(ROOT, 'dist/chain.js'), process.argv[2] ?? 'verify'], {
+  spawnSync(process.execPath, [join(ROOT, 'dist/databaseCommand.js'), process.argv[2] ?? 'verify'], {
     cwd: ROOT,
     stdio: 'inherit',
     env: { ...process.env, ...addresses },

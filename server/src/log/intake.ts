@@ -1,6 +1,6 @@
 import { problem, type PostFactsAnswer } from '@liquamen/contracts'
 import { byStream, type Envelope, liftFact } from '@liquamen/core'
-import type { Head, Tx } from '../db/database'
+import type { Database, Head, Tx } from '../db/database'
 import { canonicalEnvelope, chainLink, type StoredFact } from './chain'
 import { appendFacts, findForIntake } from './facts.repo'
 import { createKeptStreams, type KeptStreams } from './keptStreams'
@@ -81,6 +81,13 @@ export type Intake = (
   entries: readonly Entry[],
   isDoubtful?: boolean,
 ) => Promise<Taken>
+
+/** What a service that puts facts on record itself stands on. */
+export interface Recorder {
+  readonly database: Database
+  readonly clock: () => number
+  readonly intake: Intake
+}
 
 /** The one way by which facts come into the log. */
 export function createIntake(): Intake {

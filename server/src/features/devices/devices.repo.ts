@@ -49,13 +49,18 @@ export async function listDevices(tx: Tx): Promise<DeviceRow[]> {
     revokedAtMs: revokedAt?.getTime() ?? null,
   }))
 }
-/** @returns whether there is such a device */
-export async function renameDevice(tx: Tx, deviceId: string, name: string): Promise<boolean> {
+/** From now on it is called so; every server process is told. @returns whether there is such a device */
+export async function renameDevice(
+  tx: Tx,
+  kitchenId: string,
+  { deviceId, name }: Pick<DeviceRow, 'deviceId' | 'name'>,
+): Promise<boolean> {
   const named = await tx
     .update(devices)
     .set({ name })
     .where(eq(devices.id, deviceId))
     .returning({ id: devices.id })
+  await tx.execute(sql`select pg_notify('liquamen', ${JSON.stringify({ kitchenId })})`)
   return named.length === 1
 }
 

@@ -2,7 +2,7 @@ import { problem, type EnrolCode, type Session } from '@liquamen/contracts'
 import { createHash, randomBytes, randomInt } from 'node:crypto'
 import { v7 as uuidv7 } from 'uuid'
 import { readCatalogBefore } from '../../catalog/catalog.repo'
-import type { Database } from '../../db/database'
+import type { Database, Tx } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
 import type { Sender } from '../../http/sender'
 import type { LiveFeed } from '../../log/liveFeed'
@@ -26,6 +26,10 @@ const CODE_FOR_MS = 10 * 60_000
 const unknown = () => new ProblemError(problem(404, 'unknownDevice', 'This device is not known here.'))
 const hash = (secret: string) => createHash('sha256').update(secret).digest('hex')
 
+interface Enrolled {
+  readonly device: Sender
+  readonly token: string
+}
 /** Kitchens, their enrolment codes, and the devices that may speak for them. */
 export function createDevicesService({
   database,
@@ -45,15 +49,16 @@ export function createDevicesService({
     forgotten += 1
   })
 
-  /** Enrols a device into a kitchen; the token is told once and kept only as a digest. */
-  async function enrol(kitchenId: string, name: string): Promise<{ device: Sender; token: string }> {
+  /** Puts a device into a kitchen; its token is told once and kept only as a digest. */
+  async function putDevice(tx: Tx, kitchenId: string, name: string): Promise<Enrolled> {
     const token = randomBytes(32).toString('base64url')
     const device = { deviceId: uuidv7(), name, kitchenId }
-    await database.inKitchen(kitchenId, (tx) => insertDevice(tx, device, hash(token), new Date(clock())))
+    await insertDevice(tx, device, hash(token), new Date(clock()))
     return { device, token }
   }
   return {
-    enrol,
+    enrol: (kitchenId: string, name: string): Promise<Enrolled> =>
+      database.inKitchen(kitchenId, (tx) => putDevice(tx, kitchenId, name)),
     /** A new kitchen without anything in it. */
     async createKitchen(name: string, id: string = uuidv7()): Promise<string> {
       await database.inKitchen(id, (tx) => insertKitchen(tx, id, name))
@@ -68,13 +73,16 @@ export function createDevicesService({
       await database.inKitchen(kitchenId, (tx) => insertCode(tx, kept))
       return { code, expiresAtMs }
     },
-    async enrolByCode(name: string, code: string): Promise<{ device: Sender; token: string }> {
+    /** A device by a code, which is used up with it. */
+    async enrolByCode(name: string, code: string): Promise<Enrolled> {
       const codeHash = hash(code.replace(/\s/g, ''))
       const kitchenId = await database.withSetting('app.enrol_code_hash', codeHash, kitchenOfCode)
-      const isTaken =
-        kitchenId !== undefined &&
-        (await database.inKitchen(kitchenId, (tx) => takeCode(tx, codeHash, clock())))
-      if (!isTaken)
+      const enrolled =
+        kitchenId &&
+        (await database.inKitchen(kitchenId, async (tx) =>
+          (await takeCode(tx, codeHash, clock())) ? putDevice(tx, kitchenId, name) : undefined,
+        ))
+      if (!enrolled)
         throw new ProblemError(
           problem(
             403,
@@ -82,12 +90,15 @@ export function createDevicesService({
             'That code does not open this kitchen, or no more: each is for one device and for ten minutes. A new one is under Kitchen on any enrolled tablet.',
           ),
         )
-      return enrol(kitchenId, name)
+      return enrolled
     },
     list: (kitchenId: string) => database.inKitchen(kitchenId, listDevices),
     async rename(kitchenId: string, deviceId: string, name: string): Promise<void> {
+      const isKnown = await database.inKitchen(kitchenId, (tx) =>
+        renameDevice(tx, kitchenId, { deviceId, name }),
+      )
       known.clear()
-      if (!(await database.inKitchen(kitchenId, (tx) => renameDevice(tx, deviceId, name)))) throw unknown()
+      if (!isKnown) throw unknown()
     },
     /** The device of a token, unless it was revoked. */
     async findByToken(token: string): Promise<Sender | undefined> {

@@ -9,11 +9,11 @@ import {
 } from '@liquamen/contracts'
 import { liftFact, type Payloads } from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
-import type { Database, Tx } from '../../db/database'
+import type { Tx } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
 import { addToCatalog, readCatalog } from '../../catalog/catalog.repo'
 import { readAfter, readHead, readStreams } from '../../log/facts.repo'
-import type { Intake } from '../../log/intake'
+import type { Recorder } from '../../log/intake'
 import { listGuestDetails, putGuestDetails } from '../../log/guestDetails.repo'
 import { shiftInstants } from './shiftInstants'
 
@@ -41,15 +41,7 @@ export function readExportFile(input: unknown): ExportFile {
 }
 
 /** Kitchens and batches as files in the open format. */
-export function createFilesService({
-  database,
-  clock,
-  intake,
-}: {
-  readonly database: Database
-  readonly clock: () => number
-  readonly intake: Intake
-}) {
+export function createFilesService({ database, clock, intake }: Recorder) {
   async function exportFacts(tx: Tx, kitchenId: string, facts: ExportFile['facts']): Promise<ExportFile> {
     const head = await readHead(tx, kitchenId)
     const used = new Set(

@@ -8,22 +8,14 @@ import {
   type Fact,
   type LotState,
 } from '@liquamen/core'
-import type { Database, Tx } from '../../db/database'
+import type { Tx } from '../../db/database'
 import type { Sender } from '../../http/sender'
 import { listStreams, readStreams } from '../../log/facts.repo'
-import type { Intake } from '../../log/intake'
+import type { Recorder } from '../../log/intake'
 import { serverFact } from '../../log/serverFact'
 
 /** What the kitchen made and keeps. Taking from a lot is the server's word alone, since only one may take what is there. */
-export function createLarderService({
-  database,
-  clock,
-  intake,
-}: {
-  readonly database: Database
-  readonly clock: () => number
-  readonly intake: Intake
-}) {
+export function createLarderService({ database, clock, intake }: Recorder) {
   async function lots(tx: Tx): Promise<LotState[]> {
     const ofLots = byStream<Fact>(await readStreams(tx, await listStreams(tx, 'lot')))
     return [...ofLots].map(([id, facts]) => foldLot(id, facts.map(liftFact).sort(compareFacts)))

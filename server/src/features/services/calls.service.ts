@@ -15,10 +15,10 @@ import {
   type Envelope,
 } from '@liquamen/core'
 import { readCatalog } from '../../catalog/catalog.repo'
-import type { Database, Tx } from '../../db/database'
+import type { Tx } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
 import type { Sender } from '../../http/sender'
-import type { Intake } from '../../log/intake'
+import type { Recorder } from '../../log/intake'
 import { readStreams } from '../../log/facts.repo'
 import { serverFact, type CommandedBy } from '../../log/serverFact'
 import { callsFile } from './callsFile'
@@ -43,15 +43,7 @@ async function mayBeDrawn(tx: Tx, batchId: string, atMs: number): Promise<boolea
 }
 
 /** Which tablet fires a call: only one may, and all are told. */
-export function createCallsService({
-  database,
-  clock,
-  intake,
-}: {
-  readonly database: Database
-  readonly clock: () => number
-  readonly intake: Intake
-}) {
+export function createCallsService({ database, clock, intake }: Recorder) {
   /** How often a call was fired so far: fired, taken back and fired again are three different facts. */
   const timesFired = ({ factsOf, service }: Streams, callId: string) =>
     factsOf(service.id).filter((f) => f.kind === 'call.fired' && f.payload.callId === callId).length

@@ -1,12 +1,12 @@
 import { problem, type FeedAnswer, type FeedCard, type feedPostSchema } from '@liquamen/contracts'
 import type { ServiceState } from '@liquamen/core'
 import type { z } from 'zod'
-import type { Database, Tx } from '../../db/database'
+import type { Tx } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
 import type { Sender } from '../../http/sender'
 import { listOpenServices } from '../../log/facts.repo'
 import { putGuestDetails } from '../../log/guestDetails.repo'
-import type { Entry, Intake } from '../../log/intake'
+import type { Entry, Recorder } from '../../log/intake'
 import { readGuestBook } from './guestBook'
 import { readService } from './openService'
 import { earliestOf, takeOrder, withTable, type Result } from './takeOrder'
@@ -14,15 +14,7 @@ import { earliestOf, takeOrder, withTable, type Result } from './takeOrder'
 /** A clock so far off is only the line's own delay. */
 const CLOCK_SLACK_MS = 2000
 /** Orders from the floor: each is taken once, in whatever order and however late they come. */
-export function createOrderFeedService({
-  database,
-  clock,
-  intake,
-}: {
-  readonly database: Database
-  readonly clock: () => number
-  readonly intake: Intake
-}) {
+export function createOrderFeedService({ database, clock, intake }: Recorder) {
   /** The open service about a moment, and of several the one whose guests sit down nearest to it. @throws ProblemError 409 `noService` */
   async function serviceAbout(tx: Tx, atMs: number): Promise<ServiceState> {
     const ids = await listOpenServices(tx)

@@ -12,10 +12,10 @@ import {
 } from '@liquamen/core'
 import { v5 as uuidv5 } from 'uuid'
 import { readCatalog } from '../../catalog/catalog.repo'
-import type { Database, Tx } from '../../db/database'
+import type { Tx } from '../../db/database'
 import type { Sender } from '../../http/sender'
 import { listClosedServices, listOpenServices, readStreams } from '../../log/facts.repo'
-import type { Intake } from '../../log/intake'
+import type { Recorder } from '../../log/intake'
 import { serverFact } from '../../log/serverFact'
 import { readPastCsv, type PastDay } from './pastCsv'
 
@@ -54,15 +54,7 @@ async function readPast(tx: Tx): Promise<PastService[]> {
 }
 
 /** Evenings that are over: what the next one's forecast learns from, on record or from a file. */
-export function createPastService({
-  database,
-  clock,
-  intake,
-}: {
-  readonly database: Database
-  readonly clock: () => number
-  readonly intake: Intake
-}) {
+export function createPastService({ database, clock, intake }: Recorder) {
   return {
     list: (kitchenId: string): Promise<PastService[]> => database.inKitchen(kitchenId, readPast),
     /** Puts evenings of a file on record, each as one that is closed; a day that is there already stays as it is. With a bad line nothing is written. */

@@ -1,23 +1,14 @@
 import { problem, type PublishPlan, type PublishPlanAnswer } from '@liquamen/contracts'
 import { foldBatch, foldOrder, type Payloads } from '@liquamen/core'
 import { isDeepStrictEqual } from 'node:util'
-import type { Database } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
 import type { Sender } from '../../http/sender'
-import type { Intake } from '../../log/intake'
+import type { Recorder } from '../../log/intake'
 import { serverFact } from '../../log/serverFact'
 import { openService, readService } from './openService'
 
 /** Which plan of an evening stands: only one may. */
-export function createServicesService({
-  database,
-  clock,
-  intake,
-}: {
-  readonly database: Database
-  readonly clock: () => number
-  readonly intake: Intake
-}) {
+export function createServicesService({ database, clock, intake }: Recorder) {
   return {
     /** Who put the plan of a service in force that stands; undefined where none does. @throws ProblemError 404 `unknownService` */
     planStandsBy: (
