@@ -96,11 +96,14 @@ const sign = computed(() => (['split', 'grainy', 'oily'] as const).find((cue) =>
 async function signSeen(cue: 'split' | 'grainy'): Promise<void> {
   if (await work.cue(cue)) rescue.show(props.view.state.id, SYMPTOM_OF[cue])
 }
-const nextWord = computed(() => {
-  if (!isPour.value) return work.nextCue.value ? CUE_WORDS[work.nextCue.value] : texts.emulsion.lift
-  if (work.running.value) return texts.emulsion.stop
-  return bowl.value.butterToComeG > 1 ? texts.emulsion.pour : texts.bench.stepDone
-})
+const ACT_WORDS = {
+  ...CUE_WORDS,
+  lift: texts.emulsion.lift,
+  stop: texts.emulsion.stop,
+  pour: texts.emulsion.pour,
+  done: texts.bench.stepDone,
+} as const
+const nextWord = computed(() => ACT_WORDS[work.nextAct.value])
 
 useBenchKeys({
   ' ': work.next,
@@ -298,7 +301,7 @@ useBenchKeys({
       >
       <v-btn v-else @click="entry = 'temp'">{{ texts.bench.temp }}</v-btn>
       <v-btn v-if="!bowl.isOnBath" @click="work.back()">{{ texts.emulsion.back }}</v-btn><v-btn
-        v-else-if="isPour || work.nextCue.value"
+        v-else-if="work.nextAct.value !== 'lift'"
         @click="work.lift()"
         >{{ texts.emulsion.lift }}</v-btn
       >

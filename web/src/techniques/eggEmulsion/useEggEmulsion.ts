@@ -168,35 +168,35 @@ export function useEggEmulsion(view: Ref<BatchView>, bench: Bench) {
       return bench.keep('fact.corrected', { factId: told.id, kind: 'ingredient.weighed', payload }, says)
     return bench.keep('ingredient.weighed', payload, says)
   }
-  /** What the one key does now. */
-  function meant(): Cue | 'lift' | 'stop' | 'pour' | 'done' {
+  /** What the one key does now, and says. */
+  const nextAct = computed((): Cue | 'lift' | 'stop' | 'pour' | 'done' => {
     if (view.value.step?.technique === 'whisk') return nextCue.value ?? 'lift'
     if (running.value) return 'stop'
     return (bowl.value?.butterToComeG ?? 0) > 1 ? 'pour' : 'done'
-  }
+  })
   let last: Promise<void> = Promise.resolve()
   /**
    * The one key: the next cue, lift off, pour, stop, go on. A tap does what the key said when it was tapped: one that comes twice, or while the one
    * before is still being kept, is no other act.
    */
   function next(): Promise<void> {
-    const what = meant()
-    last = last.then(() => (meant() === what ? goOn(what) : undefined)).then(() => nextTick())
+    const act = nextAct.value
+    last = last.then(() => (nextAct.value === act ? goOn(act) : undefined)).then(() => nextTick())
     return last
   }
-  async function goOn(what: ReturnType<typeof meant>): Promise<void> {
-    if (what === 'lift') await lift()
-    else if (what === 'stop') await stopPour()
-    else if (what === 'pour') await startPour()
-    else if (what === 'done') await bench.finishStep('no', bowl.value?.isOnBath ? [liftedNow()] : [])
-    else await cue(what)
+  async function goOn(act: typeof nextAct.value): Promise<void> {
+    if (act === 'lift') await lift()
+    else if (act === 'stop') await stopPour()
+    else if (act === 'pour') await startPour()
+    else if (act === 'done') await bench.finishStep('no', bowl.value?.isOnBath ? [liftedNow()] : [])
+    else await cue(act)
   }
   return {
     pour: computed(() => plan.value?.pour),
     staysOn,
     liftOnly,
     seen,
-    nextCue,
+    nextAct,
     running,
     yolkG,
     pieceG,
