@@ -1,5 +1,6 @@
 import {
   ALLERGENS,
+  DEVICE_KINDS,
   HOLD_FAMILIES,
   LIMITS,
   MOST_FACTS_PER_POST,
@@ -11,6 +12,7 @@ import {
 import { z } from 'zod'
 import { catalogSchema } from './catalog'
 import { channelSchema } from './channels'
+import { saidCrewId, signedOnSchema } from './crew'
 import { storedFactSchema } from './facts/facts'
 import { inRange, instantMs, keysOf, queryMs, slug, text, uuid } from './primitives'
 import { problemSchema } from './problem'
@@ -22,6 +24,8 @@ export const factResultSchema = z.object({
   seq: z.number().optional(),
   atMs: z.number().optional(),
   problem: problemSchema.optional(),
+  /** Kept without the name that stood in it: nobody of that name had signed on at this device. */
+  isNameless: z.boolean().optional(),
 })
 export const postFactsAnswerSchema = z.object({ results: z.array(factResultSchema), serverNowMs: instantMs })
 export type PostFactsAnswer = z.infer<typeof postFactsAnswerSchema>
@@ -35,7 +39,12 @@ export const factsPageSchema = z.object({
 /** A page of facts, each still to be read by itself. */
 export const unreadFactsPageSchema = factsPageSchema.extend({ facts: z.array(z.unknown()) })
 
-export const enrolSchema = z.strictObject({ name: text(60).min(1), code: text(20).optional() })
+/** `kind` counts only where no code says which it is. */
+export const enrolSchema = z.strictObject({
+  name: text(60).min(1),
+  code: text(20).optional(),
+  kind: z.enum(DEVICE_KINDS).optional(),
+})
 /** How far a kitchen's clocks are ahead of UTC, min, from one instant until another: clock times of that span are a sum, without a calendar. */
 export const zoneClockSchema = z.object({
   fromMs: instantMs,
@@ -46,7 +55,12 @@ export type ZoneClock = z.infer<typeof zoneClockSchema>
 export const sessionSchema = z.object({
   deviceId: uuid,
   deviceName: z.string(),
+  deviceKind: z.enum(DEVICE_KINDS),
   kitchenId: uuid,
+  /** Whether somebody runs it: until its first admin has a PIN, whoever was let in may do everything. */
+  isClaimed: z.boolean(),
+  /** What everyone's PIN is in a demo kitchen, to be tried out. */
+  demoPin: z.string().optional(),
   headSeq: z.number().int(),
   serverNowMs: instantMs,
   zoneClock: zoneClockSchema,
@@ -58,14 +72,20 @@ export const enrolAnswerSchema = z.object({ deviceId: uuid })
 export const deviceRowSchema = z.object({
   deviceId: uuid,
   name: z.string(),
+  kind: z.enum(DEVICE_KINDS),
   enrolledAtMs: instantMs,
   revokedAtMs: instantMs.nullable(),
 })
 export type DeviceRow = z.infer<typeof deviceRowSchema>
 export const deviceListSchema = z.object({ devices: z.array(deviceRowSchema) })
 export const renameDeviceSchema = z.strictObject({ name: text(60).min(1) })
-/** Enrols one device, until then. */
-export const enrolCodeSchema = z.object({ code: z.string(), expiresAtMs: instantMs })
+export const askCodeSchema = z.strictObject({ kind: z.enum(DEVICE_KINDS).default('tablet') })
+/** Enrols one device of a kind, until then. */
+export const enrolCodeSchema = z.object({
+  code: z.string(),
+  kind: z.enum(DEVICE_KINDS),
+  expiresAtMs: instantMs,
+})
 export type EnrolCode = z.infer<typeof enrolCodeSchema>
 
 /** Names, notes and allergies: rows that can be erased, pointed to by facts. */
@@ -82,6 +102,8 @@ export const openedSchema = z.object({
   current: unreadFactsPageSchema,
   details: z.array(guestDetailsSchema),
   channels: z.array(channelSchema),
+  /** Who stands at a browser that a demo kitchen has just let in. */
+  signedOn: signedOnSchema.optional(),
 })
 export type Opened = z.infer<typeof openedSchema>
 export const guestDetailsListSchema = z.object({ details: z.array(guestDetailsSchema) })
@@ -175,7 +197,7 @@ export const takeFromLarderSchema = z.strictObject({
   itemId: slug,
   ingredientId: slug,
   massG: inRange(LIMITS.massG),
-  crewId: slug.optional(),
+  crewId: saidCrewId,
 })
 export type TakeFromLarder = z.infer<typeof takeFromLarderSchema>
 export const takeFromLarderAnswerSchema = z.object({

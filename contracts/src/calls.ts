@@ -1,6 +1,6 @@
 import { z } from 'zod'
+import { saidCrewId } from './crew'
 import { SERVICE_SCHEMAS } from './facts/service'
-import { slug } from './primitives'
 
 /** Firing a call, or taking that back: only one may. */
 export const fireCallSchema = z.strictObject({
@@ -12,12 +12,12 @@ export const fireCallSchema = z.strictObject({
       fromBatchId: z.ZodNullable<z.ZodString>
     }>
   ).shape,
-  crewId: slug.optional(),
+  crewId: saidCrewId,
 })
 export type FireCall = z.infer<typeof fireCallSchema>
 export const takeBackCallSchema = z.strictObject({
   callId: fireCallSchema.shape.callId,
-  crewId: slug.optional(),
+  crewId: saidCrewId,
 })
 export type TakeBackCall = z.infer<typeof takeBackCallSchema>
 

@@ -13,6 +13,7 @@ import {
   MOUNT_MOVES,
   POUR_OVERS,
   POUR_PACES,
+  ROLES,
   SPECIES,
   THICKENERS,
   TOOLS,
@@ -136,7 +137,7 @@ export const ringSchema = z.strictObject({
 export const crewSchema = z.strictObject({
   id: slug,
   name: text(60).min(1),
-  role: z.enum(['cook', 'sousChef', 'admin']),
+  role: z.enum(ROLES),
 }) satisfies z.ZodType<CrewMember>
 
 /** Whether clocks can be told by it. */
@@ -155,7 +156,8 @@ export const settingsSchema = z.strictObject({
   roomTempC: finite.min(0).max(60),
   timeZone: text(60).refine(isTimeZone, 'must be a time zone such as UTC or Europe/Berlin'),
   scaleStepG: finite.min(0.1).max(50),
-  isDemo: z.boolean(),
+  /** Said by files of earlier releases; it makes no kitchen a demo. */
+  isDemo: z.boolean().optional(),
   rules: rulesSchema.optional(),
   measures: houseMeasuresSchema.optional(),
   stove: z

@@ -1,9 +1,10 @@
 import { PLAN_CAUSES } from '@liquamen/core'
 import { z } from 'zod'
+import { saidCrewId } from './crew'
 import { BATCH_SCHEMAS } from './facts/batch'
 import { ORDER_SCHEMAS } from './facts/order'
 import { planToldFields } from './facts/service'
-import { instantMs, slug, text, uuid } from './primitives'
+import { instantMs, text, uuid } from './primitives'
 import { placedTaskSchema } from './schedule'
 
 /** A plan that is to be in force: the one that follows the plan it was made from, with the batches that it puts on the stove or takes off it. */
@@ -24,7 +25,7 @@ export const publishPlanSchema = z.strictObject({
     .optional(),
   /** Orders of guests whose sauces are wanted no more. */
   ordersOff: z.array(uuid).max(200).optional(),
-  crewId: slug.optional(),
+  crewId: saidCrewId,
 })
 export type PublishPlan = z.infer<typeof publishPlanSchema>
 

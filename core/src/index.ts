@@ -51,6 +51,17 @@ export {
   VESSEL_KINDS,
   type Well,
 } from './kitchen/kitchen'
+export {
+  DEVICE_KINDS,
+  DOINGS,
+  ROLES,
+  whyNot,
+  type Caller,
+  type DeviceKind,
+  type Doing,
+  type Role,
+  type WhyNot,
+} from './kitchen/rights'
 
 // vessel
 export {

@@ -81,7 +81,6 @@ export const larchwater: KitchenCatalog = {
     roomTempC: 24,
     timeZone: 'UTC',
     scaleStepG: 1,
-    isDemo: true,
     currency: 'EUR',
     measures: { readings: {}, weighed: { pinch: { low: 0.3, value: 0.5, high: 0.8 } } },
     rules: { code: 'usModel', holdLimitH: 2, clockFrom: 'outOfControl' },
@@ -117,6 +116,7 @@ export const larchwater: KitchenCatalog = {
   crew: [
     { id: 'ilse', name: 'Ilse', role: 'cook' },
     { id: 'bram', name: 'Bram', role: 'sousChef' },
+    { id: 'maren', name: 'Maren', role: 'admin' },
   ],
   ingredients,
   formulas,

@@ -25,6 +25,10 @@ import { createGuestsService, type GuestsService } from './features/guests/guest
 import { larderRoutes } from './features/larder/larder.routes'
 import { createLarderService, type LarderService } from './features/larder/larder.service'
 import { servicesRoutes } from './features/services/services.routes'
+import { createSignOns, type SignOns } from './crew/signOns'
+import { crewRoutes } from './features/crew/crew.routes'
+import { createCrewService, type CrewService } from './features/crew/crew.service'
+import { requireRight } from './http/may'
 import { createCallsService, type CallsService } from './features/services/calls.service'
 import { createServicesService, type ServicesService } from './features/services/services.service'
 import { createPastService, type PastServices } from './features/services/past.service'
@@ -47,11 +51,15 @@ export interface AppOptions {
   readonly database: Database
   readonly feed: LiveFeed
   readonly clock: () => number
+  /** The wall's, where the kitchen's may run ahead of it: nobody is signed off because an evening was played fast. */
+  readonly wallClock?: () => number
   readonly log: Logger
   readonly stopping: AbortSignal
   readonly pageFolder?: string
   readonly demoKitchenId?: string | undefined
   readonly demoClock?: DemoClock | undefined
+  /** Everyone's PIN in a demo kitchen, which is told to whoever signs on there. */
+  readonly demoPin?: string | undefined
   readonly isSecure?: boolean
   /** Where the app is reached, when that is not where it listens. */
   readonly publicUrl?: string | undefined
@@ -59,6 +67,8 @@ export interface AppOptions {
 /** The options and the services built from them, as routes see them. */
 export interface AppDeps extends AppOptions {
   readonly devices: DevicesService
+  readonly signOns: SignOns
+  readonly crew: CrewService
   readonly facts: FactsService
   readonly tail: Tail
   readonly files: FilesService
@@ -78,10 +88,12 @@ export interface AppDeps extends AppOptions {
 export function createDeps(options: AppOptions): AppDeps {
   setMaxListeners(0, options.stopping) // everyone who follows a kitchen waits for it
   const intake = createIntake()
+  const signOns = createSignOns({ ...options, clock: options.wallClock ?? options.clock })
   const tail = createTail((kitchenId, seq) => facts.after(kitchenId, seq))
   const facts = createFactsService({
     ...options,
     intake,
+    signOns,
     tell(kitchenId, stored) {
       if (stored.length === 0) return
       tail.add(kitchenId, stored)
@@ -93,7 +105,9 @@ export function createDeps(options: AppOptions): AppDeps {
   return {
     isSecure: false,
     ...options,
-    devices: createDevicesService(options),
+    devices: createDevicesService({ ...options, signOns }),
+    signOns,
+    crew: createCrewService({ ...options, intake, signOns }),
     facts,
     tail,
     files,
@@ -134,10 +148,12 @@ export function createApp(deps: AppDeps) {
   app.get('/api/health', (c) => c.json({ status: 'up', nowMs: deps.clock() }))
   // who sends is known before anything of what was sent is read
   app.use('/api/*', refuseForeign(deps.publicUrl), except(OPEN_TO_ALL, requireDevice(deps.devices)))
+  app.use('/api/*', except(OPEN_TO_ALL, requireRight(deps.signOns)))
   app.use('/api/*', limitBodies, requireJson)
   for (const routes of [
     openRoutes(deps),
     devicesRoutes(deps),
+    crewRoutes(deps),
     factsRoutes(deps),
     liveRoutes(deps),
     larderRoutes(deps),

@@ -4,6 +4,7 @@ import { withClient } from './db/prepare'
 export interface KitchenName {
   readonly id: string
   readonly name: string
+  readonly isDemo: boolean
 }
 
 /** All kitchens, oldest first; asked as the owner, who may list them. */
@@ -11,6 +12,10 @@ export function listKitchens(ownerUrl: string): Promise<KitchenName[]> {
   return withClient(
     ownerUrl,
     async (client) =>
-      (await client.query<KitchenName>('select id, name from kitchens order by created_at')).rows,
+      (
+        await client.query<KitchenName>(
+          'select id, name, is_demo as "isDemo" from kitchens order by created_at',
+        )
+      ).rows,
   )
 }

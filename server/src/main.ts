@@ -16,6 +16,8 @@ import { listKitchens } from './kitchens'
 import { ROOT } from './root'
 
 const DEMO_FILE = new URL('demo/larchwater-house.json', ROOT)
+/** Everyone's, where there is nothing to protect; told to whoever signs on. */
+const DEMO_PIN = '2468'
 const PAGE_FOLDER = new URL('web/dist', ROOT).pathname
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' }, pino.destination(2))
 const say = (line: string) => process.stdout.write(`liquamen: ${line}\n`)
@@ -37,25 +39,26 @@ const onError = (error: Error) => log.warn({ err: error }, 'database connection'
 const database = openDatabase(connection.appUrl, onError)
 const feed = startLiveFeed(connection.appUrl, onError)
 const demoClock = createDemoClock(Date.now)
-const options = { database, feed, log, clock: demoClock.now, stopping: stopping.signal }
+const options = { database, feed, log, clock: demoClock.now, wallClock: Date.now, stopping: stopping.signal }
 const isLoopback = host === '127.0.0.1' || host === 'localhost'
-const { devices, files } = createDeps(options)
+const { crew, devices, files } = createDeps(options)
 
 /** The kitchen that is there, or the first one; of two that start at once, one makes it. */
-const { id: kitchenId } = await alone(connection.ownerUrl, async () => {
+const { id: kitchenId, ...made } = await alone(connection.ownerUrl, async () => {
   const [known] = await listKitchens(connection.ownerUrl)
   if (known) return known
   const isEmpty = process.argv.includes('--empty')
   const name = isEmpty ? 'New kitchen' : 'Larchwater House'
-  const id = await devices.createKitchen(name)
+  const id = await devices.createKitchen(name, !isEmpty)
   if (!isEmpty) {
     say('loading the demo kitchen')
     await files.importFile(id, readExportFile(JSON.parse(readFileSync(DEMO_FILE, 'utf8'))))
+    await crew.givePins(id, DEMO_PIN)
   }
-  return { id, name }
+  return { id, name, isDemo: !isEmpty }
 })
 const { settings } = await database.inKitchen(kitchenId, readCatalog)
-const isDemo = settings.isDemo && isLoopback // without a code only on its own machine, and only where there is nothing to protect
+const isDemo = made.isDemo && isLoopback // without a code only on its own machine, and only where there is nothing to protect
 if (isDemo) {
   demoClock.setAheadMs(await database.inKitchen(kitchenId, (tx) => readAheadMs(tx, kitchenId)))
   feed.subscribe(kitchenId, ({ aheadMs }) => aheadMs !== undefined && demoClock.setAheadMs(aheadMs))
@@ -65,7 +68,7 @@ const deps = createDeps({
   isSecure: Boolean(tls) || (process.env.PUBLIC_URL?.startsWith('https:') ?? false),
   publicUrl: process.env.PUBLIC_URL,
   pageFolder: process.env.PAGE_FOLDER ?? PAGE_FOLDER,
-  ...(isDemo ? { demoKitchenId: kitchenId, demoClock } : {}),
+  ...(isDemo ? { demoKitchenId: kitchenId, demoClock, demoPin: DEMO_PIN } : {}),
 })
 const app = createApp(deps)
 createReplanner(deps).follow(kitchenId)

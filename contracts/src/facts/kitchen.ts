@@ -1,6 +1,6 @@
-import { LIMITS, type KitchenKind, type Payloads } from '@liquamen/core'
+import { LIMITS, ROLES, type KitchenKind, type Payloads } from '@liquamen/core'
 import { z } from 'zod'
-import { crewSchema, panSchema, ringSchema, rulesSchema, settingsSchema, wellSchema } from '../catalog'
+import { panSchema, ringSchema, rulesSchema, settingsSchema, wellSchema } from '../catalog'
 import { dishSchema } from '../dish'
 import { finite, inRange, slug, text, uuid } from '../primitives'
 import { version } from './plan'
@@ -58,6 +58,6 @@ export const KITCHEN_SCHEMAS: { readonly [K in KitchenKind]: z.ZodType<Payloads[
   }),
   'dish.set': z.strictObject({ dish: dishSchema }),
   'dish.removed': z.strictObject({ dishId: slug }),
-  'crew.set': z.strictObject({ member: crewSchema }),
+  'crew.set': z.strictObject({ crewId: slug, role: z.enum(ROLES) }),
   'crew.removed': z.strictObject({ crewId: slug }),
 }

@@ -4,12 +4,17 @@ import { PLAN_UPCASTERS } from './upcastPlans'
 
 export type Upcaster = (payload: unknown) => unknown
 const asItWas: Upcaster = (payload) => payload
+const crewWithoutName: Upcaster = (payload) => {
+  const { id, role } = (payload as { member: { id: string; role: unknown } }).member
+  return { crewId: id, role }
+}
 
 /** Per kind, how a payload of version n becomes n + 1; index 0 lifts version 1. */
 const UPCASTERS: Partial<Record<FactKind, readonly Upcaster[]>> = {
   ...PLAN_UPCASTERS,
   'batch.finished': [asItWas], // 2: a base may end in the larder
   'hold.started': [asItWas], // 2: a sauce may stand aside, in no well
+  'crew.set': [crewWithoutName], // 2: names may be erased
   'alarm.silenced': [asItWas], // 2: a timed step calls too
   'lot.stored': [(payload) => ({ ...(payload as object), batchId: null })], // 2: says which batch made it
 }

@@ -70,9 +70,8 @@ function apply(kitchen: KitchenCatalog, fact: FactOf<KitchenKind>): KitchenCatal
     case 'dish.removed':
       return { ...kitchen, dishes: without(kitchen.dishes ?? [], fact.payload.dishId) }
     case 'crew.set':
-      return { ...kitchen, crew: withItem(kitchen.crew, fact.payload.member) }
     case 'crew.removed':
-      return { ...kitchen, crew: without(kitchen.crew, fact.payload.crewId) }
+      return kitchen // who cooks stands beside the facts, with names that may be erased
   }
 }
 

@@ -4,6 +4,7 @@ import type { HouseMeasures } from '../quantity/weigh'
 import type { Dish } from '../plate/dish'
 import { DEFAULT_HOUSE_RULES, type HouseRules } from '../safety/codes'
 import type { VesselProfile } from '../vessel/profile'
+import type { Role } from './rights'
 
 /** How a vessel is drawn and used. */
 export const VESSEL_KINDS = ['saucepan', 'sauteuse', 'stockpot', 'fryingPan', 'bowl', 'tray'] as const
@@ -115,7 +116,7 @@ export interface ScaleCheckKept {
 export interface CrewMember {
   readonly id: string
   readonly name: string
-  readonly role: 'cook' | 'sousChef' | 'admin'
+  readonly role: Role
 }
 
 /** Tools of which a kitchen has a few, for whoever needs them: a step takes one from its start to its end. */
@@ -131,7 +132,6 @@ export interface KitchenSettings {
   readonly roomTempC: number
   readonly timeZone: string
   readonly scaleStepG: number
-  readonly isDemo: boolean
   readonly rules?: HouseRules
   /** What its cup, pinch or splash is, said once. */ readonly measures?: HouseMeasures
   /** The stove seen from above. */ readonly stove?:

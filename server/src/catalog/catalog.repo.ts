@@ -1,10 +1,10 @@
 import { compareFacts, foldKitchen, liftFact, type Formula, type KitchenCatalog } from '@liquamen/core'
-import { asc, and, eq, sql } from 'drizzle-orm'
+import { asc, and, eq, isNull, sql } from 'drizzle-orm'
 import type { Tx } from '../db/database'
-import { catalogItems, kitchens } from '../db/schema'
+import { catalogItems, kitchens, people } from '../db/schema'
 import { readKitchenFacts } from '../log/facts.repo'
 
-const LISTS = ['rings', 'pans', 'wells', 'crew', 'ingredients', 'formulas'] as const
+const LISTS = ['rings', 'pans', 'wells', 'ingredients', 'formulas'] as const
 
 /** What a kitchen without data starts from. */
 const NEW_KITCHEN: KitchenCatalog = {
@@ -14,7 +14,6 @@ const NEW_KITCHEN: KitchenCatalog = {
     roomTempC: 22,
     timeZone: 'UTC',
     scaleStepG: 1,
-    isDemo: false,
   },
   rings: [],
   pans: [],
@@ -35,6 +34,7 @@ async function markOf(tx: Tx): Promise<{ readonly kitchenId: string; readonly ma
     with here as (select nullif(current_setting('app.kitchen_id', true), '')::uuid as id)
     select here.id as "kitchenId", concat_ws(' ',
       (select concat_ws(' ', count(*), max(xmin::text::bigint)) from catalog_items where kitchen_id = here.id),
+      (select concat_ws(' ', count(*), max(xmin::text::bigint)) from people where kitchen_id = here.id),
       (select concat_ws(' ', count(*), max(seq)) from events where kitchen_id = here.id and stream_id = here.id)) as mark
     from here`)
   return rows[0]!
@@ -66,8 +66,14 @@ async function readItems(tx: Tx): Promise<KitchenCatalog> {
   const of = <T>(kind: string) => rows.filter((row) => row.kind === kind).map((row) => row.body as T)
   return {
     settings: of<KitchenCatalog['settings']>('settings')[0] ?? NEW_KITCHEN.settings,
+    crew: await readCrew(tx),
     ...Object.fromEntries(LISTS.map((kind) => [kind, of(kind)])),
   } as KitchenCatalog
+}
+
+async function readCrew(tx: Tx): Promise<KitchenCatalog['crew']> {
+  const { id, name, role, place, removedAt } = people
+  return tx.select({ id, name, role }).from(people).where(isNull(removedAt)).orderBy(asc(place), asc(id))
 }
 
 /** Adds what the kitchen does not have yet; its own pans, rings and formulas are never replaced by a file. */
@@ -79,6 +85,8 @@ export async function addToCatalog(tx: Tx, kitchenId: string, catalog: KitchenCa
     ),
   ]
   await tx.insert(catalogItems).values(rows).onConflictDoNothing()
+  const crew = catalog.crew.map((member, place) => ({ ...member, kitchenId, place }))
+  if (crew.length) await tx.insert(people).values(crew).onConflictDoNothing()
 }
 
 /** Adds goods and formulas that the kitchen does not have yet. */

@@ -1,5 +1,5 @@
 import type { BatchRow } from '@liquamen/contracts'
-import type { Actor } from '@liquamen/core'
+import type { Actor, DeviceKind, Role } from '@liquamen/core'
 import { sql } from 'drizzle-orm'
 import {
   bigint,
@@ -26,6 +26,8 @@ export const kitchens = pgTable('kitchens', {
   chainHead: text('chain_head').notNull(),
   /** How far a demo kitchen's clock runs ahead of the wall, ms. */
   aheadMs: doublePrecision('ahead_ms').notNull().default(0),
+  /** Made as the demo, which lets browsers of its own machine in without a code; no file says so. */
+  isDemo: boolean('is_demo').notNull().default(false),
   createdAt: instant('created_at')
     .notNull()
     .default(sql`now()`),
@@ -40,6 +42,7 @@ export const devices = pgTable(
       .notNull()
       .references(() => kitchens.id),
     name: text('name').notNull(),
+    kind: text('kind').$type<DeviceKind>().notNull().default('tablet'),
     tokenHash: text('token_hash').notNull(),
     enrolledAt: instant('enrolled_at').notNull(),
     revokedAt: instant('revoked_at'),
@@ -55,9 +58,50 @@ export const enrolCodes = pgTable(
       .notNull()
       .references(() => kitchens.id),
     codeHash: text('code_hash').primaryKey(),
+    kind: text('kind').$type<DeviceKind>().notNull().default('tablet'),
     expiresAt: instant('expires_at').notNull(),
   },
   (t) => [index('enrol_codes_expires').on(t.kitchenId, t.expiresAt)],
+)
+
+/** Who cooks here now and who once did: names stand only here, so that they can be erased, and of a PIN only its digest. */
+export const people = pgTable(
+  'people',
+  {
+    kitchenId: uuid('kitchen_id')
+      .notNull()
+      .references(() => kitchens.id),
+    id: text('id').notNull(),
+    name: text('name').notNull(),
+    role: text('role').$type<Role>().notNull(),
+    place: integer('place').notNull().default(0),
+    pinHash: text('pin_hash'),
+    /** Tries one after another that may be wrong; counted before they are looked at, none after a right one. */
+    tries: integer('tries').notNull().default(0),
+    lockedUntil: instant('locked_until'),
+    removedAt: instant('removed_at'),
+  },
+  (t) => [primaryKey({ columns: [t.kitchenId, t.id] })],
+)
+
+/** Who has signed on where and until when: proves whose a fact is. Only a token's hash is kept. */
+export const signOns = pgTable(
+  'sign_ons',
+  {
+    kitchenId: uuid('kitchen_id')
+      .notNull()
+      .references(() => kitchens.id),
+    tokenHash: text('token_hash').notNull(),
+    deviceId: uuid('device_id').notNull(),
+    crewId: text('crew_id').notNull(),
+    beganAt: instant('began_at').notNull(),
+    lastAt: instant('last_at').notNull(),
+    endedAt: instant('ended_at'),
+  },
+  (t) => [
+    primaryKey({ columns: [t.kitchenId, t.tokenHash] }),
+    index('sign_ons_open').on(t.kitchenId, t.deviceId, t.endedAt),
+  ],
 )
 
 /**

@@ -1,6 +1,15 @@
-/** Who sends: an enrolled browser or device, and the kitchen it is of. */
+import type { DeviceKind, Role } from '@liquamen/core'
+
+/** Who has signed on at a device. */
+export interface SignedOnPerson {
+  readonly crewId: string
+  readonly role: Role
+}
+/** Who sends: an enrolled browser or device, what it is, the kitchen it is of, and who has signed on at it. */
 export interface Sender {
   readonly deviceId: string
   readonly name: string
+  readonly kind: DeviceKind
   readonly kitchenId: string
+  readonly person?: SignedOnPerson | undefined
 }

@@ -18,9 +18,9 @@ const refuse = (id: string, [status, code, title]: [number, string, string]): Re
   status: 'refused',
   problem: problem(status, code, title),
 })
-/** What a fact whose id is taken already is: the same one again, or another. */
+/** What a fact whose id is taken already is: the same one again, or another. Whose it is, the server settled when it came. */
 const answerAgain = (before: StoredFact, envelope: Envelope): Result =>
-  canonicalEnvelope(liftFact(before) as Envelope) === canonicalEnvelope(envelope)
+  canonicalEnvelope(liftFact(before) as Envelope) === canonicalEnvelope({ ...envelope, actor: before.actor })
     ? { id: envelope.id, status: 'known', seq: before.seq, atMs: before.atMs }
     : refuse(envelope.id, [409, 'idTaken', 'Another entry already has this id.'])
 

@@ -14,7 +14,12 @@ beforeAll(async () => {
 afterAll(() => t.close())
 
 const served = (streamId: string) => testFact(t, 'portion.served', streamId, { portions: 1, orderId: null })
-const sender = () => ({ deviceId: t.deviceId, kitchenId: t.kitchenId, name: 'tablet' })
+const sender = () => ({
+  deviceId: t.deviceId,
+  kitchenId: t.kitchenId,
+  name: 'tablet',
+  kind: 'tablet' as const,
+})
 const inKitchen = <T>(work: Parameters<typeof t.database.inKitchen<T>>[1]) =>
   t.database.inKitchen(t.kitchenId, work)
 const lines = () =>

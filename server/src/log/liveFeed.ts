@@ -8,6 +8,8 @@ export interface News {
   readonly channelId?: string | undefined
   /** A device that speaks for nobody from now on. */
   readonly revoked?: string | undefined
+  /** Somebody signed on or off, or may no more. */
+  readonly signOns?: true | undefined
   /** How far a demo kitchen's clock is set ahead from now on, ms. */
   readonly aheadMs?: number | undefined
 }

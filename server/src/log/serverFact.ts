@@ -7,7 +7,6 @@ const SPACE = 'c1b0c6a2-1f0b-4a7e-9a53-6a5f1c7d2e90'
 /** Who asked for a command, and when it was taken. */
 export interface CommandedBy {
   readonly sender: Sender
-  readonly crewId?: string | undefined
   readonly atMs: number
 }
 
@@ -16,7 +15,7 @@ export interface CommandedBy {
  * takes it.
  */
 export const serverFact = <K extends FactKind>(
-  { sender: { kitchenId, deviceId }, crewId, atMs }: CommandedBy,
+  { sender: { kitchenId, deviceId, person }, atMs }: CommandedBy,
   name: string,
   kind: K,
   of: { readonly streamId: string; readonly payload: Payloads[K] },
@@ -31,6 +30,6 @@ export const serverFact = <K extends FactKind>(
   deviceSeq: 0,
   deviceAtMs: atMs,
   clockOffsetMs: 0,
-  actor: { deviceId, ...(crewId ? { crewId } : {}) },
+  actor: { deviceId, ...(person ? { crewId: person.crewId } : {}) },
   payload: of.payload,
 })

@@ -15,6 +15,7 @@ import { texts } from '../ui/texts'
 import AlarmBar from '../alarms/AlarmBar.vue'
 import DeviceKey from './DeviceKey.vue'
 import StatusLine from './StatusLine.vue'
+import SignOnKey from '../crew/SignOnKey.vue'
 import { alarmsKey } from '../alarms/alarmsKey'
 import RescueKey from '../rescue/RescueKey.vue'
 import { useRescueDrawer } from '../rescue/useRescueDrawer'
@@ -51,15 +52,9 @@ const isSomethingOn = computed(() => current.value.length > 0)
 const hasFoot = computed(() => isService.value || isSomethingOn.value)
 const isFlashing = computed(() => alarms.isFlashing(nowMs.value))
 const isNight = computed(() => themeName.value === 'night')
-const crewName = computed(() => kitchen.catalog?.crew.find((c) => c.id === kitchen.crewId)?.name ?? '')
 useEventListener(window, 'keydown', onKey)
 
 const switchTheme = () => setTheme(isNight.value ? 'day' : 'night')
-function nextCook(): void {
-  const crew = kitchen.catalog?.crew ?? []
-  const next = crew[(crew.findIndex((c) => c.id === kitchen.crewId) + 1) % crew.length]
-  if (next) kitchen.setCrew(next.id)
-}
 /** Keys 1–9 open the bench of a ring and, away from a bench, A–D of a well; D, W, T, L and Z belong to the bench itself. */
 function onKey(event: KeyboardEvent): void {
   const target = event.target as HTMLElement
@@ -116,9 +111,7 @@ function onKey(event: KeyboardEvent): void {
             {{ texts.alarm.open }}
           </button>
           <DeviceKey :kitchen-name="kitchen.catalog?.settings.name ?? ''" />
-          <button class="tool" :aria-label="`${texts.app.cook}: ${crewName}`" @click="nextCook">
-            {{ crewName }}
-          </button>
+          <SignOnKey />
           <button class="tool" @click="switchTheme">{{ isNight ? texts.app.day : texts.app.night }}</button>
         </div>
       </header>

@@ -6,6 +6,7 @@ import { unreadable } from '../port/readStored'
 import { notKept } from '../port/tapped'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { clockText } from '../ui/format'
+import { saveAs } from '../ui/saveAs'
 import { texts } from '../ui/texts'
 import { useAppUpdate } from './useAppUpdate'
 
@@ -30,12 +31,7 @@ function saysRefused({ fact, details, problem }: Refused): string {
 }
 async function saveQueue(): Promise<void> {
   const file = new Blob([JSON.stringify(await kitchen.exportQueue(), null, 1)], { type: 'application/json' })
-  const link = Object.assign(document.createElement('a'), {
-    href: URL.createObjectURL(file),
-    download: 'unsent-taps.json',
-  })
-  link.click()
-  URL.revokeObjectURL(link.href)
+  saveAs(file, 'unsent-taps.json')
 }
 </script>
 

@@ -2,6 +2,7 @@
 import { NO_CHOICES, type Formula, type KitchenCatalog } from '@liquamen/core'
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
+import MayLine from '../crew/MayLine.vue'
 import { api, OutOfReach, Refusal } from '../port/api'
 import { useKitchen } from '../port/useKitchen'
 import { choicesToQuery } from '../ui/choicesInAddress'
@@ -139,6 +140,7 @@ const print = () => window.print()
       </div>
     </div>
     <CopySauce v-if="isCopying" :formula="chosen" :catalog="catalog" @done="isCopying = false" />
+    <MayLine v-if="bench.isEdited.value" doing="changeBook" />
     <ScaleBar :formula="formula" :catalog="catalog" :bench="bench" />
     <BenchFindings :bench="bench" :refusals="refusals" />
 

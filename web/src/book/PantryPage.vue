@@ -2,6 +2,7 @@
 import type { IngredientPreviewAnswer } from '@liquamen/contracts'
 import type { Ingredient } from '@liquamen/core'
 import { computed, ref } from 'vue'
+import MayLine from '../crew/MayLine.vue'
 import { api, OutOfReach, Refusal } from '../port/api'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { moneyText, numberText } from '../ui/format'
@@ -101,6 +102,7 @@ async function save(good: Ingredient): Promise<void> {
         />
       </div>
     </div>
+    <MayLine doing="changeBook" />
     <v-text-field v-model="search" :label="texts.book.search" />
     <p v-if="message" class="label" role="status">{{ message }}</p>
     <div v-if="preview" class="preview" role="region" :aria-label="texts.book.pantryPage.import">

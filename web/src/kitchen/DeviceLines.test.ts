@@ -16,9 +16,9 @@ beforeEach(() => {
   setActivePinia(createPinia())
   kitchen = memoryKitchen(NOW_MS)
   rows = [
-    { deviceId: 'd', name: 'by the stove', enrolledAtMs: NOW_MS, revokedAtMs: null },
-    { deviceId: 'e', name: 'tablet', enrolledAtMs: NOW_MS, revokedAtMs: null },
-    { deviceId: 'f', name: 'lost one', enrolledAtMs: NOW_MS, revokedAtMs: NOW_MS },
+    { deviceId: 'd', name: 'by the stove', kind: 'tablet', enrolledAtMs: NOW_MS, revokedAtMs: null },
+    { deviceId: 'e', name: 'tablet', kind: 'tablet', enrolledAtMs: NOW_MS, revokedAtMs: null },
+    { deviceId: 'f', name: 'lost one', kind: 'tablet', enrolledAtMs: NOW_MS, revokedAtMs: NOW_MS },
   ]
   vi.spyOn(api, 'devices').mockImplementation(() => Promise.resolve(rows))
 })
@@ -47,7 +47,11 @@ describe('devices', () => {
     expect(screen.says()).toContain('Revoked: tablet, lost one.')
   })
   it('a code stands as long as it opens', async () => {
-    vi.spyOn(api, 'newCode').mockResolvedValue({ code: '12345678', expiresAtMs: NOW_MS + 10 * MINUTE_MS })
+    vi.spyOn(api, 'newCode').mockResolvedValue({
+      kind: 'tablet',
+      code: '12345678',
+      expiresAtMs: NOW_MS + 10 * MINUTE_MS,
+    })
     const screen = await lines()
     await screen.press('A code for another')
     expect(screen.says()).toContain('1234 5678')

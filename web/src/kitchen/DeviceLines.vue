@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import type { DeviceRow, EnrolCode } from '@liquamen/contracts'
+import { DEVICE_KINDS, type DeviceKind } from '@liquamen/core'
+import MayLine from '../crew/MayLine.vue'
 import { computed, ref } from 'vue'
 import { api, OutOfReach } from '../port/api'
 import { tapped } from '../port/tapped'
@@ -15,6 +17,8 @@ const devices = ref<readonly DeviceRow[]>()
 const isAway = ref(false)
 const problem = ref('')
 const code = ref<EnrolCode>()
+const kind = ref<DeviceKind>('tablet')
+const kinds = DEVICE_KINDS.map((value) => ({ value, title: says.kinds[value] }))
 const naming = ref<{ readonly deviceId: string; name: string }>()
 
 async function load(): Promise<void> {
@@ -40,7 +44,7 @@ const act = (done: () => Promise<unknown>) =>
 const revoke = ({ deviceId }: DeviceRow) => act(() => api.revokeDevice(deviceId))
 const newCode = () =>
   act(async () => {
-    code.value = await api.newCode()
+    code.value = await api.newCode(kind.value)
   })
 async function keepName(): Promise<void> {
   const asked = naming.value
@@ -52,6 +56,7 @@ async function keepName(): Promise<void> {
 <template>
   <section :aria-label="says.title">
     <h2 class="label">{{ says.title }}</h2>
+    <MayLine doing="manageDevices" />
     <p v-if="isAway" class="label">{{ says.away }}</p>
     <ul v-else>
       <li v-for="d in ofKitchen" :key="d.deviceId" class="device">
@@ -68,9 +73,10 @@ async function keepName(): Promise<void> {
             >
               {{ d.name }}
             </button>
-            <span class="caption">{{
-              d.deviceId === kitchen.deviceId ? says.this : says.since(dayText(d.enrolledAtMs))
-            }}</span>
+            <span class="caption"
+              >{{ says.kinds[d.kind] }} ·
+              {{ d.deviceId === kitchen.deviceId ? says.this : says.since(dayText(d.enrolledAtMs)) }}</span
+            >
           </span>
           <HoldButton
             v-if="d.deviceId !== kitchen.deviceId"
@@ -86,10 +92,11 @@ async function keepName(): Promise<void> {
     </p>
     <p v-if="problem" class="wine label" role="alert">{{ problem }}</p>
     <div class="keys-row code">
+      <v-select v-model="kind" class="kind" :items="kinds" :label="says.newKind" />
       <v-btn :disabled="isAway" @click="newCode">{{ says.newCode }}</v-btn>
       <p v-if="isOpen" role="status">
         <strong class="digits">{{ codeText }}</strong>
-        <span class="caption">{{ says.codeFor(clockText(code!.expiresAtMs)) }}</span>
+        <span class="caption">{{ says.codeFor(says.kinds[code!.kind], clockText(code!.expiresAtMs)) }}</span>
       </p>
     </div>
   </section>
@@ -116,6 +123,9 @@ async function keepName(): Promise<void> {
 }
 .code {
   padding-top: 8px;
+}
+.kind {
+  flex: 0 0 190px;
 }
 .digits {
   font-size: var(--type-key);

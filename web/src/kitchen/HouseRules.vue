@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { FOOD_CODES, houseRules, type FoodCodeId, type KitchenSettings } from '@liquamen/core'
 import { computed } from 'vue'
+import MayLine from '../crew/MayLine.vue'
 import { degreesText, numberText } from '../ui/format'
 import SentenceField from '../ui/SentenceField.vue'
 import { kitchenTexts as texts } from './texts.kitchen'
@@ -36,6 +37,7 @@ const stages = computed(() =>
     <h2 class="label">
       {{ texts.rules.title }} <span class="caption">{{ texts.rules.hint }}</span>
     </h2>
+    <MayLine doing="setRules" />
     <p class="sentence">
       {{ texts.rules.held }}
       <SentenceField

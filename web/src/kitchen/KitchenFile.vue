@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import MayLine from '../crew/MayLine.vue'
 import { api, OutOfReach, Refusal } from '../port/api'
 import { useKitchen } from '../port/useKitchen'
+import { saveAs } from '../ui/saveAs'
 import { kitchenTexts as texts } from './texts.kitchen'
 
 /** The whole kitchen as a file, and the house book for a kitchen that has none. */
@@ -25,6 +27,13 @@ async function ask(act: () => Promise<string>): Promise<void> {
     message.value = error instanceof Refusal ? sayRefused(error) : texts.away
     isWrong.value = true
   }
+}
+/** Taken by a call that says who asks: a link could not. */
+async function exportFile(): Promise<void> {
+  await ask(async () => {
+    saveAs(await api.exportKitchen(), 'kitchen.json')
+    return texts.exported
+  })
 }
 async function importFile(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement
@@ -51,8 +60,9 @@ const takeBook = () =>
     </template>
     <h2 class="label">{{ texts.files }}</h2>
     <p class="reading">{{ texts.filesHint }}</p>
+    <MayLine doing="moveKitchen" />
     <div class="keys-row">
-      <v-btn href="/api/export" download>{{ texts.exportAll }}</v-btn>
+      <v-btn @click="exportFile">{{ texts.exportAll }}</v-btn>
       <v-btn @click="picker?.click()">{{ texts.importFile }}</v-btn>
       <input
         ref="picker"

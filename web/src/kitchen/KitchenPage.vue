@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import type { KitchenCatalog, PlanPlace, Ring, Well } from '@liquamen/core'
 import { computed, ref } from 'vue'
+import CrewLines from '../crew/CrewLines.vue'
+import MayLine from '../crew/MayLine.vue'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { slugOf } from '../ui/slugOf'
 import SentenceField from '../ui/SentenceField.vue'
 import { texts as appTexts } from '../ui/texts'
-import CrewLines from './CrewLines.vue'
 import DeviceLines from './DeviceLines.vue'
 import HouseRules from './HouseRules.vue'
 import KitchenFile from './KitchenFile.vue'
@@ -110,6 +111,7 @@ function closePan(): void {
 <template>
   <section v-if="kitchen" class="kitchen">
     <h1 class="visually-hidden">{{ appTexts.app.screens.kitchen }}</h1>
+    <MayLine doing="setKitchen" />
     <PlaceLine :settings="kitchen.settings" :change="change" />
     <div class="halves">
       <section :aria-label="texts.stove.title">
@@ -179,7 +181,7 @@ function closePan(): void {
       </div>
       <div class="stack wide">
         <HouseRules :settings="kitchen.settings" :change="change" />
-        <CrewLines :crew="kitchen.crew" :change="change" />
+        <CrewLines />
         <DeviceLines />
       </div>
     </div>

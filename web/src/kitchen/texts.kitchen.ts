@@ -1,4 +1,4 @@
-import type { CoolingPlace, HeaterKind, METALS, VESSEL_KINDS } from '@liquamen/core'
+import type { CoolingPlace, DeviceKind, HeaterKind, METALS, VESSEL_KINDS } from '@liquamen/core'
 
 /** What the Kitchen screen says. */
 export const kitchenTexts = {
@@ -8,6 +8,7 @@ export const kitchenTexts = {
   filesHint:
     'Everything this kitchen is and all that happened in it, in the open format. An import adds what is not there yet and replaces nothing.',
   away: 'Server out of reach: a kitchen file comes in when it is back.',
+  exported: 'The file is yours: it holds what guests said. Keep it where only who must can read it.',
   imported: (facts: number, batches: number) =>
     `${facts} entries of ${batches} ${batches === 1 ? 'batch' : 'batches'} came in.`,
   bookEmpty:
@@ -281,15 +282,6 @@ export const kitchenTexts = {
       australia: 'the Australian standard (2023)',
     },
   },
-  crew: {
-    title: 'Cooks',
-    name: 'Name of the cook',
-    role: 'Part',
-    roles: { cook: 'cook', sousChef: 'sous-chef', admin: 'keeps the kitchen' },
-    add: 'Add',
-    kept: (name: string) => `${name} is of the kitchen`,
-    removed: (name: string) => `${name} removed`,
-  },
   devices: {
     title: 'Devices',
     name: 'Name of the device',
@@ -300,7 +292,15 @@ export const kitchenTexts = {
     holdToRevoke: 'Hold to revoke',
     revoked: (names: string) => `Revoked: ${names}. They speak for nobody; what they sent stays.`,
     newCode: 'A code for another',
-    codeFor: (clock: string) => `for one device, until ${clock}`,
+    newKind: 'What it is',
+    kinds: {
+      tablet: 'kitchen tablet',
+      wall: 'wall display',
+      probe: 'probe',
+      scale: 'scale',
+      feed: 'order feed',
+    } satisfies Record<DeviceKind, string>,
+    codeFor: (kind: string, clock: string) => `for one ${kind}, until ${clock}`,
     away: 'The list of devices is the server’s, and that is out of reach.',
   },
   coolingPlaces: {

@@ -13,6 +13,7 @@ import {
 } from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
 import { computed, reactive, ref } from 'vue'
+import MayLine from '../crew/MayLine.vue'
 import { tapped } from '../port/tapped'
 import { useKitchen } from '../port/useKitchen'
 import { storeAmountText, useLarder } from '../port/useLarder'
@@ -162,6 +163,7 @@ const empty = (lot: LotState, reason: 'used' | 'past') =>
             :lots="lots"
           />
           <div v-if="countingId === lot.id" class="counting">
+            <MayLine doing="correctStock" />
             <AmountField
               :name="goodOf(lot)!.name"
               :shown="storeAmountText(goodOf(lot)!, lot.massG)"

@@ -1,6 +1,7 @@
 import type { Ingredient, LotState } from '@liquamen/core'
 import type { KitchenPort } from '../port/useKitchen'
 import { storeAmountText } from '../port/useLarder'
+import { saveAs } from '../ui/saveAs'
 import { dayText, numberText, percentText } from '../ui/format'
 import { texts } from '../ui/texts'
 import type { LabelWords } from './labelPdf'
@@ -49,10 +50,5 @@ export async function openLabel(lot: LotState, good: Ingredient, kitchen: Kitche
   const cook = kitchen.catalog?.crew.find((c) => c.id === kitchen.crewId)?.name ?? ''
   const { labelPdf } = await import('./labelPdf')
   const bytes = await labelPdf(labelWords(lot, good, cook))
-  const url = URL.createObjectURL(new Blob([bytes as BlobPart], { type: 'application/pdf' }))
-  const link = document.createElement('a')
-  link.href = url
-  link.download = `label-${lotNumber(lot.id)}.pdf`
-  link.click()
-  window.setTimeout(() => URL.revokeObjectURL(url), 60_000)
+  saveAs(new Blob([bytes as BlobPart], { type: 'application/pdf' }), `label-${lotNumber(lot.id)}.pdf`)
 }

@@ -1,6 +1,7 @@
 import type { EveningAsked, KitchenCatalog, PlacedTask, ServiceState } from '@liquamen/core'
 import { planRows } from './planRows'
 import { planTexts as says } from './texts.plan'
+import { saveAs } from '../ui/saveAs'
 
 /** The plan as an iCalendar text: each batch with its place and hours, and when plates go. */
 export async function calendarText(
@@ -31,10 +32,5 @@ export async function calendarText(
 
 /** Saves the plan as a calendar file. */
 export async function planCalendar(...of: Parameters<typeof calendarText>): Promise<void> {
-  const file = new Blob([await calendarText(...of)], { type: 'text/calendar' })
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(file)
-  link.download = 'plan.ics'
-  link.click()
-  URL.revokeObjectURL(link.href)
+  saveAs(new Blob([await calendarText(...of)], { type: 'text/calendar' }), 'plan.ics')
 }

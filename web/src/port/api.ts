@@ -1,16 +1,20 @@
 import type {
+  ChangePerson,
   FireCall,
   GuestDetails,
+  NewPerson,
   Opened,
   Problem,
   PublishPlan,
+  SetPin,
   TakeBackCall,
   TakeFromLarder,
 } from '@liquamen/contracts'
-import type { Envelope, Formula, HouseMeasures, Ingredient } from '@liquamen/core'
+import type { DeviceKind, Envelope, Formula, HouseMeasures, Ingredient } from '@liquamen/core'
 import type { z } from 'zod'
 import { readStored } from './readStored'
 import { schemas } from './schemas'
+import { SIGN_ON_HEADER, signOnProof } from './signOnProof'
 
 /** An answer that is a refusal, as the server told it. */
 export class Refusal extends Error {
@@ -24,17 +28,27 @@ export class OutOfReach extends Error {}
 const PATIENCE_MS = 8000
 type Schemas = Awaited<ReturnType<typeof schemas>>
 
-const ask = (path: string, method = 'GET', body?: unknown): Promise<Response> =>
-  fetch(`/api${path}`, {
+/** Asks, and says who stands here; who looks only says nothing, so that a page that lies open keeps nobody signed on. */
+async function ask(
+  path: string,
+  method = 'GET',
+  body?: unknown,
+  withinMs: number | null = PATIENCE_MS,
+): Promise<Response> {
+  const proof = method === 'GET' && withinMs !== null ? undefined : signOnProof.of()
+  const answer = await fetch(`/api${path}`, {
     method,
-    signal: AbortSignal.timeout(PATIENCE_MS),
-    ...(body === undefined
-      ? {}
-      : {
-          body: typeof body === 'string' ? body : JSON.stringify(body),
-          headers: { 'content-type': 'application/json' },
-        }),
+    ...(withinMs === null ? {} : { signal: AbortSignal.timeout(withinMs) }),
+    headers: {
+      ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+      ...(proof === undefined ? {} : { [SIGN_ON_HEADER]: proof }),
+    },
+    ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
   })
+  if (proof !== undefined && answer.headers.get(SIGN_ON_HEADER) === 'over' && proof === signOnProof.of())
+    signOnProof.isOver()
+  return answer
+}
 
 const isProblem = (json: unknown): json is Problem =>
   typeof json === 'object' &&
@@ -99,10 +113,19 @@ export const api = {
     }),
   devices: async () => (await call((s) => s.deviceListSchema, '/devices')).devices,
   /** A code by which one device may be enrolled. */
-  newCode: () => call((s) => s.enrolCodeSchema, '/devices/codes', 'POST', {}),
+  newCode: (kind: DeviceKind) => call((s) => s.enrolCodeSchema, '/devices/codes', 'POST', { kind }),
   renameDevice: (deviceId: string, name: string) => call(undefined, `/devices/${deviceId}`, 'PUT', { name }),
   revokeDevice: (deviceId: string) => call(undefined, `/devices/${deviceId}/revoke`, 'POST', {}),
-  postFacts: (facts: readonly Envelope[]) =>
+  crew: async () => (await call((s) => s.crewListSchema, '/crew')).crew,
+  signOn: (crewId: string, pin: string) =>
+    call((s) => s.signedOnSchema, '/crew/sign-on', 'POST', { crewId, pin }),
+  signOff: () => call(undefined, '/crew/sign-off', 'POST', {}),
+  addPerson: (person: NewPerson) => call((s) => s.newPersonAnswerSchema, '/crew', 'POST', person),
+  setPerson: (id: string, change: ChangePerson) => call(undefined, `/crew/${id}`, 'PUT', change),
+  setPin: (id: string, pins: SetPin) => call(undefined, `/crew/${id}/pin`, 'PUT', pins),
+  removePerson: (id: string) => call(undefined, `/crew/${id}`, 'DELETE'),
+  eraseName: (id: string) => call(undefined, `/crew/${id}/name`, 'DELETE'),
+  postFacts: (facts: readonly (Envelope & { readonly signOn?: string | undefined })[]) =>
     call((s) => s.postFactsAnswerSchema, '/facts', 'POST', { facts }),
   /** All that a browser opens with. Its schema is not at hand yet: the caller checks it once the page stands. */
   open: async () => (await read(firstOpening())) as Opened,
@@ -144,5 +167,13 @@ export const api = {
     call((s) => s.callAnswerSchema, `/services/${serviceId}/take-back`, 'POST', back),
   /** Sauces and goods of the house book, for a kitchen that has none. */
   takeHouseBook: () => call((s) => s.houseBookAnswerSchema, '/catalog/book', 'POST', {}),
+  /** The whole kitchen, however long that takes. */
+  exportKitchen: async (): Promise<Blob> => {
+    const answer = await ask('/export', 'GET', undefined, null).catch(() => {
+      throw new OutOfReach()
+    })
+    if (!answer.ok) await read(Promise.resolve(answer))
+    return answer.blob()
+  },
   importFile: (text: string) => call((s) => s.importAnswerSchema, '/import', 'POST', text),
 }

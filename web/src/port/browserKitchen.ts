@@ -5,6 +5,7 @@ import { kitchenNowMs } from './clock'
 import { openLocalStore, type LocalStore, type Refused } from './localStore'
 import { createMirror } from './mirror'
 import { createSender } from './sendQueue'
+import { createSignOn } from './signOn'
 
 /** What one tab of this browser tells the others. */
 export type TabNews =
@@ -18,7 +19,7 @@ export function createBrowserKitchen() {
   const tray = shallowRef<readonly Refused[]>([])
   const unsentCount = ref(0)
   const awaySinceMs = ref<number>()
-  const crewId = ref<string | undefined>(localStorage.getItem('liquamen.crew') ?? undefined)
+  const signOn = createSignOn()
   const mirror = createMirror()
   const channel = new BroadcastChannel('liquamen')
   let store: LocalStore | undefined
@@ -85,7 +86,7 @@ export function createBrowserKitchen() {
     tray,
     unsentCount,
     awaySinceMs,
-    crewId,
+    signOn,
     mirror,
     /** This browser's database of the kitchen; none before it is open. */
     store: () => store,

@@ -26,7 +26,7 @@ const NAMES_GUESTS: readonly string[] = ['order.taken', 'table.ordered']
 
 /** The way to the server: who this browser is there, what happened while it was away, and the live stream from then on. */
 export function createConnection(browser: BrowserKitchen) {
-  const { crewId, details, mirror, phase, session } = browser
+  const { details, mirror, phase, session, signOn } = browser
   const channels = useChannels()
 
   /** What guests said, as it is now, beside what waits to be sent. */
@@ -83,14 +83,15 @@ export function createConnection(browser: BrowserKitchen) {
   }
 
   /** Takes over what the server says is current; the rest is asked for where it is wanted. Written down once the page stands. */
-  function takeCurrent({ session: answer, current, details: told, channels: list }: Opened): void {
+  function takeCurrent({ session: answer, current, details: told, channels: list, signedOn }: Opened): void {
     const facts = readAtSight(current.facts)
     const known = browser.headSeq()
     if (known !== undefined && known > answer.headSeq) mirror.clear() // another database, or an older copy of it
     mirror.merge(facts)
     mirror.keepOnly(facts, current.headSeq)
     session.value = answer
-    crewId.value ??= answer.catalog.crew[0]?.id
+    signOn.useIn(answer.kitchenId)
+    if (signedOn) signOn.take(signedOn)
     phase.value = 'open'
     browser.reached()
     browser.afterwards(async (store) => {
@@ -193,10 +194,20 @@ export function createConnection(browser: BrowserKitchen) {
           ...memory.session,
           catalog: { ...memory.session.catalog, wells: memory.session.catalog.wells ?? [] },
         }
-        crewId.value ??= session.value.catalog.crew[0]?.id // also where the server is away: who cooks stands in every tap
+        signOn.useIn(session.value.kitchenId)
         phase.value = 'open'
       } // kept by a release without wells
       await connect(asked)
+    },
+    /** Signs somebody on here by the PIN. */
+    async signOn(crewId: string, pin: string): Promise<void> {
+      signOn.take(await api.signOn(crewId, pin))
+    },
+    /** Whoever stands here is signed off at once; the server hears of it if it can. */
+    async signOff(): Promise<void> {
+      const told = api.signOff() // before it is dropped: what goes out says who
+      signOn.drop()
+      await told.catch(() => undefined)
     },
     /** Enrols this browser by the kitchen's code. */
     async enrol(name: string, code: string): Promise<void> {

@@ -27,6 +27,7 @@ const isFinal = (error: unknown): error is Refusal =>
 interface Waiting {
   readonly key: number
   readonly fact: Fact
+  readonly signOn?: string | undefined
 }
 /** Posts as many of the first entries as are taken at once: what is too large is halved, down to one that goes to the tray by itself. */
 async function postWhatFits(
@@ -35,7 +36,12 @@ async function postWhatFits(
 ): Promise<{ sent: readonly Waiting[]; answer: Awaited<ReturnType<typeof api.postFacts>> }> {
   for (let sent = batch; ; sent = sent.slice(0, Math.ceil(sent.length / 2)))
     try {
-      return { sent, answer: await server.postFacts(sent.map(({ fact }) => envelopeOf(fact))) }
+      return {
+        sent,
+        answer: await server.postFacts(
+          sent.map(({ fact, signOn }) => ({ ...envelopeOf(fact), ...(signOn ? { signOn } : {}) })),
+        ),
+      }
     } catch (error) {
       if (!isFinal(error)) throw error
       const [only] = sent
@@ -77,7 +83,7 @@ export async function drainOnce(
   }
   const until = oldest.findIndex(({ entry }) => entry.type === 'details')
   const batch = (until < 0 ? oldest : oldest.slice(0, until)).flatMap(({ key, entry }) =>
-    entry.type === 'fact' ? [{ key, fact: entry.fact }] : [],
+    entry.type === 'fact' ? [{ key, fact: entry.fact, signOn: entry.signOn }] : [],
   )
   const { sent, answer } = await postWhatFits(batch, server)
   const settled: Fact[] = []
@@ -87,6 +93,7 @@ export async function drainOnce(
     if (result && result.status !== 'refused')
       settled.push({
         ...fact,
+        ...(result.isNameless ? { actor: { deviceId: fact.deviceId } } : {}),
         ...(result.seq === undefined ? {} : { seq: result.seq }),
         ...(result.atMs === undefined ? {} : { atMs: result.atMs }),
       } as Fact)

@@ -1,9 +1,17 @@
 import type { Session } from '@liquamen/contracts'
-import { foldKitchen, kitchenGoods, type Ingredient, type KitchenCatalog } from '@liquamen/core'
+import {
+  foldKitchen,
+  kitchenGoods,
+  whyNot,
+  type Doing,
+  type Ingredient,
+  type KitchenCatalog,
+} from '@liquamen/core'
 import { defineStore } from 'pinia'
 import { computed, watch } from 'vue'
 import { setZone } from '../ui/format'
 import { createBrowserKitchen } from './browserKitchen'
+import { callerOf } from './callerOf'
 import { kitchenNowMs, useClock } from './clock'
 import { createConnection } from './connection'
 import { createRecording } from './recording'
@@ -11,7 +19,7 @@ import { createRecording } from './recording'
 /** The kitchen as this browser knows it: facts, their folds, and the way to the server. */
 export const useLiveKitchen = defineStore('kitchen', () => {
   const browser = createBrowserKitchen()
-  const { phase, session, details, tray, unsentCount, awaySinceMs, crewId, mirror } = browser
+  const { phase, session, details, tray, unsentCount, awaySinceMs, signOn, mirror } = browser
   const catalog = computed<Session['catalog'] | undefined>(
     () =>
       session.value &&
@@ -30,15 +38,6 @@ export const useLiveKitchen = defineStore('kitchen', () => {
     ([timeZone, zoneClock]) => setZone(timeZone ?? 'UTC', zoneClock),
     { immediate: true, flush: 'sync' },
   )
-  // the first cook that a new kitchen gets is who cooks
-  watch(
-    () => catalog.value?.crew[0]?.id,
-    (first) => (crewId.value ??= first),
-  )
-  function setCrew(id: string): void {
-    crewId.value = id
-    localStorage.setItem('liquamen.crew', id)
-  }
   const { batches, orders, lots, services, factsOf } = mirror
   return {
     phase,
@@ -56,8 +55,9 @@ export const useLiveKitchen = defineStore('kitchen', () => {
     tray,
     unsentCount,
     awaySinceMs,
-    crewId,
-    setCrew,
+    crewId: signOn.crewId,
+    /** Why whoever stands here may not do a thing; undefined where they may. */
+    whyNot: (doing: Doing) => whyNot(callerOf(browser), doing),
     nowMs: useClock().nowMs,
     exactNowMs: kitchenNowMs,
     ...createRecording(browser),

@@ -4,7 +4,11 @@ import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 
 /** What waits to be sent: facts, and what guests said, in the order in which they were made. */
 export type Unsent =
-  | { readonly type: 'fact'; readonly fact: Fact }
+  | {
+      readonly type: 'fact'
+      readonly fact: Fact
+      /** Proves who stood here. */ readonly signOn?: string | undefined
+    }
   | { readonly type: 'details'; readonly details: GuestDetails }
 /** What the server will never take, kept where the cook can see it: a fact, or what a guest said. */
 export interface Refused {
@@ -71,7 +75,7 @@ function createLocalStore(db: IDBPDatabase<Schema>) {
       await Promise.all([...Object.entries(values).map(([key, value]) => tx.store.put(value, key)), tx.done])
     },
     /** Keeps new facts, all of them or none, and puts them at the end of the queue; `make` gets the device's next number. */
-    async append(make: (firstSeq: number) => readonly Fact[]): Promise<readonly Fact[]> {
+    async append(make: (firstSeq: number) => readonly Fact[], signOn?: string): Promise<readonly Fact[]> {
       const tx = db.transaction(['facts', 'outbox', 'meta'], 'readwrite', STRICT)
       const last = ((await tx.objectStore('meta').get('deviceSeq')) as number | undefined) ?? 0
       const facts = make(last + 1)
@@ -79,7 +83,7 @@ function createLocalStore(db: IDBPDatabase<Schema>) {
       try {
         for (const fact of facts) {
           await tx.objectStore('facts').put(fact)
-          await tx.objectStore('outbox').add({ type: 'fact', fact })
+          await tx.objectStore('outbox').add({ type: 'fact', fact, ...(signOn ? { signOn } : {}) })
         }
         await tx.objectStore('meta').put(last + facts.length, 'deviceSeq')
       } catch (error) {

@@ -1,16 +1,33 @@
 import type { FireCall, GuestDetails, PublishPlan, TakeFromLarder } from '@liquamen/contracts'
-import type { FactKind, Payloads } from '@liquamen/core'
-import { api } from './api'
+import { KINDS, whyNot, type Doing, type FactKind, type Payloads } from '@liquamen/core'
+import { mayTexts } from '../ui/texts.may'
+import { api, Refusal } from './api'
 import type { BrowserKitchen } from './browserKitchen'
 import { useClock } from './clock'
+import { callerOf } from './callerOf'
 import { checked, makeFact, type Entry } from './makeFact'
+import { signOnProof } from './signOnProof'
 
 /** No message of the server's time is so late, ms. */
 const JITTER_MS = 30_000
 
 /** How a tap goes on record: kept in this browser first, shown at once, sent when it can be. */
 export function createRecording(browser: BrowserKitchen) {
-  const { crewId, details, mirror, session, tray } = browser
+  const { details, mirror, session, signOn, tray } = browser
+
+  /** What the server would refuse is refused here, before anyone believes it kept. @throws Refusal */
+  function refuseUnlessMay(doing: Doing): void {
+    const why = whyNot(callerOf(browser), doing)
+    if (why)
+      throw new Refusal({ type: 'about:blank', title: mayTexts.sentence(why, doing), status: 403, code: why })
+  }
+
+  /** What one does with an entry; with one that changes another or takes it back, what that other was. */
+  function doingOf({ kind, streamId, payload }: Entry): Doing {
+    const factId = kind === 'fact.voided' || kind === 'fact.corrected' ? payload.factId : undefined
+    const changed = factId === undefined ? undefined : mirror.factsOf(streamId).find((f) => f.id === factId)
+    return KINDS[changed?.kind ?? kind].doing
+  }
 
   let lastAtMs = -Infinity
   /** The server's time reaches a page a little late, now more, now less: a tap that follows another is never put before it. A clock that was really wrong is set right at once. */
@@ -29,14 +46,16 @@ export function createRecording(browser: BrowserKitchen) {
     const store = browser.store()
     if (!store || !session.value) throw new Error('the kitchen is not open')
     const { deviceId, kitchenId } = session.value
+    for (const entry of entries) refuseUnlessMay(doingOf(entry))
+    const proof = signOnProof.of()
     const plain = await checked(entries)
     const facts = await store.append((firstSeq) => {
       const clockOffsetMs = inOrder(Math.round(useClock().offsetMs.value))
-      const by = { kitchenId, deviceId, crewId: crewId.value, clockOffsetMs }
+      const by = { kitchenId, deviceId, crewId: signOn.crewId.value, clockOffsetMs }
       const made = plain.map((e, i) => makeFact(e, by, firstSeq + i))
       lastAtMs = Math.max(lastAtMs, ...made.map((fact) => fact.atMs))
       return made
-    })
+    }, proof)
     browser.unsentCount.value += facts.length
     browser.share(facts)
     void browser.send()
@@ -63,16 +82,12 @@ export function createRecording(browser: BrowserKitchen) {
       )
     },
     /** Takes of what the kitchen made, for an item of a batch: only the server may say so. */
-    takeFromLarder: (ask: Omit<TakeFromLarder, 'crewId'>) =>
-      api.takeFromLarder({ ...ask, ...(crewId.value ? { crewId: crewId.value } : {}) }),
+    takeFromLarder: (ask: Omit<TakeFromLarder, 'crewId'>) => api.takeFromLarder(ask),
     /** Puts a plan of an evening in force: only the server may say which one stands. */
-    publishPlan: (serviceId: string, plan: Omit<PublishPlan, 'crewId'>) =>
-      api.publishPlan(serviceId, { ...plan, ...(crewId.value ? { crewId: crewId.value } : {}) }),
+    publishPlan: (serviceId: string, plan: Omit<PublishPlan, 'crewId'>) => api.publishPlan(serviceId, plan),
     /** Fires a call: only the server may say which tablet does. */
-    fireCall: (serviceId: string, call: Omit<FireCall, 'crewId'>) =>
-      api.fireCall(serviceId, { ...call, ...(crewId.value ? { crewId: crewId.value } : {}) }),
-    takeBackCall: (serviceId: string, callId: string) =>
-      api.takeBackCall(serviceId, { callId, ...(crewId.value ? { crewId: crewId.value } : {}) }),
+    fireCall: (serviceId: string, call: Omit<FireCall, 'crewId'>) => api.fireCall(serviceId, call),
+    takeBackCall: (serviceId: string, callId: string) => api.takeBackCall(serviceId, { callId }),
     /** What a guest said of allergies and how to reach them: beside the facts, since it may be deleted. */
     async keepDetails(kept: GuestDetails): Promise<void> {
       await browser.store()?.appendDetails(kept)

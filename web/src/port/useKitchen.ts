@@ -18,6 +18,7 @@ export type KitchenPort = Pick<
   | 'services'
   | 'details'
   | 'crewId'
+  | 'whyNot'
   | 'nowMs'
   | 'awaySinceMs'
   | 'exactNowMs'

@@ -86,6 +86,8 @@ export function fakeServer() {
     const session = {
       deviceId: DEVICE,
       deviceName: 'tablet',
+      deviceKind: 'tablet' as const,
+      isClaimed: true,
       kitchenId: is.kitchenId,
       headSeq: facts.length,
       serverNowMs: SERVER_NOW_MS,
@@ -98,6 +100,14 @@ export function fakeServer() {
       const current = { facts, headSeq: facts.length, hasMore: false }
       return answer(200, { session, current, details, channels: [] })
     }
+    if (path === '/crew/sign-on') {
+      const { crewId, pin } = body as { crewId: string; pin: string }
+      const role = catalog.crew.find((c) => c.id === crewId)?.role ?? 'cook'
+      return pin === '2468'
+        ? answer(200, { crewId, role, token: `proof of ${crewId}` })
+        : answer(403, problem(403, 'wrongPin'))
+    }
+    if (path === '/crew/sign-off') return answer(204, undefined)
     if (path === '/session')
       return is.enrolled ? answer(200, session) : answer(401, problem(401, 'notEnrolled'))
     if (path === '/devices/enrol') {

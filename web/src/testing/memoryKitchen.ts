@@ -10,6 +10,7 @@ import {
   type FactKind,
   type KitchenCatalog,
   type Payloads,
+  type WhyNot,
 } from '@liquamen/core'
 import { computed, reactive, ref, shallowReactive, shallowRef } from 'vue'
 import { OutOfReach, Refusal } from '../port/api'
@@ -58,6 +59,7 @@ export function memoryKitchen(startMs: number) {
     services: mirror.services,
     details: shallowReactive(new Map<string, GuestDetails>()),
     crewId: 'ilse',
+    whyNot: (): WhyNot | undefined => undefined,
     awaySinceMs: undefined,
     nowMs,
     exactNowMs: () => nowMs.value,

@@ -172,7 +172,7 @@ export const BATCH_KINDS = {
     readonly hazard?: HouseHazard | undefined
   }>({ v: 2, ...SEEN }),
   'hold.stirred': kind<{ readonly stepId: string }>(),
-  'hold.goneOn': kind<{ readonly reason: string }>(SEEN),
+  'hold.goneOn': kind<{ readonly reason: string }>({ ...SEEN, doing: 'passHouseLimit' }),
   /** What came from another vessel was washed and sanitised before it went in. */
   'tool.washed': kind<{ readonly tool: string }>(),
   /** It was found broken: in its well, in its pan, at its pour. */

@@ -20,10 +20,10 @@ export const LOT_KINDS = {
   /** Into the freezer, or out of it to thaw: freezing pauses its days and never begins them anew. */
   'lot.moved': kind<{ readonly place: StorePlace; readonly expiresAtMs: number }>(),
   /** What is there now, as it was weighed or measured. */
-  'lot.counted': kind<{ readonly massG: number }>({ isCorrectable: true }),
+  'lot.counted': kind<{ readonly massG: number }>({ isCorrectable: true, doing: 'correctStock' }),
   /** A batch took of it: only the server says so, since only one may take what is there. */
   'lot.taken': kind<{ readonly massG: number; readonly batchId: string; readonly itemId: string }>({
-    mayPost: 'server',
+    madeBy: 'server',
   }),
   'lot.emptied': kind<{ readonly reason: string }>(),
 } as const

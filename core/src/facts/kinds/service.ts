@@ -66,7 +66,7 @@ export const SERVICE_KINDS = {
     /** What it was planned anew for: a table, a sauce, a ring. */
     readonly about?: string | undefined
     readonly changes?: readonly PlanChange[] | undefined
-  }>({ mayPost: 'server', isVoidable: false }),
+  }>({ madeBy: 'server', isVoidable: false }),
   /** A table's order, whole; ordered again it is changed. */
   'table.ordered': kind<TableOrder>(),
   /** Its plates go at another time. */
@@ -83,8 +83,8 @@ export const SERVICE_KINDS = {
     readonly plates: number
     /** The batch that its sauce is drawn from; null where none stood ready. */
     readonly fromBatchId: string | null
-  }>({ mayPost: 'server' }),
-  'call.takenBack': kind<{ readonly callId: string }>({ mayPost: 'server' }),
+  }>({ madeBy: 'server' }),
+  'call.takenBack': kind<{ readonly callId: string }>({ madeBy: 'server' }),
   'call.gone': kind<{ readonly callId: string }>(),
   /** Something of the mise en place is ready: cut, at its temperature, checked. */
   'mise.ready': kind<{ readonly itemId: string }>(),

@@ -1,5 +1,6 @@
 import { createRoute, z } from '@hono/zod-openapi'
 import {
+  askCodeSchema,
   deviceListSchema,
   enrolAnswerSchema,
   enrolCodeSchema,
@@ -47,6 +48,7 @@ const listRoute = createRoute({
 const codeRoute = createRoute({
   method: 'post',
   path: '/devices/codes',
+  request: { body: { content: json(askCodeSchema) } },
   responses: {
     201: { description: 'a code for one device, for ten minutes', content: json(enrolCodeSchema) },
   },
@@ -78,14 +80,14 @@ export function devicesRoutes({ devices, demoKitchenId, isSecure, publicUrl }: A
     }),
   )
   router.openapi(enrolRoute, async (c) => {
-    const { name, code } = c.req.valid('json')
+    const { name, code, kind = 'tablet' } = c.req.valid('json')
     if (code === undefined && !(demoKitchenId && isFromHere(c)))
       throw new ProblemError(
         problem(403, 'codeNeeded', 'Enrol this device with the code that stands where the app was started.'),
       )
     const { device, token } =
       code === undefined
-        ? await devices.enrol(demoKitchenId ?? '', name)
+        ? await devices.enrol(demoKitchenId ?? '', name, kind)
         : await devices.enrolByCode(name, code)
     giveToken(c, token, isSecure)
     c.header('x-device-token', token)
@@ -96,7 +98,9 @@ export function devicesRoutes({ devices, demoKitchenId, isSecure, publicUrl }: A
   router.openapi(listRoute, async (c) =>
     c.json({ devices: await devices.list(c.get('device').kitchenId) }, 200),
   )
-  router.openapi(codeRoute, async (c) => c.json(await devices.newCode(c.get('device').kitchenId), 201))
+  router.openapi(codeRoute, async (c) =>
+    c.json(await devices.newCode(c.get('device').kitchenId, c.req.valid('json').kind), 201),
+  )
   router.openapi(renameRoute, async (c) => {
     await devices.rename(c.get('device').kitchenId, c.req.valid('param').id, c.req.valid('json').name)
     return c.body(null, 204)

@@ -2,6 +2,8 @@ import { problem, type EnrolCode, type Session } from '@liquamen/contracts'
 import { createHash, randomBytes, randomInt } from 'node:crypto'
 import { v7 as uuidv7 } from 'uuid'
 import { readCatalogBefore } from '../../catalog/catalog.repo'
+import type { DeviceKind } from '@liquamen/core'
+import type { SignOns } from '../../crew/signOns'
 import type { Database, Tx } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
 import type { Sender } from '../../http/sender'
@@ -35,43 +37,54 @@ export function createDevicesService({
   database,
   clock,
   feed,
+  signOns,
+  demoPin,
 }: {
   readonly database: Database
   readonly clock: () => number
   /** Tells of devices that were revoked, here or by another process; without it the database is asked each time. */
   readonly feed?: Pick<LiveFeed, 'subscribeAll' | 'isLive'>
+  readonly signOns: Pick<SignOns, 'isClaimed'>
+  /** Everyone's PIN in a demo kitchen. */
+  readonly demoPin?: string | undefined
 }) {
   const known = new Map<string, Sender>() // by the digest of their token
   let forgotten = 0
   feed?.subscribeAll((news) => {
-    if (news.seq !== undefined || news.channelId !== undefined || news.aheadMs !== undefined) return
+    if (news.seq !== undefined || news.channelId !== undefined || news.aheadMs !== undefined || news.signOns)
+      return
     known.clear()
     forgotten += 1
   })
 
   /** Puts a device into a kitchen; its token is told once and kept only as a digest. */
-  async function putDevice(tx: Tx, kitchenId: string, name: string): Promise<Enrolled> {
+  async function putDevice(
+    tx: Tx,
+    kitchenId: string,
+    { name, kind }: Pick<Sender, 'name' | 'kind'>,
+  ): Promise<Enrolled> {
     const token = randomBytes(32).toString('base64url')
-    const device = { deviceId: uuidv7(), name, kitchenId }
+    const device = { deviceId: uuidv7(), name, kind, kitchenId }
     await insertDevice(tx, device, hash(token), new Date(clock()))
     return { device, token }
   }
   return {
-    enrol: (kitchenId: string, name: string): Promise<Enrolled> =>
-      database.inKitchen(kitchenId, (tx) => putDevice(tx, kitchenId, name)),
+    enrol: (kitchenId: string, name: string, kind: DeviceKind = 'tablet'): Promise<Enrolled> =>
+      database.inKitchen(kitchenId, (tx) => putDevice(tx, kitchenId, { name, kind })),
     /** A new kitchen without anything in it. */
-    async createKitchen(name: string, id: string = uuidv7()): Promise<string> {
-      await database.inKitchen(id, (tx) => insertKitchen(tx, id, name))
+    async createKitchen(name: string, isDemo = false): Promise<string> {
+      const id = uuidv7()
+      await database.inKitchen(id, (tx) => insertKitchen(tx, { id, name, isDemo }))
       return id
     },
     /** A new eight-digit code: for one device, for ten minutes, at whichever process it is typed. */
-    async newCode(kitchenId: string): Promise<EnrolCode> {
+    async newCode(kitchenId: string, kind: DeviceKind = 'tablet'): Promise<EnrolCode> {
       const code = String(randomInt(10_000_000, 100_000_000))
       const nowMs = clock()
       const expiresAtMs = nowMs + CODE_FOR_MS
-      const kept = { kitchenId, codeHash: hash(code), nowMs, expiresAtMs }
+      const kept = { kitchenId, codeHash: hash(code), kind, nowMs, expiresAtMs }
       await database.inKitchen(kitchenId, (tx) => insertCode(tx, kept))
-      return { code, expiresAtMs }
+      return { code, kind, expiresAtMs }
     },
     /** A device by a code, which is used up with it. */
     async enrolByCode(name: string, code: string): Promise<Enrolled> {
@@ -79,9 +92,10 @@ export function createDevicesService({
       const kitchenId = await database.withSetting('app.enrol_code_hash', codeHash, kitchenOfCode)
       const enrolled =
         kitchenId &&
-        (await database.inKitchen(kitchenId, async (tx) =>
-          (await takeCode(tx, codeHash, clock())) ? putDevice(tx, kitchenId, name) : undefined,
-        ))
+        (await database.inKitchen(kitchenId, async (tx) => {
+          const kind = await takeCode(tx, codeHash, clock())
+          return kind && putDevice(tx, kitchenId, { name, kind })
+        }))
       if (!enrolled)
         throw new ProblemError(
           problem(
@@ -118,7 +132,7 @@ export function createDevicesService({
       if (!isKnown) throw unknown()
     },
     /** Who a device is and what its kitchen holds. */
-    async session({ deviceId, name, kitchenId }: Sender): Promise<Session> {
+    async session({ deviceId, name, kind, kitchenId }: Sender): Promise<Session> {
       const { catalog, head } = await database.inKitchen(kitchenId, async (tx) => ({
         head: await readHead(tx, kitchenId),
         catalog: await readCatalogBefore(tx, clock() - CURRENT_MS),
@@ -127,6 +141,9 @@ export function createDevicesService({
       return {
         deviceId,
         deviceName: name,
+        deviceKind: kind,
+        isClaimed: await signOns.isClaimed(kitchenId),
+        ...(demoPin === undefined ? {} : { demoPin }),
         kitchenId,
         headSeq: head.lastSeq,
         serverNowMs,

@@ -31,7 +31,11 @@ describe('a code', () => {
   })
   it('is worth nothing after ten minutes, also where the app was started again', async () => {
     const code = await newCode()
-    const other = createDevicesService({ database: t.database, clock: () => t.now.ms })
+    const other = createDevicesService({
+      database: t.database,
+      clock: () => t.now.ms,
+      signOns: t.deps.signOns,
+    })
     t.now.ms += 9 * MINUTE_MS
     await other.enrolByCode('in time', code)
     const late = await newCode()

@@ -36,7 +36,7 @@ export function createLarderService({ database, clock, intake }: Recorder) {
         )
         const haveG = before.reduce((sum, t) => sum + t.massG, 0)
         const more = takeFromLots(all, ask.ingredientId, Math.max(0, ask.massG - haveG), clock())
-        const by = { sender, crewId: ask.crewId, atMs: clock() }
+        const by = { sender, atMs: clock() }
         const envelopes = more.map(({ lotId, massG }, i) =>
           serverFact(by, `${ask.batchId} ${ask.itemId} ${lotId} ${before.length + i}`, 'lot.taken', {
             streamId: lotId,

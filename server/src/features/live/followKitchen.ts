@@ -44,7 +44,7 @@ export async function followKitchen(deps: Needs, listener: Listener): Promise<vo
     if (news.channelId !== undefined) due.channelIds.add(news.channelId)
     else if (news.seq !== undefined) due.untilSeq = Math.max(due.untilSeq, news.seq)
     else if (news.revoked !== undefined) isRevoked ||= news.revoked === deviceId
-    else if (news.aheadMs === undefined) due.isUnsure = true
+    else if (news.aheadMs === undefined && !news.signOns) due.isUnsure = true
     wake()
   })
   const leaveClock = demoClock?.subscribe(() => {

@@ -20,7 +20,16 @@ const openRoute = createRoute({
 })
 
 /** One call for the first view. A demo kitchen enrols a browser of its own machine with it. */
-export function openRoutes({ devices, facts, guests, channels, demoKitchenId, clock, isSecure }: AppDeps) {
+export function openRoutes({
+  devices,
+  crew,
+  facts,
+  guests,
+  channels,
+  demoKitchenId,
+  clock,
+  isSecure,
+}: AppDeps) {
   const router = createRouter()
   async function enrolHere(c: Context<Env>): Promise<{ device: Sender; token: string }> {
     if (!demoKitchenId || !isFromHere(c))
@@ -33,6 +42,7 @@ export function openRoutes({ devices, facts, guests, channels, demoKitchenId, cl
     const known = await deviceOf(c, devices)
     const { device, token } = known ? { device: known } : await enrolHere(c)
     if (token) giveToken(c, token, isSecure)
+    const signedOn = token ? await crew.signOnFirst(device) : undefined
     const { kitchenId } = device
     const [session, current, details, list] = await Promise.all([
       devices.session(device),
@@ -40,7 +50,10 @@ export function openRoutes({ devices, facts, guests, channels, demoKitchenId, cl
       guests.list(kitchenId),
       channels.list(kitchenId),
     ])
-    return c.json({ session, current, details, channels: list } as unknown as Opened, 200)
+    return c.json(
+      { session, current, details, channels: list, ...(signedOn ? { signedOn } : {}) } as unknown as Opened,
+      200,
+    )
   })
   return router
 }

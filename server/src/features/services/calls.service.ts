@@ -50,14 +50,14 @@ export function createCallsService({ database, clock, intake }: Recorder) {
 
   /** Decides in the locked kitchen, and makes the fact of it where there is one. */
   async function decide(
-    by: Omit<CommandedBy, 'atMs'>,
+    sender: Sender,
     serviceId: string,
     how: (streams: Streams, by: CommandedBy, tx: Tx) => Decided | Promise<Decided>,
   ): Promise<CallAnswer> {
-    const { kitchenId } = by.sender
+    const { kitchenId } = sender
     return database.inLockedKitchen(kitchenId, async (tx, head) => {
       const atMs = clock()
-      const { answer, fact } = await how(await openService(tx, serviceId), { ...by, atMs }, tx)
+      const { answer, fact } = await how(await openService(tx, serviceId), { sender, atMs }, tx)
       if (fact)
         await intake({ tx, kitchenId, head }, [{ envelope: fact, settled: { atMs, receivedAtMs: atMs } }])
       return answer
@@ -72,8 +72,8 @@ export function createCallsService({ database, clock, intake }: Recorder) {
         return callsFile(service, { ...(await readGuestBook(tx)), nowMs: clock() })
       }),
     /** Fires a call. Fired already, it answers since when, and nothing is fired twice. @throws ProblemError 404 `unknownTable`, 409 `tableCancelled`, 409 `guestNotDecided`, 409 `notDrawable` and as `openService` */
-    fire: (sender: Sender, serviceId: string, { crewId, ...ask }: FireCall) =>
-      decide({ sender, crewId }, serviceId, async (streams, by, tx) => {
+    fire: (sender: Sender, serviceId: string, { crewId: _said, ...ask }: FireCall) =>
+      decide(sender, serviceId, async (streams, by, tx) => {
         const { tables, calls } = streams.service
         const table = tables.get(ask.tableId)
         if (!table) throw new ProblemError(problem(404, 'unknownTable', 'This table has not ordered.'))
@@ -106,8 +106,8 @@ export function createCallsService({ database, clock, intake }: Recorder) {
         return { answer: { firedAtMs: by.atMs, isNew: true }, fact }
       }),
     /** Takes a firing back. Not fired, nothing changes. @throws ProblemError as `openService` */
-    takeBack: (sender: Sender, serviceId: string, { crewId, callId }: TakeBackCall) =>
-      decide({ sender, crewId }, serviceId, (streams, by) => {
+    takeBack: (sender: Sender, serviceId: string, { callId }: TakeBackCall) =>
+      decide(sender, serviceId, (streams, by) => {
         if (streams.service.calls[callId]?.firedAtMs === undefined)
           return { answer: { firedAtMs: null, isNew: false } }
         const fact = serverFact(

@@ -177,8 +177,8 @@ export function createReplanner(needs: Needs) {
     { about, latenessS, ...plan }: NonNullable<ReplanSaid['plan']>,
   ): Promise<{ readonly arePlatesLate: boolean }> {
     const by = await services.planStandsBy(kitchenId, serviceId)
-    const body = { ...plan, ...(about ? { about } : {}), ...(by?.crewId ? { crewId: by.crewId } : {}) }
-    if (by) await services.publishPlan(by.sender, serviceId, body as unknown as PublishPlan)
+    const body = { ...plan, ...(about ? { about } : {}) }
+    if (by) await services.publishPlan(by, serviceId, body as unknown as PublishPlan)
     return { arePlatesLate: latenessS > 0 }
   }
   /** Another process was quicker, or the evening was closed meanwhile: what stands now is looked at again. */

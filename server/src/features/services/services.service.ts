@@ -11,21 +11,17 @@ import { openService, readService } from './openService'
 export function createServicesService({ database, clock, intake }: Recorder) {
   return {
     /** Who put the plan of a service in force that stands; undefined where none does. @throws ProblemError 404 `unknownService` */
-    planStandsBy: (
-      kitchenId: string,
-      serviceId: string,
-    ): Promise<{ readonly sender: Sender; readonly crewId: string | undefined } | undefined> =>
+    planStandsBy: (kitchenId: string, serviceId: string): Promise<Sender | undefined> =>
       database.inKitchen(kitchenId, async (tx) => {
         const { factsOf, service } = await readService(tx, serviceId)
         const fact = factsOf(serviceId).findLast(
           (f) => f.kind === 'plan.published' && f.payload.number === service.plan?.number,
         )
-        return (
-          fact && {
-            sender: { deviceId: fact.deviceId, name: '', kitchenId },
-            crewId: fact.actor.crewId,
-          }
-        )
+        const { deviceId, actor } = fact ?? {}
+        if (deviceId === undefined) return undefined
+        const person =
+          actor?.crewId === undefined ? undefined : { crewId: actor.crewId, role: 'cook' as const }
+        return { deviceId, name: '', kind: 'tablet', kitchenId, person }
       }),
     /**
      * Puts a plan in force: with it the batches that it plans stand on the stove, and those that it no longer has are off it. A batch that was begun
@@ -35,12 +31,12 @@ export function createServicesService({ database, clock, intake }: Recorder) {
      */
     async publishPlan(sender: Sender, serviceId: string, ask: PublishPlan): Promise<PublishPlanAnswer> {
       return database.inLockedKitchen(sender.kitchenId, async (tx, head) => {
-        const { planned, takenOff, orders = [], ordersOff = [], crewId, ...plan } = ask
+        const { planned, takenOff, orders = [], ordersOff = [], crewId: _said, ...plan } = ask
         const batchIds = [...planned.map((p) => p.batchId), ...takenOff]
         const orderIds = [...orders.map((o) => o.orderId), ...ordersOff]
         const { service, factsOf } = await openService(tx, serviceId, [...batchIds, ...orderIds])
         const orderOf = (id: string) => foldOrder(id, factsOf(id)).status
-        const by = { sender, crewId, atMs: clock() }
+        const by = { sender, atMs: clock() }
         const name = `${serviceId} ${ask.number}`
         const published = serverFact(by, name, 'plan.published', {
           streamId: serviceId,

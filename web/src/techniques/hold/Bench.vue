@@ -3,6 +3,7 @@ import { tempOnDevice } from '../../ui/useDeviceUnits'
 import { computed, ref, toRef } from 'vue'
 import { useRouter } from 'vue-router'
 import { depthAtVolumeMm, isBroken, type BatchView } from '@liquamen/core'
+import MayLine from '../../crew/MayLine.vue'
 import { useKitchen, useKitchenNow } from '../../port/useKitchen'
 import HoldButton from '../../ui/HoldButton.vue'
 import { clockText, degreesText, numberText, spanText } from '../../ui/format'
@@ -33,6 +34,7 @@ const router = useRouter()
 const nowMs = useKitchenNow()
 const isTyping = ref(false)
 const isGoingOn = ref(false)
+const mayNotGoOn = computed(() => kitchen.whyNot('passHouseLimit') !== undefined)
 const reason = ref('')
 const hold = computed(() => props.view.hold!)
 const clock = computed(() => hold.value.clock)
@@ -195,8 +197,9 @@ async function goOn(): Promise<void> {
         @cancel="isTyping = false"
       />
       <div v-if="isGoingOn && clock.state === 'pastHouse'" class="choice-row">
+        <MayLine doing="passHouseLimit" />
         <v-text-field v-model="reason" :label="texts.emulsion.goOnReason" maxlength="300" /><HoldButton
-          :disabled="!reason.trim() || !kitchen.crewId"
+          :disabled="!reason.trim() || !kitchen.crewId || mayNotGoOn"
           @held="goOn"
           >{{ texts.emulsion.goOn }}: {{ crewName(kitchen.crewId) }}</HoldButton
         ><v-btn @click="isGoingOn = false">{{ texts.app.cancel }}</v-btn>
@@ -204,9 +207,7 @@ async function goOn(): Promise<void> {
     </template>
     <template #keys>
       <template v-if="isStopped">
-        <v-btn v-if="clock.state === 'pastHouse'" :disabled="!kitchen.crewId" @click="isGoingOn = true">{{
-          texts.emulsion.goOn
-        }}</v-btn>
+        <v-btn v-if="clock.state === 'pastHouse'" @click="isGoingOn = true">{{ texts.emulsion.goOn }}</v-btn>
         <HoldButton class="is-first" @held="discard">{{ texts.bench.discard }}</HoldButton>
       </template>
       <template v-else>

@@ -1,0 +1,7 @@
+/** What goes with what this tablet sends, as proof of who stands at it; kept up to date by whoever knows. */
+export const signOnProof: { of: () => string | undefined; isOver: () => void } = {
+  of: () => undefined,
+  isOver: () => undefined,
+}
+/** The server reads it, and answers in it where the sign-on is over. */
+export const SIGN_ON_HEADER = 'x-sign-on'
