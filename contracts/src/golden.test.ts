@@ -27,6 +27,7 @@ const golden = [
   'facts.v3.finish.json',
   'facts.v3.breaking.json',
   'facts.v4.service.json',
+  'facts.v5.trust.json',
 ].flatMap(
   (file) =>
     JSON.parse(readFileSync(new URL(`./golden/${file}`, import.meta.url), 'utf8')) as {
@@ -45,8 +46,10 @@ describe('every version ever written can be read', () => {
   it.each(golden.map((fact) => [`${fact.kind} v${fact.v}`, fact] as const))('%s', (_, fact) =>
     expect(readFact(fact)).toMatchObject({ ok: true }),
   )
-  it('the golden file knows every kind', () =>
-    expect(new Set(golden.map((f) => f.kind))).toEqual(new Set(Object.keys(KINDS))))
+  it('the golden files know every kind as it is written now', () =>
+    expect(
+      Object.entries(KINDS).filter(([kind, { v }]) => !golden.some((f) => f.kind === kind && f.v === v)),
+    ).toEqual([]))
   it('upcasters lift a payload version by version', () => {
     const table = {
       'portion.served': [

@@ -22,15 +22,28 @@ export async function insertPerson(
 export async function updatePerson(tx: Tx, id: string, change: Partial<PersonRow>): Promise<void> {
   await tx.update(people).set(change).where(eq(people.id, id))
 }
-/** Counts a try before it is looked at, so that none of many at once is free. @returns how many that makes, or undefined where none is allowed yet */
-export async function countTry(tx: Tx, id: string, nowMs: number): Promise<number | undefined> {
+/** So many wrong tries one after another are nobody's concern. */
+const FREE_TRIES = 5
+const FIRST_WAIT_S = 30
+const LONGEST_WAIT_S = 15 * 60
+/**
+ * Counts a try, and shuts out the next ones where there were many, before it is looked at: none of many at once is free. From the fifth on each
+ * wait is twice as long, at most a quarter of an hour.
+ *
+ * @returns whether the try is allowed
+ */
+export async function countTry(tx: Tx, id: string, nowMs: number): Promise<boolean> {
   const now = new Date(nowMs)
-  const [counted] = await tx
+  const counted = await tx
     .update(people)
-    .set({ tries: sql`${people.tries} + 1` })
+    .set({
+      tries: sql`${people.tries} + 1`,
+      lockedUntil: sql`case when ${people.tries} + 1 >= ${FREE_TRIES} then ${now}::timestamptz
+        + interval '1 second' * least(${LONGEST_WAIT_S}, ${FIRST_WAIT_S} * power(2, least(${people.tries} + 1 - ${FREE_TRIES}, 10))) end`,
+    })
     .where(and(eq(people.id, id), sql`coalesce(${people.lockedUntil} <= ${now}, true)`))
-    .returning({ tries: people.tries })
-  return counted?.tries
+    .returning({ id: people.id })
+  return counted.length === 1
 }
 /** How many admins with a PIN there are besides one: who could still let people in. */
 export async function countAdmins(tx: Tx, besidesId = ''): Promise<number> {

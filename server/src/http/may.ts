@@ -109,7 +109,7 @@ export const requireRight = (signOns: SignOns) =>
       if (person) c.set('device', { ...c.get('device'), person })
       else c.header(SIGN_ON_HEADER, 'over')
     }
-    const route = matchedRoutes(c).findLast(({ method, path }) => method !== 'ALL' && !path.endsWith('*'))
+    const route = matchedRoutes(c).find(({ method, path }) => method !== 'ALL' && !path.endsWith('*'))
     if (!route) return next() // there is nothing at that address
     const doing = ROUTES[`${route.method} ${route.path}`]
     const why = doing ? await mayNot(signOns, c.get('device'), doing) : 'otherRole'

@@ -26,7 +26,7 @@ import { ProblemError } from '../../http/problemError'
 import type { Sender } from '../../http/sender'
 import type { Recorder } from '../../log/intake'
 import { serverFact } from '../../log/serverFact'
-import { isPin, pinHash, waitAfterMs } from './pins'
+import { isPin, pinHash } from './pins'
 
 const refusal = (status: number, code: string, title: string) =>
   new ProblemError(problem(status, code, title))
@@ -105,28 +105,19 @@ export function createCrewService({
 
   /** Whether a PIN is a person's; tries are counted before they are looked at. @throws ProblemError 403 `wrongPin`, 409 `noPin`, 429 `pinLocked` */
   async function check(kitchenId: string, crewId: string, pin: string): Promise<PersonRow> {
-    const { person, tries } = await database.inKitchen(kitchenId, async (tx) => {
+    const { person, isAllowed } = await database.inKitchen(kitchenId, async (tx) => {
       const found = await findPerson(tx, crewId)
       if (!found || found.removedAt !== null) throw unknown()
-      return { person: found, tries: found.pinHash === null ? 0 : await countTry(tx, crewId, clock()) }
+      return { person: found, isAllowed: found.pinHash !== null && (await countTry(tx, crewId, clock())) }
     })
     if (person.pinHash === null)
       throw refusal(409, 'noPin', `${person.name} has no PIN yet: an admin gives one.`)
-    if (tries === undefined) {
+    if (!isAllowed) {
       const waitS = Math.max(1, Math.ceil(((person.lockedUntil?.getTime() ?? 0) - clock()) / 1000))
       throw refusal(429, 'pinLocked', `Too many wrong tries. ${person.name} may try again in ${waitS} s.`)
     }
-    const isRight = await isPin(pin, person.pinHash)
-    const waitMs = isRight ? 0 : waitAfterMs(tries)
-    if (isRight || waitMs > 0)
-      await database.inKitchen(kitchenId, (tx) =>
-        updatePerson(
-          tx,
-          crewId,
-          isRight ? { tries: 0, lockedUntil: null } : { lockedUntil: new Date(clock() + waitMs) },
-        ),
-      )
-    if (!isRight) throw wrongPin()
+    if (!(await isPin(pin, person.pinHash))) throw wrongPin()
+    await database.inKitchen(kitchenId, (tx) => updatePerson(tx, crewId, { tries: 0, lockedUntil: null }))
     return person
   }
   /** Somebody stands at a device from now on; whoever did before is off. */
