@@ -241,6 +241,7 @@ export interface ServerFact {
   readonly atMs: number
   readonly deviceSeq: number
   readonly deviceId: string
+  readonly actor: { readonly crewId?: string }
   readonly payload: Record<string, unknown>
 }
 /** All facts of the kitchen as the server has them, page by page, read with the browser's own enrolment. */

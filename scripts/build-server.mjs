@@ -21,7 +21,7 @@ await build({
   platform: 'node',
   format: 'esm',
   target: 'node20',
-  external: ['pg-native'], // an option of pg's that nobody installs
+  external: ['pg-native', 'argon2'], // an option of pg's that nobody installs; what is compiled stays where it was installed
   banner: {
     js: "import { createRequire as __createRequire } from 'node:module'; const require = __createRequire(import.meta.url)",
   }, // packages that are CommonJS ask for Node's own

@@ -1,3 +1,4 @@
+import type { DeviceKind } from '@liquamen/core'
 import { randomUUID } from 'node:crypto'
 import type { FeedAnswer, FeedCard, FeedOrder } from './floor'
 
@@ -11,7 +12,7 @@ export class Refused extends Error {
   }
 }
 
-/** What a device needs of the kitchen's public interface (docs/devices.md): enrol, name a channel, send samples, read facts. */
+/** What a device needs of the kitchen's public interface (docs/devices.md): enrol, name a channel, send samples, bring orders; and, as a wall display, read facts. */
 export function createKitchenClient(url: string, clock: () => number) {
   let token = ''
   async function call<T>(path: string, body?: unknown): Promise<T> {
@@ -35,8 +36,9 @@ export function createKitchenClient(url: string, clock: () => number) {
     useToken: (kept: string) => {
       token = kept
     },
-    enrol: (name: string, code?: string) =>
-      call<{ deviceId: string }>('/devices/enrol', { name, ...(code ? { code } : {}) }),
+    /** `kind` counts where no code says what this is. */
+    enrol: (name: string, kind: DeviceKind, code?: string) =>
+      call<{ deviceId: string }>('/devices/enrol', { name, kind, ...(code ? { code } : {}) }),
     addChannel: (kind: 'probe' | 'scale', name: string) =>
       call<{ id: string }>('/channels', { kind, name, isSimulated: true }),
     /** Times are the device's own; the kitchen settles them by `sentAtMs`. */

@@ -1,6 +1,8 @@
-// npm run devices -- URL [code]: two probes, a scale and a floor that are not there, speaking the documented interface (docs/devices.md)
+// npm run devices -- URL [code [code of a wall display]]: two probes, a scale and a floor that are not there, speaking the documented interface (docs/devices.md)
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import type { StandInPlace } from './control'
+import { createEyes, EYES_NAME } from './eyes'
+import { createKitchenClient } from './kitchenClient'
 import { FEED_NAME, runOrderFeed } from './orderFeed'
 import { runStandIn, type StandIn } from './standIn'
 import { trueMassG, trueTempC } from './truth'
@@ -23,7 +25,7 @@ const STAND_INS: readonly StandIn[] = [
 ]
 
 const url = process.argv[2] ?? process.env.LIQUAMEN_URL ?? 'http://127.0.0.1:4173'
-const code = process.argv[3]
+const [code, wallCode] = process.argv.slice(3)
 const tokenFile = process.env.LIQUAMEN_DEVICE_TOKENS
 const tokens =
   tokenFile && existsSync(tokenFile)
@@ -34,10 +36,18 @@ const controlPort = process.env.CONTROL_PORT === undefined ? undefined : Number(
 const stopping = new AbortController()
 for (const signal of ['SIGINT', 'SIGTERM', 'disconnect'] as const) process.on(signal, () => stopping.abort())
 
+const keep = (name: string) => (token: string) => {
+  tokens[name] = token
+  if (tokenFile) writeFileSync(tokenFile, JSON.stringify(tokens), { mode: 0o600 })
+}
+const eyesClient = createKitchenClient(url, Date.now)
+if (tokens[EYES_NAME]) eyesClient.useToken(tokens[EYES_NAME])
+const eyes = createEyes(eyesClient, { code: wallCode, keepToken: keep(EYES_NAME) })
+
 const runs: readonly { name: string; run: (place: StandInPlace) => Promise<void> }[] = [
   ...STAND_INS.map((standIn) => ({
     name: standIn.name,
-    run: (place: StandInPlace) => runStandIn(standIn, place),
+    run: (place: StandInPlace) => runStandIn(standIn, place, eyes),
   })),
   { name: FEED_NAME, run: runOrderFeed },
 ]
@@ -52,10 +62,7 @@ await Promise.all(
         controlPort: controlPort === undefined ? undefined : controlPort && controlPort + i,
         stopping: stopping.signal,
         say: (line) => process.stdout.write(`${name}: ${line}\n`),
-        keepToken: (token) => {
-          tokens[name] = token
-          if (tokenFile) writeFileSync(tokenFile, JSON.stringify(tokens), { mode: 0o600 })
-        },
+        keepToken: keep(name),
       }),
     ),
 )

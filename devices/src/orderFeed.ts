@@ -34,7 +34,7 @@ export async function runOrderFeed(place: StandInPlace): Promise<void> {
   const keyOf = ({ order }: SentOrder) => `${order.ref} ${order.revision}`
   const connect = async () => {
     if (client.token()) return
-    await client.enrol(FEED_NAME, place.code)
+    await client.enrol(FEED_NAME, 'feed', place.code)
     place.keepToken?.(client.token())
     say('is connected')
   }

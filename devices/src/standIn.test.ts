@@ -2,6 +2,7 @@ import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { createFaulty, FAULTS } from './fault'
+import { createEyes } from './eyes'
 import { createKitchenClient, Refused } from './kitchenClient'
 import { runStandIn } from './standIn'
 import { createWatcher, trueMassG, trueTempC } from './truth'
@@ -122,6 +123,10 @@ describe('a stand-in against the public interface', () => {
     const done = runStandIn(
       { kind: 'probe', name: 'Probe 1', read: () => 61.25, scatter: 0 },
       { url, say: () => undefined, stopping: stopping.signal, keepToken, ...more },
+      createEyes(
+        createKitchenClient(url, () => 0),
+        { code: '87654321' },
+      ),
     )
     return { keepToken, stop: () => (stopping.abort(), done) }
   }
@@ -130,7 +135,13 @@ describe('a stand-in against the public interface', () => {
     const { stop, keepToken } = run({ code: '12345678' })
     await vi.waitFor(() => expect(samples().length).toBeGreaterThan(0), { timeout: 4000 })
     await stop()
-    expect(heard[0]).toMatchObject({ path: '/devices/enrol', body: { name: 'Probe 1', code: '12345678' } })
+    expect(heard[0]).toMatchObject({
+      path: '/devices/enrol',
+      body: { name: 'Probe 1', kind: 'probe', code: '12345678' },
+    })
+    expect(heard.find((h) => h.path === '/devices/enrol' && h.body.kind === 'wall')?.body.code).toBe(
+      '87654321',
+    ) // a probe may not see the facts
     expect(heard[1]).toMatchObject({
       path: '/channels',
       token: 'fresh',

@@ -2,7 +2,8 @@ import { setTimeout as wait } from 'node:timers/promises'
 import { openControl, type StandInPlace } from './control'
 import { createFaulty, FAULTS } from './fault'
 import { createKitchenClient, Refused } from './kitchenClient'
-import { createWatcher } from './truth'
+import type { Eyes } from './eyes'
+import type { createWatcher } from './truth'
 
 const EVERY_MS = 1000
 const RETRY_MS = 2000
@@ -16,35 +17,27 @@ export interface StandIn {
 }
 
 /** Runs a stand-in until it is stopped: enrols, names its channel, then reads and sends once a second. It outlives the server and comes back by itself. */
-export async function runStandIn(standIn: StandIn, place: StandInPlace): Promise<void> {
+export async function runStandIn(standIn: StandIn, place: StandInPlace, eyes: Eyes): Promise<void> {
   const { say, stopping } = place
   const faulty = createFaulty(Math.random)
   const deviceClock = () => Date.now() + faulty.clockOffMs()
   const client = createKitchenClient(place.url, deviceClock)
-  const watcher = createWatcher()
   if (place.controlPort !== undefined) openControl(place.controlPort, { ...faulty, faults: FAULTS }, place)
   if (place.token) client.useToken(place.token)
   let channelId = ''
   const connect = async () => {
     if (!client.token()) {
-      await client.enrol(standIn.name, place.code)
+      await client.enrol(standIn.name, standIn.kind, place.code)
       place.keepToken?.(client.token())
     }
     channelId = (await client.addChannel(standIn.kind, standIn.name)).id
     say(`sends to channel ${channelId}`)
   }
-  const catchUp = async () => {
-    for (let more = true; more;) {
-      const page = await client.factsAfter(watcher.seq())
-      watcher.take(page.facts)
-      more = page.hasMore
-    }
-  }
   while (!stopping.aborted) {
     try {
       if (!channelId) await connect()
-      await catchUp()
-      const truth = standIn.read(watcher, channelId, await client.kitchenNowMs())
+      await eyes.look()
+      const truth = standIn.read(eyes.watcher, channelId, await client.kitchenNowMs())
       const value = faulty.bend(truth + (Math.random() - 0.5) * standIn.scatter)
       if (value !== undefined) await client.send(channelId, [{ atMs: deviceClock(), value }])
       await wait(EVERY_MS - (Date.now() % EVERY_MS), undefined, { signal: stopping })

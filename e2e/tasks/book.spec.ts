@@ -2,6 +2,7 @@ import { applyChoices, kitchenGoods, NO_CHOICES, traceFormula, type KitchenCatal
 import type { Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { expect, openScreen, test } from '../kitchenServer'
+import { signOn } from '../signOn'
 
 const { catalog } = JSON.parse(
   readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8'),
@@ -34,6 +35,7 @@ test('from the Book to the workbench: scale, switch a school, swap, compare, edi
 }) => {
   test.setTimeout(120_000)
   await openScreen(page, kitchen, '/book')
+  await signOn(page, 'Bram')
   await expect(page.getByText(`${catalog.formulas.length} sauces`)).toBeVisible()
   await page.getByLabel('Search').fill('asparagus')
   await expect(page.getByRole('link', { name: 'Demi-glace' })).toHaveCount(0)
@@ -119,6 +121,7 @@ test('a formula that cannot be made names its step and why, and a save by anothe
   const other = await context.newPage()
   await openScreen(other, kitchen, '/book/hollandaise')
   await openScreen(page, kitchen, '/book/hollandaise')
+  await signOn(page, 'Bram')
   await amount(page, 'Water').fill('45 g')
   await amount(page, 'Water').press('Enter')
   const answer = await page.evaluate(async () => {
@@ -129,10 +132,11 @@ test('a formula that cannot be made names its step and why, and a save by anothe
         }
       ).catalog.formulas.find((f) => f.id === 'hollandaise')!
     const formula = await read()
+    const { token: proof } = JSON.parse(localStorage.getItem('liquamen.signOn')!) as { token: string }
     const put = (name: string) =>
       fetch('/api/catalog/formulas/hollandaise', {
         method: 'PUT',
-        headers: { 'content-type': 'application/json' },
+        headers: { 'content-type': 'application/json', 'x-sign-on': proof },
         body: JSON.stringify({ ...formula, name }),
       })
     const first = await put('Hollandaise one')
@@ -155,6 +159,7 @@ test('the pantry as a table: out, in again, bad lines listed and the good ones w
   kitchen,
 }) => {
   await openScreen(page, kitchen, '/book/pantry')
+  await signOn(page, 'Bram')
   await expect(page.getByText(`${catalog.ingredients.length} goods`)).toBeVisible()
   const download = page.waitForEvent('download')
   await page.getByRole('link', { name: 'Export as CSV' }).click()

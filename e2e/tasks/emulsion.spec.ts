@@ -1,6 +1,7 @@
 import { foldBatch, holdClock, mergeFacts, type Fact } from '@liquamen/core'
 import type { Page } from '@playwright/test'
 import { expect, openScreen, runAhead, serverFacts, test } from '../kitchenServer'
+import { signOn } from '../signOn'
 
 const step = (page: Page, verb: string) => expect(page.locator('[aria-current="step"]')).toContainText(verb)
 const light = async (page: Page) => {
@@ -80,8 +81,11 @@ test('hollandaise by cues alone, into a well, past the house’s rule by name an
   await expect(page.getByRole('button', { name: /^Serve/ })).toHaveCount(0)
   await page.getByRole('button', { name: 'Go on by name' }).click()
   await page.getByLabel('Why it goes on').fill('four plates on the pass')
-  await page.getByRole('button', { name: 'Go on by name: Ilse' }).click({ delay: 900 })
-  await expect(page.getByText(/Ilse went on past the house limit/)).toBeVisible()
+  await expect(page.getByText('Going on takes a sous-chef.')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Go on by name: Ilse' })).toBeDisabled()
+  await signOn(page, 'Bram')
+  await page.getByRole('button', { name: 'Go on by name: Bram' }).click({ delay: 900 })
+  await expect(page.getByText(/Bram went on past the house limit/)).toBeVisible()
   await expect(page.getByText(`discard at ${clockText(clock.codeLimitAtMs)}`)).toBeVisible()
   await page.getByRole('button', { name: 'Serve 1', exact: true }).click()
   await expect.poll(async () => (await batchOf(page)).state.servedPortions).toBe(2)

@@ -1,6 +1,7 @@
 import { finishStep, takeOrder } from '../cook'
 import { expect, KitchenServer, openScreen, serverFacts, test, watchForFaults } from '../kitchenServer'
 import { expectWhole } from '../layout'
+import { signOn } from '../signOn'
 import type { Page } from '@playwright/test'
 import { test as plain } from '@playwright/test'
 
@@ -45,9 +46,13 @@ plain('a new kitchen, from empty to its first sauce', async ({ page }) => {
   await fill(page, 'Water after', '372')
   await page.getByRole('button', { name: 'Keep this test' }).click()
   await expect(page.getByText(/after 1 test/)).toBeVisible()
+  await expect(page.getByText(/^Nobody runs this kitchen yet/)).toBeVisible()
   await page.getByLabel('Name of the cook').fill('Wenna')
+  await page.getByLabel('PIN, 4 to 12 digits').fill('7302')
   await page.getByRole('button', { name: 'Add', exact: true }).click()
   await expect(page.getByText('Wenna').first()).toBeVisible()
+  await expect(page.getByText(/^Nobody runs this kitchen yet/)).toBeHidden()
+  await signOn(page, 'Wenna', '7302')
   await expectWhole(page, 'a kitchen set out')
 
   const order = await takeOrder(page, { sauce: 'Hazelnut butter with capers', portions: 6, label: 'Table 1' })
@@ -83,6 +88,7 @@ test('a ring is carried on the plan by a finger, kept without a line, and anothe
   context,
 }) => {
   await openScreen(page, kitchen, '/kitchen')
+  await signOn(page, 'Bram')
   const ring = page.getByRole('button', { name: /^Ring 2,/ })
   const before = await ring.getAttribute('aria-label')
   const box = (await ring.boundingBox())!

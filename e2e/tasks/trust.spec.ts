@@ -1,5 +1,6 @@
 import { Cook, putOnStove, seeded } from '../cook'
-import { expect, openScreen, test, watchForFaults } from '../kitchenServer'
+import { expect, openScreen, serverFacts, test, watchForFaults } from '../kitchenServer'
+import { signOn } from '../signOn'
 import { TABLET } from '../tablet'
 
 test('a tablet is revoked in the middle of a batch: its page ends at once, a code lets it in again, and the batch goes on where it was', async ({
@@ -18,6 +19,7 @@ test('a tablet is revoked in the middle of a batch: its page ends at once, a cod
 
   // the other tablet gives the lost one another name, and revokes it
   await openScreen(office, kitchen, '/kitchen')
+  await signOn(office, 'Bram')
   const devices = office.getByRole('region', { name: 'Devices' })
   const theirs = devices
     .getByRole('listitem')
@@ -42,4 +44,62 @@ test('a tablet is revoked in the middle of a batch: its page ends at once, a cod
   const made = await cook.state(batchId)
   expect([made.status, made.servedPortions >= 8]).toEqual(['finished', true])
   expect(faults).toEqual([])
+})
+
+test('a new cook is enrolled by an admin, signs on, and is refused a rule change; another tablet’s wrong PINs shut only one person out', async ({
+  page,
+  kitchen,
+}) => {
+  await openScreen(page, kitchen, '/kitchen')
+  const crew = page.getByRole('region', { name: 'Crew' })
+  await expect(crew).toContainText('Changing the crew takes an admin.')
+  await expect(crew.getByLabel('Name of the cook')).toHaveCount(0)
+  await signOn(page, 'Maren')
+  await crew.getByLabel('Name of the cook').fill('Piet')
+  await crew.getByLabel('PIN, 4 to 12 digits').fill('12 34')
+  await crew.getByRole('button', { name: 'Add', exact: true }).click()
+  await expect(crew.getByRole('alert')).toBeVisible()
+  await crew.getByLabel('PIN, 4 to 12 digits').fill('5093')
+  await crew.getByRole('button', { name: 'Add', exact: true }).click()
+  await expect(crew.getByRole('listitem').filter({ hasText: 'Piet' })).toBeVisible()
+  const own = crew.getByRole('listitem').filter({ hasText: 'Maren' })
+  await own.getByRole('button', { name: 'Hold to remove: Maren' }).click({ delay: 900 })
+  await expect(crew.getByRole('alert')).toContainText('the only admin')
+
+  await signOn(page, 'Piet', '5093')
+  await expect(page.getByText('Changing a rule takes an admin.')).toBeVisible()
+  const held = page.getByLabel('Longest hold')
+  const before = await held.inputValue()
+  await held.fill('3')
+  await held.press('Enter')
+  await expect(page.getByText(/It takes an admin\./).last()).toBeVisible()
+  expect((await serverFacts(page)).filter((f) => f.kind === 'rules.set')).toEqual([])
+  await page.reload()
+  await expect(held).toHaveValue(before)
+  await expect(page.getByRole('button', { name: 'Who cooks: Piet' })).toBeVisible() // still, after the page was loaded anew
+
+  // everything at the stove is his, and in his name
+  const batchId = await putOnStove(page, { sauce: 'Hollandaise', portions: 8, label: 'Table 4' })
+  await new Cook(page, seeded(1)).make(batchId, 'pour')
+  const started = (await serverFacts(page)).find((f) => f.kind === 'batch.started' && f.streamId === batchId)!
+  expect(started.actor.crewId).toMatch(/^p-/)
+  await page.getByRole('button', { name: 'Who cooks: Piet' }).click()
+  await page.getByRole('button', { name: 'Sign off Piet' }).click()
+  await expect(page.getByRole('button', { name: 'Sign on', exact: true })).toBeVisible()
+  await page.getByRole('button', { name: 'Sign on', exact: true }).click()
+  const sheet = page.getByRole('dialog')
+  await sheet.getByRole('button', { name: /^Piet/ }).click()
+  for (let n = 0; n < 6; n++) {
+    await sheet.getByLabel('PIN of Piet').fill('1111')
+    await page.keyboard.press('Enter')
+    await expect(sheet.getByRole('alert')).toHaveText(
+      n < 5 ? 'That is not the PIN.' : /^Too many wrong tries/,
+    )
+    await expect(sheet.getByLabel('PIN of Piet')).toHaveValue('')
+  }
+  await sheet.getByRole('button', { name: 'Another name' }).click()
+  await sheet.getByRole('button', { name: /^Bram/ }).click()
+  for (const digit of '2468') await sheet.getByRole('button', { name: digit, exact: true }).click()
+  await sheet.getByRole('button', { name: 'Sign on', exact: true }).click()
+  await expect(page.getByRole('button', { name: 'Who cooks: Bram' })).toBeVisible()
 })

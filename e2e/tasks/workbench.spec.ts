@@ -9,6 +9,7 @@ import {
 import type { Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { expect, openScreen, test } from '../kitchenServer'
+import { signOn } from '../signOn'
 
 const { catalog } = JSON.parse(
   readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8'),
@@ -20,6 +21,7 @@ const amount = (page: Page, good: string) => page.getByRole('textbox', { name: `
 
 test('two variants beside each other, and any number says where it is from', async ({ page, kitchen }) => {
   await openScreen(page, kitchen, '/book/panJus')
+  await signOn(page, 'Bram')
   await page.getByRole('button', { name: /^from cubes/ }).click()
   await page.getByRole('button', { name: 'Keep beside' }).click()
   await page.getByRole('button', { name: /^tinned/ }).click()
@@ -57,6 +59,7 @@ test('goods as told: what is missing waits, what is said twice is settled, what 
   kitchen,
 }) => {
   await openScreen(page, kitchen, '/book/beurreBlanc')
+  await signOn(page, 'Bram')
   await page.getByRole('button', { name: 'Goods as told' }).click()
   const tell = page.getByRole('region', { name: 'Goods as told' })
   await tell.getByRole('textbox').fill('40 g cream\n90 g cream\nsaffron\n1 splash brandy\n20 g moonstone')
@@ -85,6 +88,7 @@ test('an amount goes in by stages, a step is changed, and the copy is a sauce of
   kitchen,
 }) => {
   await openScreen(page, kitchen, '/book/beurreBlanc')
+  await signOn(page, 'Bram')
   const butters = amount(page, 'Butter, unsalted')
   await butters.first().waitFor()
   const before = await butters.count()
@@ -119,6 +123,7 @@ test('the store: a lot is put in, counted, shown in the Book, and a sauce is mad
   kitchen,
 }) => {
   await openScreen(page, kitchen, '/larder')
+  await signOn(page, 'Bram')
   const store = page.getByRole('region', { name: 'Store' })
   await expect(store.getByText(/^✕ past its day/)).toHaveCount(1)
   await store.getByRole('button', { name: 'Put in a lot' }).click()
@@ -149,6 +154,7 @@ test('a device that speaks ounces and Fahrenheit shows and takes them, and keeps
   kitchen,
 }) => {
   await openScreen(page, kitchen, '/book/hollandaise')
+  await signOn(page, 'Bram')
   await page.getByRole('button', { name: /^This device/ }).click()
   const menu = page.getByRole('group', { name: 'This device' })
   await menu.getByRole('button', { name: 'oz, cups' }).click()

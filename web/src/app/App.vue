@@ -263,7 +263,7 @@ function onKey(event: KeyboardEvent): void {
     gap: 0;
   }
   .tools .tool {
-    padding: 0 7px;
+    padding: 0 5px;
     white-space: nowrap;
   }
 }

@@ -24,6 +24,8 @@ const present = computed(() => (people.value ?? []).filter((p) => !p.isRemoved))
 const gone = computed(() => (people.value ?? []).filter((p) => p.isRemoved && p.name !== ''))
 const isUnclaimed = computed(() => people.value && !present.value.some((p) => p.role === 'admin' && p.hasPin))
 
+/** Whoever is put in first runs the kitchen. */
+watch(isUnclaimed, (yes) => yes && (draft.role = 'admin'))
 async function load(): Promise<void> {
   try {
     people.value = await api.crew()
@@ -42,7 +44,7 @@ const act = (done: () => Promise<unknown>) =>
 async function add(): Promise<void> {
   const { name, role, pin } = draft
   const isAdded = await act(() => api.addPerson({ name, role, ...(pin ? { pin } : {}) }))
-  if (isAdded) Object.assign(draft, { name: '', pin: '' })
+  if (isAdded) Object.assign(draft, { name: '', pin: '', role: 'cook' })
 }
 async function keepName(): Promise<void> {
   const asked = naming.value

