@@ -3,6 +3,7 @@ import { Pool } from 'pg'
 import { v7 as uuidv7 } from 'uuid'
 import { openDatabase } from '../../server/src/db/database'
 import { createRolesAndDatabase, migrateDatabase, withClient } from '../../server/src/db/prepare'
+import { createSignOns } from '../../server/src/crew/signOns'
 import { createDevicesService } from '../../server/src/features/devices/devices.service'
 import { createFactsService } from '../../server/src/log/facts.service'
 import { createIntake } from '../../server/src/log/intake'
@@ -31,7 +32,8 @@ export function intake(): Promise<Line[]> {
     const database = openDatabase(appUrl, () => undefined)
     const raw = new Pool({ connectionString: ownerUrl, max: CLIENTS })
     raw.on('error', () => undefined)
-    const deps = { database, clock: Date.now }
+    const clock = Date.now
+    const deps = { database, clock, signOns: createSignOns({ database, clock }) }
     const devices = createDevicesService(deps)
     const kitchenId = await devices.createKitchen('bench')
     const { device } = await devices.enrol(kitchenId, 'bench')

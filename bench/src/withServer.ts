@@ -106,7 +106,13 @@ export function withServer<T>(work: (running: Running) => Promise<T>): Promise<T
           const database = openDatabase(appUrl, () => undefined)
           const [kitchen] = await listKitchens(ownerUrl)
           const files = createFilesService({ database, clock: Date.now, intake: createIntake() })
-          await files.importFile(kitchen!.id, file)
+          const sender = {
+            kitchenId: kitchen!.id,
+            deviceId: kitchen!.id,
+            name: 'bench',
+            kind: 'tablet',
+          } as const
+          await files.importFile(sender, [JSON.stringify(file)])
           await database.close()
         },
       })

@@ -104,7 +104,7 @@ describe('compute', () => {
 
 describe('the open format', () => {
   it.each([
-    ['kitchen.v1', kitchenJsonSchema],
+    ['kitchen.v2', kitchenJsonSchema],
     ['schedule.v1', scheduleJsonSchema],
   ])('docs/formats has the JSON Schema of today: %s', (name, schema) =>
     expect(

@@ -2,7 +2,7 @@
 import { writeFileSync } from 'node:fs'
 import { kitchenJsonSchema, scheduleJsonSchema } from './jsonSchema'
 
-const FILES = { 'kitchen.v1': kitchenJsonSchema(), 'schedule.v1': scheduleJsonSchema() }
+const FILES = { 'kitchen.v2': kitchenJsonSchema(), 'schedule.v1': scheduleJsonSchema() }
 for (const [name, schema] of Object.entries(FILES))
   writeFileSync(
     new URL(`../../docs/formats/${name}.schema.json`, import.meta.url),

@@ -1,5 +1,5 @@
 import { serve } from '@hono/node-server'
-import { readFileSync } from 'node:fs'
+import { createReadStream, readFileSync } from 'node:fs'
 import { createServer as createHttpsServer } from 'node:https'
 import { pino } from 'pino'
 import { createApp, createDeps } from './app'
@@ -11,7 +11,7 @@ import { createDemoClock } from './features/demo/demoClock'
 import { readCatalog } from './catalog/catalog.repo'
 import { createReplanner } from './features/services/replan.service'
 import { startLiveFeed } from './log/liveFeed'
-import { readExportFile } from './features/files/files.service'
+import type { Sender } from './http/sender'
 import { listKitchens } from './kitchens'
 import { ROOT } from './root'
 
@@ -52,7 +52,8 @@ const { id: kitchenId, ...made } = await alone(connection.ownerUrl, async () => 
   const id = await devices.createKitchen(name, !isEmpty)
   if (!isEmpty) {
     say('loading the demo kitchen')
-    await files.importFile(id, readExportFile(JSON.parse(readFileSync(DEMO_FILE, 'utf8'))))
+    const start: Sender = { kitchenId: id, deviceId: id, name: 'npm start', kind: 'tablet' }
+    await files.importFile(start, createReadStream(DEMO_FILE))
     await crew.givePins(id, DEMO_PIN)
   }
   return { id, name, isDemo: !isEmpty }

@@ -85,8 +85,6 @@ export async function addToCatalog(tx: Tx, kitchenId: string, catalog: KitchenCa
     ),
   ]
   await tx.insert(catalogItems).values(rows).onConflictDoNothing()
-  const crew = catalog.crew.map((member, place) => ({ ...member, kitchenId, place }))
-  if (crew.length) await tx.insert(people).values(crew).onConflictDoNothing()
 }
 
 /** Adds goods and formulas that the kitchen does not have yet. */

@@ -60,3 +60,22 @@ export async function countAdmins(tx: Tx, besidesId = ''): Promise<number> {
     )
   return found?.n ?? 0
 }
+
+/** People whom a file names and the kitchen does not have yet; of one whose name was erased here it stays erased. */
+export async function addPeople(
+  tx: Tx,
+  kitchenId: string,
+  of: readonly (Pick<PersonRow, 'id' | 'name' | 'role'> & { readonly isRemoved: boolean })[],
+  nowMs: number,
+): Promise<void> {
+  const unique = [...new Map(of.map((p) => [p.id, p])).values()]
+  const rows = unique.map(({ id, name, role, isRemoved }, place) => ({
+    kitchenId,
+    id,
+    name,
+    role,
+    place,
+    removedAt: isRemoved ? new Date(nowMs) : null,
+  }))
+  if (rows.length) await tx.insert(people).values(rows).onConflictDoNothing()
+}

@@ -28,6 +28,8 @@ export interface Database {
     kitchenId: string,
     work: (tx: Tx, head: Head | undefined) => Promise<T>,
   ) => Promise<T>
+  /** As `inKitchen`, seeing all through what was there at its beginning, however long it takes. */
+  readonly inSnapshot: <T>(kitchenId: string, work: (tx: Tx) => Promise<T>) => Promise<T>
   /** Runs in a transaction with other settings of the row policies (token, enrolment code). */
   readonly withSetting: <T>(
     name: 'app.enrol_code_hash',
@@ -53,10 +55,12 @@ export const sent =
 
 /** Where a kitchen's log stands: the number and the digest of its newest fact. */
 export interface Head {
+  /** Whose record it is, which the chain names. */
+  readonly recordId: string
   readonly lastSeq: number
   readonly chainHead: string
 }
-const LOCK = `select last_seq::float8 as "lastSeq", chain_head as "chainHead" from kitchens
+const LOCK = `select last_seq::float8 as "lastSeq", chain_head as "chainHead", record_id as "recordId" from kitchens
   where id = current_setting('app.kitchen_id')::uuid for update`
 
 const setConfig = (name: string, value: string) =>
@@ -82,16 +86,16 @@ export function openDatabase(url: string, onError: (error: Error) => void): Data
     handles.set(client, handle)
     return handle
   }
-  /** @param first - a question without parameters that is asked with the beginning, in one way there and back; its first row is given to `work` */
+  /** @param how - `first`: a question without parameters that is asked with the beginning, in one way there and back; its first row is given to `work` */
   async function withSetting<T, Row extends object = never>(
     name: string,
     value: string,
     work: (tx: Tx, row: Row | undefined) => Promise<T>,
-    first = '',
+    { begin = 'begin', first = '' } = {},
   ): Promise<T> {
     const client = await pool.connect()
     try {
-      const begun = (await client.query(`begin; ${setConfig(name, value)}; ${first}`)) as unknown as {
+      const begun = (await client.query(`${begin}; ${setConfig(name, value)}; ${first}`)) as unknown as {
         rows: Row[]
       }[]
       const result = await work(handleOf(client), begun[2]?.rows[0])
@@ -119,7 +123,11 @@ export function openDatabase(url: string, onError: (error: Error) => void): Data
       return results[1]?.rows ?? []
     },
     inKitchen: (kitchenId, work) => withSetting('app.kitchen_id', kitchenId, work),
-    inLockedKitchen: (kitchenId, work) => withSetting('app.kitchen_id', kitchenId, work, LOCK),
+    inSnapshot: (kitchenId, work) =>
+      withSetting('app.kitchen_id', kitchenId, work, {
+        begin: 'begin isolation level repeatable read read only',
+      }),
+    inLockedKitchen: (kitchenId, work) => withSetting('app.kitchen_id', kitchenId, work, { first: LOCK }),
     close: () => pool.end(),
   }
 }

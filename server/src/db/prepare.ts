@@ -44,7 +44,7 @@ export async function migrateDatabase(ownerUrl: string, appRole: string): Promis
     await migrate(drizzle(client), { migrationsFolder: MIGRATIONS })
     const role = escapeIdentifier(appRole)
     await client.query(`GRANT USAGE ON SCHEMA public TO ${role}`)
-    await client.query(`GRANT SELECT, INSERT ON events, samples TO ${role}`)
+    await client.query(`GRANT SELECT, INSERT ON events, samples, sample_groups, imports TO ${role}`)
     await client.query(`GRANT SELECT, INSERT, UPDATE ON kitchens, devices, channels TO ${role}`)
     await client.query(
       `GRANT SELECT, INSERT, UPDATE, DELETE ON batches, orders, lots, services, guest_details, catalog_items, enrol_codes, people, sign_ons TO ${role}`,

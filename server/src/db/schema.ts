@@ -22,6 +22,8 @@ const instant = (name: string) => timestamp(name, { precision: 3, withTimezone: 
 export const kitchens = pgTable('kitchens', {
   id: uuid('id').primaryKey(),
   name: text('name').notNull(),
+  /** The kitchen whose record this is: its own, or the one that a whole file brought here. Files and the chain name it. */
+  recordId: uuid('record_id').notNull(),
   lastSeq: bigint('last_seq', { mode: 'number' }).notNull().default(0),
   chainHead: text('chain_head').notNull(),
   /** How far a demo kitchen's clock runs ahead of the wall, ms. */
@@ -223,6 +225,9 @@ export const channels = pgTable(
     kind: text('kind').$type<'probe' | 'scale'>().notNull(),
     name: text('name').notNull(),
     isSimulated: boolean('is_simulated').notNull(),
+    /** How many groups it has sent, and the digest of the last. */
+    lastGroup: bigint('last_group', { mode: 'number' }).notNull().default(0),
+    chainHead: text('chain_head').notNull().default(''),
   },
   (t) => [
     primaryKey({ columns: [t.kitchenId, t.id] }),
@@ -248,6 +253,40 @@ export const samples = pgTable(
     primaryKey({ columns: [t.kitchenId, t.groupId, t.n] }),
     index('samples_at').on(t.kitchenId, t.channelId, t.at),
   ],
+)
+
+/** Groups of readings in the order in which each channel sent them, each with a digest over the one before. */
+export const sampleGroups = pgTable(
+  'sample_groups',
+  {
+    kitchenId: uuid('kitchen_id').notNull(),
+    channelId: uuid('channel_id').notNull(),
+    seq: bigint('seq', { mode: 'number' }).notNull(),
+    groupId: uuid('group_id').notNull(),
+    chain: text('chain').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.kitchenId, t.channelId, t.seq] }),
+    uniqueIndex('sample_groups_id').on(t.kitchenId, t.groupId),
+  ],
+)
+
+/** What came in as a file: which facts, of whose record, by whom. They stand under these marks, whatever they say of themselves. */
+export const imports = pgTable(
+  'imports',
+  {
+    kitchenId: uuid('kitchen_id')
+      .notNull()
+      .references(() => kitchens.id),
+    id: uuid('id').notNull(),
+    at: instant('at').notNull(),
+    deviceId: uuid('device_id').notNull(),
+    crewId: text('crew_id'),
+    recordId: uuid('record_id').notNull(),
+    fromSeq: bigint('from_seq', { mode: 'number' }).notNull(),
+    untilSeq: bigint('until_seq', { mode: 'number' }).notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.kitchenId, t.id] })],
 )
 
 /** Kitchen data: settings, rings, pans, crew, ingredients, formulas, each in the open format. */

@@ -4,7 +4,6 @@ import { createMiddleware } from 'hono/factory'
 import { ProblemError } from './problemError'
 
 const BODY_LIMIT_BYTES = 2 * 1024 * 1024
-const IMPORT_LIMIT_BYTES = 100 * 1024 * 1024
 
 const tooLarge = (limit: number) =>
   bodyLimit({
@@ -20,12 +19,12 @@ const tooLarge = (limit: number) =>
     },
   })
 const smallBodies = tooLarge(BODY_LIMIT_BYTES)
-const importBodies = tooLarge(IMPORT_LIMIT_BYTES)
 const tableBodies = tooLarge(CSV_LIMIT_BYTES)
 
-/** Refuses bodies that are too large; a kitchen file or a table of goods may be larger than the rest. */
+const STREAMED = '/api/import' // read as it comes, whatever its size
+/** Refuses bodies that are too large; a table of goods may be larger than the rest. */
 export const limitBodies = createMiddleware((c, next) => {
-  if (c.req.path === '/api/import') return importBodies(c, next)
+  if (c.req.path === STREAMED) return next()
   return (c.req.path.startsWith('/api/catalog/ingredients/') ? tableBodies : smallBodies)(c, next)
 })
 
@@ -33,7 +32,7 @@ const ONE_BY_ONE = '/api/facts' // each entry is judged alone: one that cannot b
 
 /** Refuses bodies that are no JSON before a schema sees them, and texts that no database can keep. */
 export const requireJson = createMiddleware(async (c, next) => {
-  if (!['POST', 'PUT', 'PATCH'].includes(c.req.method)) return next()
+  if (!['POST', 'PUT', 'PATCH'].includes(c.req.method) || c.req.path === STREAMED) return next()
   if (!/^application\/json\b/.test(c.req.header('content-type') ?? ''))
     throw new ProblemError(problem(415, 'notJson', 'Send JSON.'))
   const body = (await c.req.json().catch(() => {

@@ -19,6 +19,12 @@ export const canonicalEnvelope = (fact: Envelope): string =>
   `"kind":${JSON.stringify(fact.kind)},"kitchenId":${JSON.stringify(fact.kitchenId)},"payload":${canonicalize(fact.payload)},` +
   `"streamId":${JSON.stringify(fact.streamId)},"streamKind":${JSON.stringify(fact.streamKind)},"v":${JSON.stringify(fact.v)}}`
 
+/** A fact as the record has it, wherever it was brought to: by the name of the kitchen whose record it is. */
+export const asRecorded = <F extends Pick<Fact, 'kitchenId' | 'streamId'>>(fact: F, recordId: string): F =>
+  fact.kitchenId === recordId
+    ? fact
+    : { ...fact, kitchenId: recordId, streamId: fact.streamId === fact.kitchenId ? recordId : fact.streamId }
+
 /** The chain's next head: a digest over the last head and the whole of this fact. */
 export function chainLink(previous: string, fact: Omit<StoredFact, 'chain'>): string {
   const { atMs, clockFlag = null, receivedAtMs, seq } = fact

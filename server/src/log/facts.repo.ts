@@ -50,12 +50,12 @@ const listsOf = (facts: readonly StoredFact[]) => COLUMNS.map(([, , of]) => fact
 
 const head = prepared<Head>(
   'read_head',
-  `select last_seq::float8 as "lastSeq", chain_head as "chainHead" from kitchens where id = $1`,
+  `select last_seq::float8 as "lastSeq", chain_head as "chainHead", record_id as "recordId" from kitchens where id = $1`,
 )
 /** Number and digest of a kitchen's newest fact. */
 export async function readHead(tx: Tx, kitchenId: string): Promise<Head> {
   const [row] = await head(tx, kitchenId)
-  return row ?? { lastSeq: 0, chainHead: '' }
+  return row ?? { lastSeq: 0, chainHead: '', recordId: kitchenId }
 }
 
 const knownOrOfStreams = prepared<FactRow>(

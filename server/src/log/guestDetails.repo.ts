@@ -1,5 +1,5 @@
 import type { GuestDetails } from '@liquamen/contracts'
-import { eq } from 'drizzle-orm'
+import { asc, eq } from 'drizzle-orm'
 import type { Tx } from '../db/database'
 import { guestDetails } from '../db/schema'
 
@@ -12,7 +12,8 @@ export async function listGuestDetails(tx: Tx): Promise<GuestDetails[]> {
       allergies: guestDetails.allergies,
       noLightlyCookedEgg: guestDetails.noLightlyCookedEgg,
     })
-    .from(guestDetails)) as GuestDetails[]
+    .from(guestDetails)
+    .orderBy(asc(guestDetails.id))) as GuestDetails[]
 }
 
 /** Writes a guest's note and allergies; the same again is the same. */

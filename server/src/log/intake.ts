@@ -1,7 +1,7 @@
 import { problem, type PostFactsAnswer } from '@liquamen/contracts'
 import { byStream, type Envelope, liftFact } from '@liquamen/core'
 import type { Database, Head, Tx } from '../db/database'
-import { canonicalEnvelope, chainLink, type StoredFact } from './chain'
+import { asRecorded, canonicalEnvelope, chainLink, type StoredFact } from './chain'
 import { appendFacts, findForIntake } from './facts.repo'
 import { createKeptStreams, type KeptStreams } from './keptStreams'
 import { linesOf } from './readModels'
@@ -129,7 +129,7 @@ export function createIntake(): Intake {
         ])
       kinds.set(streamId, kind)
       const fact = storedFact(envelope, settled, ++seq)
-      fact.chain = chain = chainLink(chain, fact)
+      fact.chain = chain = chainLink(chain, asRecorded(fact, head.recordId))
       stored.push(fact)
       known.set(id, fact)
       return { id, status: 'stored', seq, atMs: fact.atMs }

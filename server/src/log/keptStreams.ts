@@ -1,6 +1,6 @@
 import { growingStream, liftFact, type GrowingStream } from '@liquamen/core'
 import type { Head, Tx } from '../db/database'
-import { chainLink, type StoredFact } from './chain'
+import { asRecorded, chainLink, type StoredFact } from './chain'
 import { readAfter } from './facts.repo'
 
 const MOST_FACTS = 60_000 // some 60 MB
@@ -12,7 +12,7 @@ const MOST_TO_FOLLOW = 1000
  */
 export function createKeptStreams() {
   const streams = new Map<string, GrowingStream>() // the one used last stands last
-  let head: Head = { lastSeq: 0, chainHead: '' }
+  let head: Pick<Head, 'lastSeq' | 'chainHead'> = { lastSeq: 0, chainHead: '' }
   let count = 0
 
   function forgetAll(): void {
@@ -32,7 +32,10 @@ export function createKeptStreams() {
   async function follow(tx: Tx, now: Head): Promise<boolean> {
     const isNear = head.lastSeq < now.lastSeq && now.lastSeq - head.lastSeq <= MOST_TO_FOLLOW
     const missed = isNear ? await readAfter(tx, head.lastSeq, MOST_TO_FOLLOW) : []
-    if (missed[0]?.chain === undefined || chainLink(head.chainHead, missed[0]) !== missed[0].chain)
+    if (
+      missed[0]?.chain === undefined ||
+      chainLink(head.chainHead, asRecorded(missed[0], now.recordId)) !== missed[0].chain
+    )
       return false
     for (const fact of missed) if (streams.has(fact.streamId)) add(fact.streamId, [fact])
     return true
@@ -47,7 +50,7 @@ export function createKeptStreams() {
       head = now
     },
     /** Says for which head they will stand, before anything is added for it: should it never be, they stand for none. */
-    moveTo(next: Head): void {
+    moveTo(next: Pick<Head, 'lastSeq' | 'chainHead'>): void {
       head = next
     },
     /** Lets go of those that were not used for longest. */

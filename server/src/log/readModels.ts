@@ -62,6 +62,7 @@ export function linesOf(kitchenId: string, streams: Iterable<GrowingStream>): Li
 
 const writeLines = prepared('write_lines', `with ${writesLines('$1', '$2', '$3', '$4')} select 1`)
 
+const STREAMS_AT_ONCE = 200
 /** Throws the read models of a kitchen away and folds them from the log. */
 export async function rebuildReadModels(tx: Tx, kitchenId: string): Promise<number> {
   await tx.execute(sql`delete from batches`)
@@ -70,11 +71,14 @@ export async function rebuildReadModels(tx: Tx, kitchenId: string): Promise<numb
   await tx.execute(sql`delete from services`)
   const ids: string[] = []
   for (const kind of STREAM_KINDS) ids.push(...(await listStreams(tx, kind)))
-  const streams = [...byStream(await readStreams(tx, ids))].map(([id, facts]) => {
-    const stream = growingStream(id)
-    stream.merge(facts.map(liftFact)) // the log keeps every fact as it came; a fold knows the newest form
-    return stream
-  })
-  await writeLines(tx, ...valuesOf(linesOf(kitchenId, streams)))
-  return streams.length
+  for (let from = 0; from < ids.length; from += STREAMS_AT_ONCE) {
+    const some = await readStreams(tx, ids.slice(from, from + STREAMS_AT_ONCE))
+    const streams = [...byStream(some)].map(([id, facts]) => {
+      const stream = growingStream(id)
+      stream.merge(facts.map(liftFact)) // the log keeps every fact as it came; a fold knows the newest form
+      return stream
+    })
+    await writeLines(tx, ...valuesOf(linesOf(kitchenId, streams)))
+  }
+  return ids.length
 }

@@ -1,5 +1,5 @@
 import type { Tx } from '../db/database'
-import { CHAIN_START, chainLink } from './chain'
+import { asRecorded, CHAIN_START, chainLink } from './chain'
 import { readAfter, readHead } from './facts.repo'
 
 const PAGE = 1000
@@ -17,7 +17,7 @@ export async function verifyChain(tx: Tx, kitchenId: string): Promise<ChainRepor
   for (let page = await readAfter(tx, 0, PAGE); page.length > 0; page = await readAfter(tx, seq, PAGE)) {
     for (const fact of page) {
       if (fact.seq !== seq + 1) return { status: 'broken', atSeq: seq + 1, why: 'missing' }
-      head = chainLink(head, fact)
+      head = chainLink(head, asRecorded(fact, kitchen.recordId))
       if (head !== fact.chain) return { status: 'broken', atSeq: fact.seq, why: 'changed' }
       seq = fact.seq
     }

@@ -31,7 +31,9 @@ async function lines() {
 describe('devices', () => {
   it('are told apart: this one, others since when, and those that were revoked', async () => {
     const screen = await lines()
-    expect(screen.says()).toMatch(/by the stove kitchen tablet · this one tablet kitchen tablet · since Sat 28 Nov/)
+    expect(screen.says()).toMatch(
+      /by the stove kitchen tablet · this one tablet kitchen tablet · since Sat 28 Nov/,
+    )
     expect(screen.says()).toContain('Revoked: lost one.')
     expect(screen.w.findAllComponents(HoldButton)).toHaveLength(1) // nobody shuts themselves out
   })

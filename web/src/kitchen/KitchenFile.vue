@@ -40,7 +40,7 @@ async function importFile(event: Event): Promise<void> {
   const file = input.files?.[0]
   if (!file) return
   await ask(async () => {
-    const done = await api.importFile(await file.text())
+    const done = await api.importFile(file)
     return texts.imported(done.facts, done.batches)
   })
   input.value = ''

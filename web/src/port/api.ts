@@ -43,7 +43,7 @@ async function ask(
       ...(body === undefined ? {} : { 'content-type': 'application/json' }),
       ...(proof === undefined ? {} : { [SIGN_ON_HEADER]: proof }),
     },
-    ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+    ...(body === undefined ? {} : { body: body instanceof Blob ? body : JSON.stringify(body) }),
   })
   if (proof !== undefined && answer.headers.get(SIGN_ON_HEADER) === 'over' && proof === signOnProof.of())
     signOnProof.isOver()
@@ -175,5 +175,6 @@ export const api = {
     if (!answer.ok) await read(Promise.resolve(answer))
     return answer.blob()
   },
-  importFile: (text: string) => call((s) => s.importAnswerSchema, '/import', 'POST', text),
+  /** A kitchen file, sent as it is read, however long that takes. */
+  importFile: (file: Blob) => call((s) => s.importAnswerSchema, '/import', 'POST', file, null),
 }

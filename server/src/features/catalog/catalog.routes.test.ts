@@ -1,7 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Formula, KitchenCatalog } from '@liquamen/core'
-import { readExportFile } from '../files/files.service'
 import { createTestApp, type TestApp } from '../../testing/testApp'
 
 let t: TestApp
@@ -34,12 +33,9 @@ const table = async (mode: 'preview' | 'write', csv: string) => {
 }
 beforeAll(async () => {
   t = await createTestApp()
-  await t.deps.files.importFile(
-    t.kitchenId,
-    readExportFile(
-      JSON.parse(readFileSync(new URL('../../../../demo/larchwater-house.json', import.meta.url), 'utf8')),
-    ),
-  )
+  await t.request('/import', {
+    raw: readFileSync(new URL('../../../../demo/larchwater-house.json', import.meta.url), 'utf8'),
+  })
 })
 afterAll(() => t.close())
 

@@ -11,7 +11,7 @@ export async function insertKitchen(
   tx: Tx,
   kitchen: { readonly id: string; readonly name: string; readonly isDemo: boolean },
 ): Promise<void> {
-  await tx.insert(kitchens).values({ ...kitchen, chainHead: CHAIN_START })
+  await tx.insert(kitchens).values({ ...kitchen, recordId: kitchen.id, chainHead: CHAIN_START })
 }
 
 /** Keeps a code by its digest until it is used or over; those that are over are let go of. */

@@ -1,29 +1,46 @@
 import { createRoute, z } from '@hono/zod-openapi'
 import { importAnswerSchema } from '@liquamen/contracts'
+import { stream } from 'hono/streaming'
 import type { AppDeps } from '../../app'
 import { createRouter } from '../../http/context'
-import { readExportFile } from './files.service'
 
 const importRoute = createRoute({
   method: 'post',
   path: '/import',
-  request: { body: { content: { 'application/json': { schema: z.unknown() } } } },
+  request: { body: { content: { 'application/octet-stream': { schema: z.unknown() } } } },
   responses: {
     200: { description: 'what was taken', content: { 'application/json': { schema: importAnswerSchema } } },
   },
 })
 
-/** Kitchen files in and out. */
-export function filesRoutes({ files }: AppDeps) {
+/** Who does not read what he asked for holds a connection of the database: no longer than this, ms, nor when the server stops. */
+const TAKEN_WITHIN_MS = 30_000
+async function taken(write: Promise<unknown>, stopping: AbortSignal): Promise<void> {
+  const late = AbortSignal.any([stopping, AbortSignal.timeout(TAKEN_WITHIN_MS)])
+  const given = new Promise<never>((_, reject) => {
+    late.addEventListener('abort', () => reject(new Error('nobody reads the export')), { once: true })
+  })
+  await Promise.race([write, given])
+}
+
+/** Kitchen files in and out, of any size: neither is ever held whole. */
+export function filesRoutes({ files, log, stopping }: AppDeps) {
   const router = createRouter()
   router.openapi(importRoute, async (c) =>
-    c.json(await files.importFile(c.get('device').kitchenId, readExportFile(c.req.valid('json'))), 200),
+    c.json(await files.importFile(c.get('device'), c.req.raw.body ?? []), 200),
   )
-  router.get('/export', async (c) =>
-    c.body(JSON.stringify(await files.exportKitchen(c.get('device').kitchenId), null, 1), 200, {
-      'content-type': 'application/json',
-      'content-disposition': 'attachment; filename="kitchen.json"',
-    }),
-  )
+  router.get('/export', (c) => {
+    const { kitchenId } = c.get('device')
+    c.header('content-type', 'application/json')
+    c.header('content-disposition', 'attachment; filename="kitchen.json"')
+    return stream(
+      c,
+      (out) => files.writeKitchen(kitchenId, (piece) => taken(out.write(piece), stopping)),
+      async (error, out) => {
+        log.error({ err: error }, 'an export was cut')
+        out.abort() // what came so far ends in the middle: no reader takes it for a whole file
+      },
+    )
+  })
   return router
 }

@@ -1,0 +1,146 @@
+import {
+  EXPORT_FORMAT,
+  EXPORT_VERSION,
+  exportHeadSchema,
+  isUnstorable,
+  problem,
+  sampleGroupSchema,
+  schemaProblem,
+  storedFactSchema,
+  type ExportFile,
+  type ExportHead,
+} from '@liquamen/contracts'
+import { JSONParser } from '@streamparser/json'
+import { ProblemError } from '../../http/problemError'
+
+type FileFact = ExportFile['facts'][number]
+type FileGroup = NonNullable<ExportFile['samples']>[number]
+/** What a file says of itself before its facts. */
+export type FileStart = Pick<ExportHead, 'version' | 'kitchenId' | 'shiftFromMs' | 'isWhole'>
+/** Who takes a kitchen file in as it is read; each call is waited for before more is read. */
+export interface FileTaker {
+  readonly begin: (start: FileStart) => Promise<void>
+  readonly facts: (facts: readonly FileFact[], first: number) => Promise<void>
+  readonly samples: (groups: readonly FileGroup[], head: ExportHead) => Promise<void>
+  readonly end: (head: ExportHead) => Promise<void>
+}
+
+const AT_ONCE = 1000
+const PARTS = Object.keys(exportHeadSchema.shape)
+const refusal = (status: number, code: string, title: string, detail?: string) =>
+  new ProblemError(problem(status, code, title, detail === undefined ? {} : { detail }))
+const nothing = 'Nothing was imported.'
+
+/** Refuses a file by the first thing that is wrong with it: no file of ours, or another version. */
+function startOf(parts: Readonly<Record<string, unknown>>): FileStart {
+  if (parts.format !== EXPORT_FORMAT)
+    throw refusal(422, 'otherFormat', 'This is not a Liquamen kitchen file.')
+  if (parts.version !== 1 && parts.version !== EXPORT_VERSION)
+    throw refusal(
+      422,
+      'otherVersion',
+      `This file is of version ${JSON.stringify(parts.version)?.slice(0, 20)}; this app reads version ${EXPORT_VERSION} and those before it.`,
+    )
+  const read = exportHeadSchema
+    .pick({ format: true, version: true, kitchenId: true, shiftFromMs: true, isWhole: true })
+    .safeParse(
+      Object.fromEntries(
+        ['format', 'version', 'kitchenId', 'shiftFromMs', 'isWhole'].flatMap((key) =>
+          key in parts ? [[key, parts[key]]] : [],
+        ),
+      ),
+    )
+  if (!read.success)
+    throw new ProblemError(schemaProblem(read.error, `This file has parts that cannot be used. ${nothing}`))
+  return read.data
+}
+function headOf(parts: Readonly<Record<string, unknown>>): ExportHead {
+  const head = isUnstorable(parts) ? undefined : exportHeadSchema.safeParse(parts)
+  if (!head)
+    throw refusal(400, 'badText', `This file has characters or a nesting that cannot be kept. ${nothing}`)
+  if (!head.success)
+    throw new ProblemError(schemaProblem(head.error, `This file has parts that cannot be used. ${nothing}`))
+  return head.data
+}
+function each<T>(
+  found: readonly unknown[],
+  first: number,
+  schema: { safeParse: (value: unknown) => { success: true; data: T } | { success: false; error: unknown } },
+): T[] {
+  return found.map((value, i) => {
+    const detail = `Entry ${first + i} of the file. ${nothing}`
+    if (isUnstorable(value))
+      throw refusal(400, 'badText', 'This entry has characters or a nesting that cannot be kept.', detail)
+    const read = schema.safeParse(value)
+    if (!read.success) throw new ProblemError({ ...schemaProblem(read.error as never), detail })
+    return read.data
+  })
+}
+
+/**
+ * Reads a kitchen file as it comes, whatever its size: no more of it is held than a thousand entries. `format`, `version`, `kitchenId` and, where
+ * there is one, `shiftFromMs` stand before `facts`.
+ *
+ * @throws ProblemError 400 `malformedJson`, 422 `otherFormat`, 422 `otherVersion`, 400 `badInput`
+ */
+export async function readKitchenFile(
+  chunks: AsyncIterable<Uint8Array | string> | Iterable<Uint8Array | string>,
+  taker: FileTaker,
+): Promise<void> {
+  const parts: Record<string, unknown> = {}
+  let facts: unknown[] = []
+  let groups: unknown[] = []
+  let [factsTaken, groupsTaken, hasBegun] = [0, 0, false]
+  let failure: Error | undefined
+  const parser = new JSONParser({
+    paths: [...PARTS.map((key) => `$.${key}`), '$.facts.*', '$.samples.*'],
+    keepStack: false,
+  })
+  parser.onValue = ({ value, key, stack }) => {
+    const list = stack.length === 2 ? stack[1]?.key : undefined
+    if (list === 'facts') facts.push(value)
+    else if (list === 'samples') groups.push(value)
+    else parts[String(key)] = value
+  }
+  parser.onError = (error) => {
+    failure ??= error
+  }
+  const cut = () => refusal(400, 'malformedJson', 'What was sent is not whole: the JSON cannot be read.')
+  async function begin(): Promise<void> {
+    if (hasBegun) return
+    hasBegun = true
+    await taker.begin(startOf(parts))
+  }
+  async function takeFacts(): Promise<void> {
+    await begin()
+    const read = each(facts, factsTaken + 1, storedFactSchema)
+    await taker.facts(read, factsTaken + 1)
+    factsTaken += facts.length
+    facts = []
+  }
+  async function takeGroups(): Promise<void> {
+    await begin()
+    const read = each(groups, groupsTaken + 1, sampleGroupSchema)
+    await taker.samples(read, headOf(parts))
+    groupsTaken += groups.length
+    groups = []
+  }
+  for await (const chunk of chunks) {
+    try {
+      parser.write(chunk)
+    } catch {
+      throw cut()
+    }
+    if (failure) throw cut()
+    if (facts.length >= AT_ONCE) await takeFacts()
+    if (groups.length >= AT_ONCE) await takeGroups()
+  }
+  if (!parser.isEnded || failure) {
+    if (Object.keys(parts).length && !failure) startOf(parts) // it may be none of ours before it is cut
+    throw cut()
+  }
+  await begin()
+  if (facts.length) await takeFacts()
+  if (groups.length) await takeGroups()
+  await taker.end(headOf(parts))
+}
