@@ -11,6 +11,7 @@ await build({
     server: 'server/src/main.ts',
     roles: 'server/src/commands/roles.ts',
     databaseCommand: 'server/src/commands/databaseCommand.ts',
+    backup: 'server/src/commands/backup.ts',
     scheduleWorker: 'server/src/features/schedule/scheduleWorker.ts',
     replanWorker: 'server/src/features/services/replanWorker.ts',
     standIns: 'devices/src/main.ts',

@@ -3,7 +3,8 @@ import { spawn } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensureBuild, ensurePackages, ensurePostgres, ROOT } from './install.mjs'
-import { addressesOf, freePort, startPostgres } from './postgres.mjs'
+import { backUpNightly } from './nightly.mjs'
+import { addressesOf, freePort, startPostgres, superuserOf } from './postgres.mjs'
 import { fail, say } from './say.mjs'
 
 const FIRST_PORT = 4173
@@ -63,10 +64,23 @@ server.on('message', ({ isDemo, url }) => {
   })
 })
 
+// BACKUP_KEEP nights are kept (14; 0 for none) in BACKUP_DIR; of a managed database its own server keeps them
+const backups = process.env.BACKUP_DIR ?? join(dataFolder, 'backups')
+const endNightly = database
+  ? backUpNightly({
+      program: join(ROOT, 'dist/backup.js'),
+      env: { PATH: process.env.PATH, PG_BIN: bin, LIQUAMEN_SUPERUSER_URL: superuserOf(base, database.port) },
+      folder: backups,
+      keep: Number(process.env.BACKUP_KEEP ?? 14),
+      say,
+    })
+  : () => undefined
+
 let isStopping = false
 async function stop(code) {
   if (isStopping) return
   isStopping = true
+  endNightly()
   standIns?.kill('SIGTERM')
   if (server.exitCode === null && server.signalCode === null) {
     const gone = new Promise((resolve) => server.once('exit', resolve))

@@ -9,6 +9,7 @@ import { alone, migrateDatabase, ownsTables } from './db/prepare'
 import { readAheadMs } from './features/demo/demo.repo'
 import { createDemoClock } from './features/demo/demoClock'
 import { readCatalog } from './catalog/catalog.repo'
+import { chainOldSamples } from './log/channels.repo'
 import { createReplanner } from './features/services/replan.service'
 import { startLiveFeed } from './log/liveFeed'
 import type { Sender } from './http/sender'
@@ -58,6 +59,8 @@ const { id: kitchenId, ...made } = await alone(connection.ownerUrl, async () => 
   }
   return { id, name, isDemo: !isEmpty }
 })
+for (const { id } of await listKitchens(connection.ownerUrl))
+  await database.inKitchen(id, (tx) => chainOldSamples(tx, id))
 const { settings } = await database.inKitchen(kitchenId, readCatalog)
 const isDemo = made.isDemo && isLoopback // without a code only on its own machine, and only where there is nothing to protect
 if (isDemo) {

@@ -1,35 +1,53 @@
-// npm run -s verify | rebuild | code: of every kitchen walks the chain, folds the read models anew, or gives a code that enrols one device
+// npm run -s verify [FILE | HEAD …] | rebuild | code [KITCHEN [KIND]] | kitchen -- NAME: of every kitchen walks the record or folds the read models anew; lets a device in; makes a kitchen
+import { DEVICE_KINDS, type DeviceKind } from '@liquamen/core'
 import { connectionFromEnvironment } from '../connection'
 import { createSignOns } from '../crew/signOns'
 import { openDatabase } from '../db/database'
 import { createDevicesService } from '../features/devices/devices.service'
+import { listKitchens, type KitchenName } from '../kitchens'
 import { rebuildReadModels } from '../log/readModels'
-import { verifyChain } from '../log/verifyChain'
-import { listKitchens } from '../kitchens'
+import { verifyAll } from './verify'
 
+const say = (line: string) => process.stdout.write(`${line}\n`)
 const { ownerUrl, appUrl } = connectionFromEnvironment(process.env)
 const database = openDatabase(appUrl, (error) => process.stderr.write(`${error.message}\n`))
-const codes = createDevicesService({
+const devices = createDevicesService({
   database,
   clock: Date.now,
   signOns: createSignOns({ database, clock: Date.now }),
 })
-let isWhole = true
-for (const { id, name } of await listKitchens(ownerUrl)) {
-  if (process.argv[2] === 'code') process.stdout.write(`${name}: ${(await codes.newCode(id)).code}\n`)
-  else if (process.argv[2] === 'rebuild')
-    process.stdout.write(
-      `${name}: ${await database.inKitchen(id, (tx) => rebuildReadModels(tx, id))} streams folded anew\n`,
-    )
-  else {
-    const report = await database.inKitchen(id, (tx) => verifyChain(tx, id))
-    isWhole &&= report.status === 'whole'
-    process.stdout.write(
-      report.status === 'whole'
-        ? `${name}: ${report.facts} facts, chain whole, head ${report.head}\n`
-        : `${name}: chain broken at fact ${report.atSeq} (${report.why})\n`,
-    )
-  }
+const [what = 'verify', ...told] = process.argv.slice(2)
+
+async function sayCode({ id, name }: Pick<KitchenName, 'id' | 'name'>, kind: DeviceKind): Promise<void> {
+  say(`${name}: ${(await devices.newCode(id, kind)).code} (for one ${kind}, for ten minutes)`)
 }
+async function run(): Promise<boolean> {
+  const kitchens = await listKitchens(ownerUrl)
+  if (what === 'verify') return verifyAll(database, kitchens, { told, backups: process.env.BACKUP_DIR })
+  if (what === 'kitchen') {
+    const name = told.join(' ').trim()
+    if (!name) throw new Error('say its name: npm run kitchen -- NAME')
+    if (kitchens.some((k) => k.name.toLowerCase() === name.toLowerCase()))
+      throw new Error(`there is a kitchen of the name ${name} already`)
+    await sayCode({ id: await devices.createKitchen(name), name }, 'tablet')
+    return true
+  }
+  const [of, kind = 'tablet'] = told
+  if (!DEVICE_KINDS.includes(kind as DeviceKind))
+    throw new Error(`a device is one of: ${DEVICE_KINDS.join(', ')}`)
+  const meant = kitchens.filter(({ id, name }) => of === undefined || name === of || id === of)
+  if (meant.length === 0) throw new Error(`there is no kitchen of the name ${of}`)
+  for (const kitchen of meant)
+    if (what === 'code') await sayCode(kitchen, kind as DeviceKind)
+    else
+      say(
+        `${kitchen.name}: ${await database.inKitchen(kitchen.id, (tx) => rebuildReadModels(tx, kitchen.id))} streams folded anew`,
+      )
+  return true
+}
+const isGood = await run().catch((error: unknown) => {
+  process.stderr.write(`liquamen: ${(error as Error).message}\n`)
+  return false
+})
 await database.close()
-process.exit(isWhole ? 0 : 1)
+process.exit(isGood ? 0 : 1)

@@ -1,10 +1,15 @@
 import { drizzle } from 'drizzle-orm/node-postgres'
 import { migrate } from 'drizzle-orm/node-postgres/migrator'
 import { Client, escapeIdentifier, escapeLiteral } from 'pg'
+import { readdirSync } from 'node:fs'
 import { ROOT } from '../root'
 
 const MIGRATIONS = new URL('server/src/db/migrations', ROOT).pathname
 const CONNECT_TRIES = 100
+
+/** How many migrations this release has. */
+export const knownMigrations = (): number =>
+  readdirSync(MIGRATIONS).filter((name) => name.endsWith('.sql')).length
 
 /** Runs work on one connection of its own; a server that has just said "ready" may still refuse the first. */
 export async function withClient<T>(url: string, work: (client: Client) => Promise<T>): Promise<T> {
