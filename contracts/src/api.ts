@@ -78,6 +78,11 @@ export const deviceRowSchema = z.object({
 })
 export type DeviceRow = z.infer<typeof deviceRowSchema>
 export const deviceListSchema = z.object({ devices: z.array(deviceRowSchema) })
+/** A kitchen for which this browser was enrolled. */
+export const kitchenSchema = z.object({ kitchenId: uuid, name: z.string() })
+export type Kitchen = z.infer<typeof kitchenSchema>
+export const kitchenListSchema = z.object({ kitchens: z.array(kitchenSchema) })
+export const switchKitchenSchema = z.strictObject({ kitchenId: uuid })
 export const renameDeviceSchema = z.strictObject({ name: text(60).min(1) })
 export const askCodeSchema = z.strictObject({ kind: z.enum(DEVICE_KINDS).default('tablet') })
 /** Enrols one device of a kind, until then. */

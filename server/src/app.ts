@@ -13,7 +13,7 @@ import { channelsRoutes } from './features/channels/channels.routes'
 import { createChannelsService, type ChannelsService } from './features/channels/channels.service'
 import { scheduleRoutes } from './features/schedule/schedule.routes'
 import { computeRoutes } from './features/compute/compute.routes'
-import type { DemoClock } from './features/demo/demoClock'
+import type { KitchenTime } from './kitchenTime'
 import { demoRoutes } from './features/demo/demo.routes'
 import { devicesRoutes } from './features/devices/devices.routes'
 import { createDevicesService, type DevicesService } from './features/devices/devices.service'
@@ -45,6 +45,7 @@ import { refuseForeign, sayWhatItIs } from './http/edges'
 import { handleError, sendProblem } from './http/errors'
 import { limitBodies, requireJson } from './http/guards'
 import { servePage } from './http/page'
+import type { Sender } from './http/sender'
 
 /** What the application stands on; nothing here is opened by `createApp`. */
 export interface AppOptions {
@@ -57,7 +58,12 @@ export interface AppOptions {
   readonly stopping: AbortSignal
   readonly pageFolder?: string
   readonly demoKitchenId?: string | undefined
-  readonly demoClock?: DemoClock | undefined
+  /** What time it is in each kitchen, where that is not the wall's. */
+  readonly time?: KitchenTime | undefined
+  /** Hears of each kitchen that is asked for here. */
+  readonly met?: (kitchenId: string) => void
+  /** A demo kitchen's clock may be set ahead. */
+  readonly hasDemoClock?: boolean
   /** Everyone's PIN in a demo kitchen, which is told to whoever signs on there. */
   readonly demoPin?: string | undefined
   readonly isSecure?: boolean
@@ -147,7 +153,16 @@ export function createApp(deps: AppDeps) {
   app.get('*', except('/api/live', compress())) // a compressed stream would be held back; an answer to a tap is short
   app.get('/api/health', (c) => c.json({ status: 'up', nowMs: deps.clock() }))
   // who sends is known before anything of what was sent is read
-  app.use('/api/*', refuseForeign(deps.publicUrl), except(OPEN_TO_ALL, requireDevice(deps.devices)))
+  app.use(
+    '/api/*',
+    refuseForeign(deps.publicUrl),
+    except(OPEN_TO_ALL, requireDevice(deps.devices, deps.time)),
+  )
+  app.use('/api/*', async (c, next) => {
+    const device = c.get('device') as Sender | undefined
+    if (device) deps.met?.(device.kitchenId)
+    await next()
+  })
   app.use('/api/*', except(OPEN_TO_ALL, requireRight(deps.signOns)))
   app.use('/api/*', limitBodies, requireJson)
   for (const routes of [

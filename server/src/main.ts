@@ -7,7 +7,7 @@ import { connectionFromEnvironment } from './connection'
 import { openDatabase } from './db/database'
 import { alone, migrateDatabase, ownsTables } from './db/prepare'
 import { readAheadMs } from './features/demo/demo.repo'
-import { createDemoClock } from './features/demo/demoClock'
+import { createKitchenTime } from './kitchenTime'
 import { readCatalog } from './catalog/catalog.repo'
 import { chainOldSamples } from './log/channels.repo'
 import { createReplanner } from './features/services/replan.service'
@@ -39,15 +39,15 @@ if (await ownsTables(connection.appUrl))
 const onError = (error: Error) => log.warn({ err: error }, 'database connection')
 const database = openDatabase(connection.appUrl, onError)
 const feed = startLiveFeed(connection.appUrl, onError)
-const demoClock = createDemoClock(Date.now)
-const options = { database, feed, log, clock: demoClock.now, wallClock: Date.now, stopping: stopping.signal }
+const time = createKitchenTime(Date.now)
+const options = { database, feed, log, time, clock: time.now, wallClock: Date.now, stopping: stopping.signal }
 const isLoopback = host === '127.0.0.1' || host === 'localhost'
-const { crew, devices, files } = createDeps(options)
+const { crew, devices, files, signOns } = createDeps(options)
 
-/** The kitchen that is there, or the first one; of two that start at once, one makes it. */
-const { id: kitchenId, ...made } = await alone(connection.ownerUrl, async () => {
-  const [known] = await listKitchens(connection.ownerUrl)
-  if (known) return known
+/** The kitchens that are there, or the first one; of two that start at once, one makes it. */
+const kitchens = await alone(connection.ownerUrl, async () => {
+  const known = await listKitchens(connection.ownerUrl)
+  if (known.length) return known
   const isEmpty = process.argv.includes('--empty')
   const name = isEmpty ? 'New kitchen' : 'Larchwater House'
   const id = await devices.createKitchen(name, !isEmpty)
@@ -55,27 +55,33 @@ const { id: kitchenId, ...made } = await alone(connection.ownerUrl, async () => 
     say('loading the demo kitchen')
     const start: Sender = { kitchenId: id, deviceId: id, name: 'npm start', kind: 'tablet' }
     await files.importFile(start, createReadStream(DEMO_FILE))
-    await crew.givePins(id, DEMO_PIN)
   }
-  return { id, name, isDemo: !isEmpty }
+  return [{ id, name, isDemo: !isEmpty }]
 })
-for (const { id } of await listKitchens(connection.ownerUrl))
-  await database.inKitchen(id, (tx) => chainOldSamples(tx, id))
-const { settings } = await database.inKitchen(kitchenId, readCatalog)
-const isDemo = made.isDemo && isLoopback // without a code only on its own machine, and only where there is nothing to protect
-if (isDemo) {
-  demoClock.setAheadMs(await database.inKitchen(kitchenId, (tx) => readAheadMs(tx, kitchenId)))
-  feed.subscribe(kitchenId, ({ aheadMs }) => aheadMs !== undefined && demoClock.setAheadMs(aheadMs))
+for (const { id } of kitchens) await database.inKitchen(id, (tx) => chainOldSamples(tx, id))
+// without a code only on its own machine, and only where there is nothing to protect
+const demoId = isLoopback ? kitchens.find((kitchen) => kitchen.isDemo)?.id : undefined
+if (demoId !== undefined) {
+  if (!(await signOns.isClaimed(demoId))) await crew.givePins(demoId, DEMO_PIN)
+  time.setAheadMs(demoId, await database.inKitchen(demoId, (tx) => readAheadMs(tx, demoId)))
+  feed.subscribe(demoId, ({ aheadMs }) => aheadMs !== undefined && time.setAheadMs(demoId, aheadMs))
 }
+const followed = new Set<string>()
 const deps = createDeps({
   ...options,
   isSecure: Boolean(tls) || (process.env.PUBLIC_URL?.startsWith('https:') ?? false),
   publicUrl: process.env.PUBLIC_URL,
   pageFolder: process.env.PAGE_FOLDER ?? PAGE_FOLDER,
-  ...(isDemo ? { demoKitchenId: kitchenId, demoClock, demoPin: DEMO_PIN } : {}),
+  ...(demoId === undefined ? {} : { demoKitchenId: demoId, hasDemoClock: true, demoPin: DEMO_PIN }),
+  met(kitchenId) {
+    if (followed.has(kitchenId)) return
+    followed.add(kitchenId) // one that was made while the server runs is followed from its first tablet on
+    replanner.follow(kitchenId)
+  },
 })
 const app = createApp(deps)
-createReplanner(deps).follow(kitchenId)
+const replanner = createReplanner(deps)
+for (const { id } of kitchens) deps.met?.(id)
 const server = serve(
   {
     fetch: app.fetch,
@@ -92,12 +98,15 @@ server.on('error', (error: NodeJS.ErrnoException) => {
 
 async function announce(): Promise<void> {
   const address = process.env.PUBLIC_URL ?? `${tls ? 'https' : 'http'}://${host}:${port}`
-  if (!isDemo)
-    say(
-      `code to enrol a device in ${settings.name}: ${(await devices.newCode(kitchenId)).code} (for one device, for ten minutes; another by: npm run -s code)`,
-    )
-  say(`${settings.name} is open at ${address}`)
-  process.send?.({ isDemo, url: `${tls ? 'https' : 'http'}://${host}:${port}` })
+  for (const { id } of kitchens) {
+    const { settings } = await database.inKitchen(id, readCatalog)
+    if (id !== demoId)
+      say(
+        `code to enrol a device in ${settings.name}: ${(await devices.newCode(id)).code} (for one device, for ten minutes; another by: npm run -s code)`,
+      )
+    say(`${settings.name} is open at ${address}`)
+  }
+  process.send?.({ isDemo: demoId !== undefined, url: `${tls ? 'https' : 'http'}://${host}:${port}` })
 }
 
 const STOP_WITHIN_MS = 800

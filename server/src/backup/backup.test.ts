@@ -8,18 +8,16 @@ import { withClient } from '../db/prepare'
 import { verifyKitchen } from '../log/verifyChain'
 import { createTestApp, NOW_MS, testFact, type TestApp } from '../testing/testApp'
 // @ts-expect-error plain JavaScript: it runs before anything is installed
-import {
-  lastNight as nightBefore,
-  nameOf as nameOfNight,
-  tooMany as oneTooMany,
-} from '../../../scripts/nightly.mjs'
+import * as nightly from '../../../scripts/nightly.mjs'
 import { anchorsOf } from './anchors'
 import { makeBackup } from './makeBackup'
 import { restoreBackup } from './restoreBackup'
 
-const lastNight = nightBefore as (now: Date) => Date
-const nameOf = nameOfNight as (night: Date) => string
-const tooMany = oneTooMany as (names: readonly string[], keep: number) => string[]
+const { lastNight, nameOf, tooMany } = nightly as {
+  lastNight: (now: Date) => Date
+  nameOf: (night: Date) => string
+  tooMany: (names: readonly string[], keep: number) => string[]
+}
 const folder = mkdtempSync(join(tmpdir(), 'liquamen-backup-'))
 const file = join(folder, 'night.dump')
 let t: TestApp

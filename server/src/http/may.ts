@@ -48,6 +48,8 @@ export const ROUTES: Readonly<Record<string, Doing>> = {
   'POST /api/catalog/book': 'changeBook',
   'PUT /api/catalog/measures': 'setKitchen',
   'GET /api/devices': 'look',
+  'GET /api/kitchens': 'look',
+  'POST /api/kitchens/switch': 'look',
   'POST /api/devices/codes': 'manageDevices',
   'PUT /api/devices/:id': 'manageDevices',
   'POST /api/devices/:id/revoke': 'manageDevices',

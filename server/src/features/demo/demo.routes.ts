@@ -20,15 +20,15 @@ const clockRoute = createRoute({
 })
 
 /** Setting a demo kitchen's clock ahead. */
-export function demoRoutes({ database, demoClock, clock }: AppDeps) {
+export function demoRoutes({ database, time, hasDemoClock, demoKitchenId, clock }: AppDeps) {
   const router = createRouter()
   router.openapi(clockRoute, async (c) => {
-    if (!demoClock)
+    const { kitchenId } = c.get('device')
+    if (!hasDemoClock || !time || kitchenId !== (demoKitchenId ?? kitchenId))
       throw new ProblemError(problem(403, 'notADemo', 'Only a demo kitchen may run its clock ahead.'))
     const { aheadMs } = c.req.valid('json')
-    const { kitchenId } = c.get('device')
     await database.inKitchen(kitchenId, (tx) => keepAheadMs(tx, kitchenId, aheadMs))
-    demoClock.setAheadMs(aheadMs)
+    time.setAheadMs(kitchenId, aheadMs)
     return c.json({ serverNowMs: clock() }, 200)
   })
   return router

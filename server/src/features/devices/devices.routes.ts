@@ -5,13 +5,15 @@ import {
   enrolAnswerSchema,
   enrolCodeSchema,
   enrolSchema,
+  kitchenListSchema,
   problem,
   renameDeviceSchema,
   sessionSchema,
+  switchKitchenSchema,
 } from '@liquamen/contracts'
 import { rateLimiter } from 'hono-rate-limiter'
 import type { AppDeps } from '../../app'
-import { createRouter, giveToken, requireDevice } from '../../http/context'
+import { createRouter, currentToken, giveToken, keepOthers, otherTokens } from '../../http/context'
 import { isFromHere, sourceOf } from '../../http/edges'
 import { ProblemError } from '../../http/problemError'
 
@@ -66,6 +68,23 @@ const revokeRoute = createRoute({
   responses: none,
 })
 
+const kitchensRoute = createRoute({
+  method: 'get',
+  path: '/kitchens',
+  responses: {
+    200: {
+      description: 'the kitchens for which this browser was enrolled, the one it speaks for first',
+      content: json(kitchenListSchema),
+    },
+  },
+})
+const switchRoute = createRoute({
+  method: 'post',
+  path: '/kitchens/switch',
+  request: { body: { content: json(switchKitchenSchema) } },
+  responses: none,
+})
+
 /** Enrolment and the session of an enrolled device. A demo kitchen enrols browsers on its own machine without a code. */
 export function devicesRoutes({ devices, demoKitchenId, isSecure, publicUrl }: AppDeps) {
   const router = createRouter()
@@ -89,12 +108,39 @@ export function devicesRoutes({ devices, demoKitchenId, isSecure, publicUrl }: A
       code === undefined
         ? await devices.enrol(demoKitchenId ?? '', name, kind)
         : await devices.enrolByCode(name, code)
+    const before = currentToken(c)
+    if (before) keepOthers(c, [before, ...otherTokens(c)], isSecure) // it stays enrolled where it was
     giveToken(c, token, isSecure)
     c.header('x-device-token', token)
     return c.json({ deviceId: device.deviceId }, 201)
   })
-  router.use('/session', requireDevice(devices))
   router.openapi(sessionRoute, async (c) => c.json(await devices.session(c.get('device')), 200))
+  router.openapi(kitchensRoute, async (c) => {
+    const own = currentToken(c)
+    const kitchens = await devices.kitchensOf([...(own ? [own] : []), ...otherTokens(c)])
+    return c.json({ kitchens: kitchens.map(({ kitchenId, name }) => ({ kitchenId, name })) }, 200)
+  })
+  router.openapi(switchRoute, async (c) => {
+    const { kitchenId } = c.req.valid('json')
+    const own = currentToken(c)
+    const others = await devices.kitchensOf(otherTokens(c))
+    const wanted = others.find((kitchen) => kitchen.kitchenId === kitchenId)
+    if (!wanted)
+      throw new ProblemError(
+        problem(
+          404,
+          'unknownKitchen',
+          'This tablet is not enrolled in that kitchen: it takes a code from there.',
+        ),
+      )
+    giveToken(c, wanted.token, isSecure)
+    keepOthers(
+      c,
+      [...(own ? [own] : []), ...others.map((o) => o.token).filter((t) => t !== wanted.token)],
+      isSecure,
+    )
+    return c.body(null, 204)
+  })
   router.openapi(listRoute, async (c) =>
     c.json({ devices: await devices.list(c.get('device').kitchenId) }, 200),
   )

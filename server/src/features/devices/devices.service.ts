@@ -1,12 +1,13 @@
-import { problem, type EnrolCode, type Session } from '@liquamen/contracts'
+import { problem, type EnrolCode, type Kitchen, type Session } from '@liquamen/contracts'
 import { createHash, randomBytes, randomInt } from 'node:crypto'
 import { v7 as uuidv7 } from 'uuid'
-import { readCatalogBefore } from '../../catalog/catalog.repo'
+import { readCatalog, readCatalogBefore } from '../../catalog/catalog.repo'
 import type { DeviceKind } from '@liquamen/core'
 import type { SignOns } from '../../crew/signOns'
 import type { Database, Tx } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
 import type { Sender } from '../../http/sender'
+import type { KitchenTime } from '../../kitchenTime'
 import type { LiveFeed } from '../../log/liveFeed'
 import { CURRENT_MS } from '../../log/current'
 import { readHead } from '../../log/facts.repo'
@@ -39,14 +40,18 @@ export function createDevicesService({
   feed,
   signOns,
   demoPin,
+  demoKitchenId,
+  time,
 }: {
   readonly database: Database
   readonly clock: () => number
   /** Tells of devices that were revoked, here or by another process; without it the database is asked each time. */
   readonly feed?: Pick<LiveFeed, 'subscribeAll' | 'isLive'>
   readonly signOns: Pick<SignOns, 'isClaimed'>
-  /** Everyone's PIN in a demo kitchen. */
+  /** Everyone's PIN in the demo kitchen. */
   readonly demoPin?: string | undefined
+  readonly demoKitchenId?: string | undefined
+  readonly time?: Pick<KitchenTime, 'within'> | undefined
 }) {
   const known = new Map<string, Sender>() // by the digest of their token
   let forgotten = 0
@@ -93,7 +98,7 @@ export function createDevicesService({
       const enrolled =
         kitchenId &&
         (await database.inKitchen(kitchenId, async (tx) => {
-          const kind = await takeCode(tx, codeHash, clock())
+          const kind = await takeCode(tx, codeHash, time ? time.within(kitchenId, clock) : clock())
           return kind && putDevice(tx, kitchenId, { name, kind })
         }))
       if (!enrolled)
@@ -124,6 +129,19 @@ export function createDevicesService({
       if (device && forgotten === before) known.set(tokenHash, device) // not one that was revoked meanwhile
       return device
     },
+    /** The kitchens for which these tokens speak, by name; a token that is worth nothing any more is left out. */
+    async kitchensOf(tokens: readonly string[]): Promise<(Kitchen & { readonly token: string })[]> {
+      const found = await Promise.all(
+        tokens.map(async (token) => {
+          const device = await this.findByToken(token)
+          if (!device) return []
+          const { kitchenId } = device
+          const { settings } = await database.inKitchen(kitchenId, readCatalog)
+          return [{ kitchenId, name: settings.name, token }]
+        }),
+      )
+      return found.flat()
+    },
     async revoke(kitchenId: string, deviceId: string): Promise<void> {
       const isKnown = await database.inKitchen(kitchenId, (tx) =>
         revokeDevice(tx, kitchenId, deviceId, new Date(clock())),
@@ -143,7 +161,7 @@ export function createDevicesService({
         deviceName: name,
         deviceKind: kind,
         isClaimed: await signOns.isClaimed(kitchenId),
-        ...(demoPin === undefined ? {} : { demoPin }),
+        ...(demoPin !== undefined && kitchenId === demoKitchenId ? { demoPin } : {}),
         kitchenId,
         headSeq: head.lastSeq,
         serverNowMs,

@@ -15,7 +15,7 @@ export interface Listener {
   /** It is to end. */
   readonly ended: AbortSignal
 }
-type Needs = Pick<AppDeps, 'facts' | 'tail' | 'channels' | 'feed' | 'stopping' | 'clock' | 'demoClock'>
+type Needs = Pick<AppDeps, 'facts' | 'tail' | 'channels' | 'feed' | 'stopping' | 'clock' | 'time'>
 
 /** What has come up since the last look. */
 interface Due {
@@ -30,7 +30,7 @@ interface Due {
 
 /** Tells one browser of everything new in its kitchen until either side leaves. */
 export async function followKitchen(deps: Needs, listener: Listener): Promise<void> {
-  const { feed, demoClock, stopping } = deps
+  const { feed, time, stopping } = deps
   const { kitchenId, deviceId, stream, ended } = listener
   let isRevoked = false
   const due: Due = { untilSeq: 0, isUnsure: true, clock: false, isBeat: false, channelIds: new Set() }
@@ -47,7 +47,7 @@ export async function followKitchen(deps: Needs, listener: Listener): Promise<vo
     else if (news.aheadMs === undefined && !news.signOns) due.isUnsure = true
     wake()
   })
-  const leaveClock = demoClock?.subscribe(() => {
+  const leaveClock = time?.subscribe(kitchenId, () => {
     due.clock = true
     wake()
   })

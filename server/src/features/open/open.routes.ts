@@ -29,6 +29,8 @@ export function openRoutes({
   demoKitchenId,
   clock,
   isSecure,
+  time,
+  met,
 }: AppDeps) {
   const router = createRouter()
   async function enrolHere(c: Context<Env>): Promise<{ device: Sender; token: string }> {
@@ -42,14 +44,18 @@ export function openRoutes({
     const known = await deviceOf(c, devices)
     const { device, token } = known ? { device: known } : await enrolHere(c)
     if (token) giveToken(c, token, isSecure)
-    const signedOn = token ? await crew.signOnFirst(device) : undefined
+    met?.(device.kitchenId)
     const { kitchenId } = device
-    const [session, current, details, list] = await Promise.all([
-      devices.session(device),
-      facts.current(kitchenId, clock() - CURRENT_MS),
-      guests.list(kitchenId),
-      channels.list(kitchenId),
-    ])
+    const inTime = <T>(work: () => Promise<T>) => (time ? time.within(kitchenId, work) : work())
+    const signedOn = token ? await inTime(() => crew.signOnFirst(device)) : undefined
+    const [session, current, details, list] = await inTime(() =>
+      Promise.all([
+        devices.session(device),
+        facts.current(kitchenId, clock() - CURRENT_MS),
+        guests.list(kitchenId),
+        channels.list(kitchenId),
+      ]),
+    )
     return c.json(
       { session, current, details, channels: list, ...(signedOn ? { signedOn } : {}) } as unknown as Opened,
       200,

@@ -10,6 +10,7 @@ import { CURRENT_MS } from '../../log/current'
 import { listPlannedServices } from '../../log/facts.repo'
 import type { FactsService } from '../../log/facts.service'
 import { listGuestDetails } from '../../log/guestDetails.repo'
+import type { KitchenTime } from '../../kitchenTime'
 import type { LiveFeed } from '../../log/liveFeed'
 import { ROOT } from '../../root'
 import type { ReplanLook, ReplanSaid } from './replanWorker'
@@ -59,6 +60,7 @@ interface Needs {
   readonly facts: FactsService
   readonly services: ServicesService
   readonly clock: () => number
+  readonly time?: Pick<KitchenTime, 'within'> | undefined
   readonly log: Logger
   readonly stopping: AbortSignal
 }
@@ -86,7 +88,7 @@ interface Followed {
  * as near to what stands as may be. Without a plan in force it does nothing. Several processes may: of two plans made from one, one is taken.
  */
 export function createReplanner(needs: Needs) {
-  const { database, feed, facts, services, clock, log, stopping } = needs
+  const { database, feed, facts, services, clock, time, log, stopping } = needs
   const followed = new Map<string, Followed>()
   const asked = new Map<number, (said: ReplanSaid) => void>()
   let thread: Worker | undefined
@@ -187,6 +189,9 @@ export function createReplanner(needs: Needs) {
 
   /** Looks until nothing is left to look at; asked while it looks, it looks once more. */
   function lookNow(kitchenId: string, how: Look): Promise<void> {
+    return time ? time.within(kitchenId, () => lookInTime(kitchenId, how)) : lookInTime(kitchenId, how)
+  }
+  function lookInTime(kitchenId: string, how: Look): Promise<void> {
     const state = followed.get(kitchenId) ?? {
       bound: new Set(),
       seq: undefined,

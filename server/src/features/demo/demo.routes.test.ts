@@ -1,29 +1,42 @@
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { createTestApp, NOW_MS, type TestApp } from '../../testing/testApp'
 import { readAheadMs } from './demo.repo'
-import { createDemoClock } from './demoClock'
+import { createKitchenTime } from '../../kitchenTime'
 
 describe('the clock of a demo kitchen', () => {
-  it('runs ahead of another, never back, and tells whoever listens until they leave', () => {
-    const clock = createDemoClock(() => 1000)
+  it('runs ahead of the wall, never back, and tells whoever listens until they leave', () => {
+    const time = createKitchenTime(() => 1000)
+    const now = () => time.within('demo', time.now)
     const told = vi.fn()
-    const leave = clock.subscribe(told)
-    clock.setAheadMs(500)
-    clock.setAheadMs(200)
-    expect(clock.now()).toBe(1500)
+    const leave = time.subscribe('demo', told)
+    time.setAheadMs('demo', 500)
+    time.setAheadMs('demo', 200)
+    expect(now()).toBe(1500)
     expect(told).toHaveBeenCalledTimes(2)
     leave()
-    clock.setAheadMs(900)
+    time.setAheadMs('demo', 900)
     expect(told).toHaveBeenCalledTimes(2)
-    expect(clock.now()).toBe(1900)
+    expect(now()).toBe(1900)
+  })
+  it('is its own: another kitchen on the same server, asked meanwhile, goes by the wall', async () => {
+    const time = createKitchenTime(() => 1000)
+    time.setAheadMs('demo', 500)
+    const asked = (kitchenId: string) =>
+      time.within(kitchenId, async () => {
+        await Promise.resolve()
+        return time.now()
+      })
+    expect(await Promise.all([asked('demo'), asked('real'), asked('demo'), time.now()])).toEqual([
+      1500, 1000, 1500, 1000,
+    ])
   })
 })
 
 describe('setting it ahead', () => {
   const apps: TestApp[] = []
-  const demoClock = createDemoClock(() => NOW_MS)
+  const time = createKitchenTime(() => NOW_MS)
   beforeAll(async () => {
-    apps.push(await createTestApp(), await createTestApp({ demoClock, clock: demoClock.now }))
+    apps.push(await createTestApp(), await createTestApp({ time, clock: time.now, hasDemoClock: true }))
   })
   afterAll(() => Promise.all(apps.map((a) => a.close())))
   const ask = (app: TestApp, aheadMs: unknown) => app.request('/demo/clock', { body: { aheadMs } })
