@@ -111,7 +111,7 @@ function onKey(event: KeyboardEvent): void {
             {{ texts.alarm.open }}
           </button>
           <DeviceKey :kitchen-name="kitchen.catalog?.settings.name ?? ''" />
-          <SignOnKey />
+          <SignOnKey v-if="kitchen.session?.deviceKind !== 'wall'" />
           <button class="tool" @click="switchTheme">{{ isNight ? texts.app.day : texts.app.night }}</button>
         </div>
       </header>

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
-import { OutOfReach, Refusal } from '../port/api'
+import type { Kitchen } from '@liquamen/contracts'
+import { api, OutOfReach, Refusal } from '../port/api'
 import { useLiveKitchen } from '../port/kitchen.store'
+import { tapped } from '../port/tapped'
 import { texts } from '../ui/texts'
 import { crewTexts as says } from './texts.crew'
 import { useSignOnSheet } from './useSignOnSheet'
@@ -19,6 +21,13 @@ const crew = computed(() => kitchen.catalog?.crew ?? [])
 const person = computed(() => crew.value.find((c) => c.id === personId.value))
 const present = computed(() => crew.value.find((c) => c.id === kitchen.crewId))
 const isUnclaimed = computed(() => kitchen.session?.isClaimed === false)
+const kitchens = ref<readonly Kitchen[]>([])
+const code = ref('')
+const isEnrolling = ref(false)
+const others = computed(() => kitchens.value.filter((k) => k.kitchenId !== kitchen.kitchenId))
+async function enrolElsewhere(): Promise<void> {
+  await tapped(() => kitchen.enrolElsewhere(kitchen.session?.deviceName ?? '', code.value), problem)
+}
 const demoPin = computed(() => kitchen.session?.demoPin)
 
 function begin(id?: string): void {
@@ -27,7 +36,16 @@ function begin(id?: string): void {
   problem.value = ''
   if (id) void nextTick(() => field.value?.focus())
 }
-watch(isOpen, (open) => open && begin())
+watch(
+  isOpen,
+  async (open) => {
+    if (!open) return
+    begin()
+    isEnrolling.value = false
+    kitchens.value = await api.kitchens().catch(() => [])
+  },
+  { immediate: true },
+)
 const typed = (digits: string) => {
   pin.value = digits.replace(/\D/g, '').slice(0, MOST_DIGITS)
   problem.value = ''
@@ -101,7 +119,28 @@ async function signOff(): Promise<void> {
           </li>
         </ul>
         <p class="caption">{{ kitchen.awaySinceMs === undefined ? says.open : says.away }}</p>
+        <template v-if="others.length || isEnrolling">
+          <h3 class="caption">{{ says.kitchens }}</h3>
+          <div v-if="others.length" class="keys-row">
+            <v-btn v-for="k in others" :key="k.kitchenId" @click="kitchen.moveTo(k.kitchenId)">{{
+              k.name
+            }}</v-btn>
+          </div>
+          <form v-if="isEnrolling" class="keys-row" @submit.prevent="enrolElsewhere">
+            <v-text-field
+              v-model="code"
+              :label="says.code"
+              inputmode="numeric"
+              autocomplete="off"
+              maxlength="20"
+              :error-messages="problem"
+              autofocus
+            />
+            <v-btn type="submit" :disabled="code.trim() === ''">{{ says.enrol }}</v-btn>
+          </form>
+        </template>
         <div class="keys-row">
+          <v-btn v-if="!isEnrolling" @click="isEnrolling = true">{{ says.anotherKitchen }}</v-btn>
           <v-btn v-if="present" @click="signOff">{{ says.signOff(present.name) }}</v-btn>
           <v-btn @click="isOpen = false">{{ says.close }}</v-btn>
         </div>

@@ -18,6 +18,10 @@ export const crewTexts = {
   open: 'Without a name everything at the stove goes on: calls, discards, clocks.',
   away: 'Signing on is the server’s word, and that is out of reach. Everything at the stove goes on without a name.',
   nobody: 'Nobody cooks here yet.',
+  kitchens: 'Kitchens of this tablet',
+  anotherKitchen: 'Another kitchen',
+  code: 'Code from that kitchen',
+  enrol: 'Enrol there too',
   list: {
     title: 'Crew',
     name: 'Name of the cook',

@@ -116,6 +116,9 @@ export const api = {
   newCode: (kind: DeviceKind) => call((s) => s.enrolCodeSchema, '/devices/codes', 'POST', { kind }),
   renameDevice: (deviceId: string, name: string) => call(undefined, `/devices/${deviceId}`, 'PUT', { name }),
   revokeDevice: (deviceId: string) => call(undefined, `/devices/${deviceId}/revoke`, 'POST', {}),
+  /** The kitchens for which this browser was enrolled, the one it speaks for first. */
+  kitchens: async () => (await call((s) => s.kitchenListSchema, '/kitchens')).kitchens,
+  switchKitchen: (kitchenId: string) => call(undefined, '/kitchens/switch', 'POST', { kitchenId }),
   crew: async () => (await call((s) => s.crewListSchema, '/crew')).crew,
   signOn: (crewId: string, pin: string) =>
     call((s) => s.signedOnSchema, '/crew/sign-on', 'POST', { crewId, pin }),

@@ -9,7 +9,11 @@ import { createSignOn } from './signOn'
 
 /** What one tab of this browser tells the others. */
 export type TabNews =
-  readonly Fact[] | Samples | { readonly clockOffsetMs: number } | { readonly isCatalogNew: true }
+  | readonly Fact[]
+  | Samples
+  | { readonly clockOffsetMs: number }
+  | { readonly isCatalogNew: true }
+  | { readonly isMoved: true }
 
 /** What this browser knows of a kitchen: its session, the facts and their folds, what waits to be sent, and its own database of all that. */
 export function createBrowserKitchen() {

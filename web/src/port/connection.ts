@@ -71,6 +71,7 @@ export function createConnection(browser: BrowserKitchen) {
       return setClockOffset(news.clockOffsetMs)
     }
     if ('isCatalogNew' in news) return void hearCatalog()
+    if ('isMoved' in news) return window.location.reload() // all tabs of a browser speak for one kitchen
     mirror.merge(news)
     void browser.countUnsent()
   })
@@ -150,6 +151,8 @@ export function createConnection(browser: BrowserKitchen) {
     const opened = await asked
     setClockOffset(offsetOf(opened.session.serverNowMs, ...openingTimes(startMs)))
     await useStoreOf(opened.session)
+    const { deviceId } = opened.session
+    if (session.value?.deviceId !== deviceId) await browser.store()?.readdress(deviceId) // enrolled anew: what waits is sent as its own
     takeCurrent(opened)
     return opened
   }
@@ -208,6 +211,18 @@ export function createConnection(browser: BrowserKitchen) {
       const told = api.signOff() // before it is dropped: what goes out says who
       signOn.drop()
       await told.catch(() => undefined)
+    },
+    /** This browser speaks for another kitchen from now on, in all its tabs; what waits for this one waits until it is back. */
+    async moveTo(kitchenId: string): Promise<void> {
+      await api.switchKitchen(kitchenId)
+      browser.tell({ isMoved: true })
+      window.location.reload()
+    },
+    /** Enrols this browser in a further kitchen, and moves there. */
+    async enrolElsewhere(name: string, code: string): Promise<void> {
+      await api.enrol(name, code)
+      browser.tell({ isMoved: true })
+      window.location.reload()
     },
     /** Enrols this browser by the kitchen's code. */
     async enrol(name: string, code: string): Promise<void> {

@@ -3,7 +3,8 @@ import { IDBFactory } from 'fake-indexeddb'
 import { flushPromises } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { factOf, fakeServer, KITCHEN } from '../testing/fakeServer'
+import { houseRules } from '@liquamen/core'
+import { factOf, fakeServer, KITCHEN, OTHER_DEVICE } from '../testing/fakeServer'
 import { Refusal } from './api'
 import { kitchenNowMs } from './clock'
 import { useLiveKitchen } from './kitchen.store'
@@ -162,6 +163,84 @@ describe('a tap', () => {
     await kitchen.record('pan.lifted', BATCH, { stepId: 'a' })
     expect(kitchen.factsOf(BATCH)[0]!.actor.crewId).toBe('bram')
     expect((await opened()).crewId).toBe('bram')
+  })
+})
+
+describe('who stands at the tablet', () => {
+  it('is proved with each tap, also one that waits, and with commands; nobody’s once signed off', async () => {
+    const kitchen = await opened()
+    await expect(kitchen.signOn('bram', '0000')).rejects.toThrow(Refusal)
+    await kitchen.signOn('bram', '2468')
+    server.is.away = true
+    await kitchen.record('pan.lifted', BATCH, { stepId: 'a' })
+    await kitchen.signOff()
+    expect(kitchen.crewId).toBeUndefined()
+    await kitchen.record('pan.returned', BATCH, { stepId: 'a' })
+    server.is.away = false
+    window.dispatchEvent(new Event('online'))
+    await settled(() => kitchen.unsentCount === 0)
+    const sent = server.facts as unknown as { actor: { crewId?: string }; signOn?: string }[]
+    expect(sent.map((f) => [f.actor.crewId, f.signOn])).toEqual([
+      ['bram', 'proof of bram'],
+      [undefined, undefined],
+    ])
+  })
+  it('is nobody after half an hour without a touch, whatever the page does by itself', async () => {
+    const kitchen = await opened()
+    await kitchen.signOn('bram', '2468')
+    const kept = JSON.parse(localStorage.getItem('liquamen.signOn')!) as { touchedAtMs: number }
+    localStorage.setItem(
+      'liquamen.signOn',
+      JSON.stringify({ ...kept, touchedAtMs: Date.now() - 29 * 60_000 }),
+    )
+    expect((await opened()).crewId).toBe('bram')
+    localStorage.setItem(
+      'liquamen.signOn',
+      JSON.stringify({ ...kept, touchedAtMs: Date.now() - 31 * 60_000 }),
+    )
+    expect((await opened()).crewId).toBeUndefined()
+  })
+  it('is nobody as soon as the server says that it is over; the taps go on', async () => {
+    const kitchen = await opened()
+    await kitchen.signOn('bram', '2468')
+    server.is.signOnIsOver = true
+    await kitchen.record('pan.lifted', BATCH, { stepId: 'a' })
+    await settled(() => kitchen.unsentCount === 0)
+    expect([kitchen.crewId, server.facts.length]).toEqual([undefined, 1])
+  })
+  it('may do what the role may; a tap beyond it is refused here, before anyone believes it kept', async () => {
+    const kitchen = await opened()
+    const rules: Entry = {
+      kind: 'rules.set',
+      streamId: KITCHEN,
+      payload: { rules: houseRules(kitchen.catalog!.settings as never) },
+    }
+    expect(kitchen.whyNot('setRules')).toBe('nobodySignedOn')
+    await expect(kitchen.recordAll([rules])).rejects.toThrow(
+      'It takes an admin, and nobody has signed on here.',
+    )
+    await kitchen.signOn('bram', '2468')
+    expect([kitchen.whyNot('setRules'), kitchen.whyNot('passHouseLimit')]).toEqual(['otherRole', undefined])
+    await expect(kitchen.recordAll([rules])).rejects.toThrow('It takes an admin.')
+    await kitchen.signOn('maren', '2468')
+    await kitchen.recordAll([rules])
+    await settled(() => server.facts.some((f) => f.kind === 'rules.set'))
+  })
+})
+
+describe('a tablet that was revoked and enrolled anew', () => {
+  it('sends what it could not send as its former self: nothing goes to the tray', async () => {
+    const kitchen = await opened()
+    server.is.away = true
+    await kitchen.record('pan.lifted', BATCH, { stepId: 'a' })
+    await settled(() => kitchen.awaySinceMs !== undefined)
+    Object.assign(server.is, { away: false, deviceId: OTHER_DEVICE, codeNeeded: true })
+    await kitchen.enrol('tablet', '4711')
+    await settled(() => kitchen.unsentCount === 0)
+    expect(kitchen.tray).toEqual([])
+    expect(server.facts.map((f) => [f.kind, f.deviceId, f.actor.deviceId])).toEqual([
+      ['pan.lifted', OTHER_DEVICE, OTHER_DEVICE],
+    ])
   })
 })
 

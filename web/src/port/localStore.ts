@@ -163,6 +163,18 @@ function createLocalStore(db: IDBPDatabase<Schema>) {
         tx.done,
       ])
     },
+    /** Gives all that waits to be sent a device's name: one that was enrolled anew sends what its former self could not. */
+    async readdress(deviceId: string): Promise<void> {
+      const tx = db.transaction(['facts', 'outbox'], 'readwrite', STRICT)
+      for (let at = await tx.objectStore('outbox').openCursor(); at; at = await at.continue()) {
+        const entry = at.value
+        if (entry.type !== 'fact' || entry.fact.deviceId === deviceId) continue
+        const fact = { ...entry.fact, deviceId, actor: { ...entry.fact.actor, deviceId } } as Fact
+        await at.update({ ...entry, fact })
+        await tx.objectStore('facts').put(fact)
+      }
+      await tx.done
+    },
     count: () => db.count('outbox'),
     /** The queue as it stands, for taking it away as a file in the last resort. */
     queue: () => db.getAll('outbox'),

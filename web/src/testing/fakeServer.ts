@@ -59,7 +59,15 @@ export function fakeServer() {
   const details: GuestDetails[] = []
   const asked: string[] = []
   const refused = new Map<string, Problem>()
-  const is = { away: false, codeNeeded: false, enrolled: true, failing: false, kitchenId: KITCHEN }
+  const is = {
+    away: false,
+    codeNeeded: false,
+    enrolled: true,
+    failing: false,
+    kitchenId: KITCHEN,
+    deviceId: DEVICE,
+    signOnIsOver: false,
+  }
   streams = []
   Tabs.all = []
   const problem = (status: number, code: string): Problem => ({
@@ -69,11 +77,17 @@ export function fakeServer() {
     code,
   })
   const answer = (status: number, json: unknown) =>
-    ({ ok: status < 400, status, json: () => Promise.resolve(structuredClone(json)) }) as Response
+    ({
+      ok: status < 400,
+      status,
+      headers: new Headers(is.signOnIsOver ? { 'x-sign-on': 'over' } : {}),
+      json: () => Promise.resolve(structuredClone(json)),
+    }) as Response
 
   function postFacts(sent: readonly Envelope[]): PostFactsAnswer {
     const results = sent.map((e) => {
-      const no = refused.get(e.kind)
+      const mine = is.deviceId === DEVICE || e.deviceId === is.deviceId
+      const no = mine ? refused.get(e.kind) : problem(403, 'notYourDevice')
       if (no) return { id: e.id, status: 'refused' as const, problem: no }
       const known = facts.find((f) => f.id === e.id)
       if (known) return { id: e.id, status: 'known' as const, seq: known.seq!, atMs: known.atMs }
@@ -84,7 +98,7 @@ export function fakeServer() {
   }
   function handle(method: string, path: string, body: unknown): Response {
     const session = {
-      deviceId: DEVICE,
+      deviceId: is.deviceId,
       deviceName: 'tablet',
       deviceKind: 'tablet' as const,
       isClaimed: true,
@@ -114,7 +128,7 @@ export function fakeServer() {
       if (is.codeNeeded && (body as { code?: string }).code !== '4711')
         return answer(403, problem(403, 'codeNeeded'))
       is.enrolled = true
-      return answer(200, { deviceId: DEVICE })
+      return answer(200, { deviceId: is.deviceId })
     }
     if (path === '/facts' && method === 'POST')
       return answer(200, postFacts((body as { facts: Envelope[] }).facts))
