@@ -5,7 +5,9 @@ import {
   chownSync,
   existsSync,
   mkdirSync,
+  readdirSync,
   readFileSync,
+  readlinkSync,
   renameSync,
   rmSync,
   statSync,
@@ -60,6 +62,29 @@ function clearStalePid(dataDir) {
     /* no such process: the file is left over */
   }
   rmSync(file, { force: true })
+}
+
+/** Processes of a database whose head was killed: they keep its memory, and no other can start beside them. */
+function orphansOf(dataDir) {
+  return readdirSync('/proc')
+    .filter((name) => /^\d+$/.test(name))
+    .filter((pid) => {
+      try {
+        return (
+          readlinkSync(`/proc/${pid}/cwd`) === dataDir &&
+          readFileSync(`/proc/${pid}/cmdline`, 'utf8').startsWith('postgres')
+        )
+      } catch {
+        return false
+      }
+    })
+}
+/** What whoever starts the app can do where its database does not. */
+export function whyNotStarted(dataDir, said) {
+  const orphans = /shared memory block/.test(said) ? orphansOf(dataDir) : []
+  return orphans.length
+    ? `an earlier database was killed and left processes behind, beside which no other can start. End them and start again: kill ${orphans.join(' ')}`
+    : `the database did not start: ${said.trim().split('\n').at(-1)}`
 }
 
 /** A port that is free now, on loopback. */
@@ -175,16 +200,15 @@ export async function startPostgres(bin, base, { isForTests = false } = {}) {
       detached: true,
     },
   )
-  let last = ''
+  let said = ''
   child.stderr.on('data', (chunk) => {
-    last = String(chunk).trim() || last
+    said = (said + String(chunk)).slice(-4000)
   })
   const ended = new Promise((resolve) => child.once('exit', resolve))
   const pidFile = join(dataDir, 'postmaster.pid')
   const until = Date.now() + READY_WITHIN_MS
   while (!(existsSync(pidFile) && readFileSync(pidFile, 'utf8').split('\n')[7]?.trim() === 'ready')) {
-    if (child.exitCode !== null || Date.now() > until)
-      fail(`the database did not start: ${last.split('\n').at(-1)}`)
+    if (child.exitCode !== null || Date.now() > until) fail(whyNotStarted(dataDir, said))
     await wait(20)
   }
   return {

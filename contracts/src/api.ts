@@ -62,6 +62,8 @@ export const sessionSchema = z.object({
   /** What everyone's PIN is in a demo kitchen, to be tried out. */
   demoPin: z.string().optional(),
   headSeq: z.number().int(),
+  /** The link of the newest fact: printed on a sheet, it shows later whether the record is still what it was. */
+  chainHead: z.string(),
   serverNowMs: instantMs,
   zoneClock: zoneClockSchema,
   catalog: catalogSchema,

@@ -56,6 +56,8 @@ export interface AppOptions {
   readonly wallClock?: () => number
   readonly log: Logger
   readonly stopping: AbortSignal
+  /** Others are to be sent elsewhere; what comes is served until `stopping`. */
+  readonly draining?: AbortSignal | undefined
   readonly pageFolder?: string
   readonly demoKitchenId?: string | undefined
   /** What time it is in each kitchen, where that is not the wall's. */
@@ -151,7 +153,11 @@ export function createApp(deps: AppDeps) {
     )
   })
   app.get('*', except('/api/live', compress())) // a compressed stream would be held back; an answer to a tap is short
-  app.get('/api/health', (c) => c.json({ status: 'up', nowMs: deps.clock() }))
+  app.get('/api/health', (c) =>
+    deps.draining?.aborted
+      ? c.json({ status: 'draining', nowMs: deps.clock() }, 503)
+      : c.json({ status: 'up', nowMs: deps.clock() }),
+  )
   // who sends is known before anything of what was sent is read
   app.use(
     '/api/*',

@@ -12,6 +12,7 @@ import { readCatalog } from './catalog/catalog.repo'
 import { chainOldSamples } from './log/channels.repo'
 import { createReplanner } from './features/services/replan.service'
 import { startLiveFeed } from './log/liveFeed'
+import { logError } from './http/logError'
 import type { Sender } from './http/sender'
 import { listKitchens } from './kitchens'
 import { ROOT } from './root'
@@ -20,7 +21,10 @@ const DEMO_FILE = new URL('demo/larchwater-house.json', ROOT)
 /** Everyone's, where there is nothing to protect; told to whoever signs on. */
 const DEMO_PIN = '2468'
 const PAGE_FOLDER = new URL('web/dist', ROOT).pathname
-const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' }, pino.destination(2))
+const log = pino(
+  { level: process.env.LOG_LEVEL ?? 'warn', serializers: { err: logError } },
+  pino.destination(2),
+)
 const say = (line: string) => process.stdout.write(`liquamen: ${line}\n`)
 const host = process.env.HOST ?? '127.0.0.1'
 const port = Number(process.env.PORT ?? 4173)
@@ -30,6 +34,7 @@ const tls =
     : undefined
 
 const stopping = new AbortController()
+const draining = new AbortController()
 const connection = connectionFromEnvironment(process.env)
 await migrateDatabase(connection.ownerUrl, connection.appRole)
 if (await ownsTables(connection.appUrl))
@@ -40,7 +45,16 @@ const onError = (error: Error) => log.warn({ err: error }, 'database connection'
 const database = openDatabase(connection.appUrl, onError)
 const feed = startLiveFeed(connection.appUrl, onError)
 const time = createKitchenTime(Date.now)
-const options = { database, feed, log, time, clock: time.now, wallClock: Date.now, stopping: stopping.signal }
+const options = {
+  database,
+  feed,
+  log,
+  time,
+  clock: time.now,
+  wallClock: Date.now,
+  stopping: stopping.signal,
+  draining: draining.signal,
+}
 const isLoopback = host === '127.0.0.1' || host === 'localhost'
 const { crew, devices, files, signOns } = createDeps(options)
 
@@ -114,6 +128,8 @@ let isClosing = false
 async function close(): Promise<void> {
   if (isClosing) return
   isClosing = true
+  draining.abort() // a balancer that asks for /api/health sends nobody here any more; what still comes is served
+  await new Promise((resolve) => setTimeout(resolve, Number(process.env.DRAIN_MS ?? 0)))
   stopping.abort()
   await new Promise<void>((resolve) => {
     server.close(() => resolve())

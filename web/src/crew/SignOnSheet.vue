@@ -160,6 +160,9 @@ async function signOff(): Promise<void> {
   max-height: calc(var(--screen-h) - 32px);
   overflow-y: auto;
 }
+a {
+  color: inherit;
+}
 .names {
   display: grid;
   grid-template-columns: repeat(2, minmax(0, 1fr));

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { closingSheet, type StoredLot } from '@liquamen/core'
-import { computed, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { storeAmountText } from '../port/useLarder'
+import { useLiveKitchen } from '../port/kitchen.store'
 import { tapped } from '../port/tapped'
 import { useKitchenViews } from '../port/useKitchenViews'
 import HoldButton from '../ui/HoldButton.vue'
@@ -13,6 +14,7 @@ import { useService } from './useService'
 /** What whoever closes hands over: filled from the evening's facts, nothing of it typed but a word to who opens. */
 const { kitchen, catalog, current, nowMs } = useKitchenViews()
 const { service } = useService()
+const live = useLiveKitchen()
 const note = ref('')
 const sheet = computed(
   () =>
@@ -49,6 +51,12 @@ const stores = computed(() => [
   { title: says.frozen, lots: sheet.value?.frozen ?? [] },
   { title: says.due, lots: sheet.value?.due ?? [] },
 ])
+/** Where the record stands, as the server has it now: so many facts, and the first digits of the link of the last. */
+const head = computed(() => {
+  const { headSeq = 0, chainHead = '' } = live.session ?? {}
+  return headSeq && chainHead ? `${headSeq}:${chainHead.slice(0, 16)}` : ''
+})
+onMounted(() => void live.refreshCatalog().catch(() => undefined)) // without a line the last that was heard stands
 const print = () => window.print()
 const close = () =>
   tapped(() => kitchen.record('service.closed', service.value!.id, { note: note.value.trim() }))
@@ -147,6 +155,7 @@ const close = () =>
       <li v-if="!sheet.taught.length" class="soft">{{ says.taughtNothing }}</li>
     </ul>
     <p class="caption">{{ says.defer }}</p>
+    <p v-if="head" class="caption">{{ says.record(head) }}</p>
     <div class="keys-row gap-above no-print">
       <v-text-field v-model="note" :label="says.note" maxlength="500" />
       <HoldButton @held="close">{{ says.close }}</HoldButton>

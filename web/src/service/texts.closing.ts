@@ -27,6 +27,8 @@ export const closingTexts = {
   ring: (n: number, percent: number, batches: number) =>
     `Ring ${n} runs ${Math.abs(percent)} % ${percent < 0 ? 'slow' : 'fast'} (${batches} ${batches === 1 ? 'batch' : 'batches'})`,
   taughtNothing: 'Every ring that was measured ran as it was thought to.',
+  record: (head: string) =>
+    `Record ${head}. Kept on paper, it shows later whether the record is still what it was (npm run -s verify -- ${head}).`,
   defer:
     'The house’s plan and the local food code come first; every line opens the record that it is made from.',
   note: 'A word to whoever opens',

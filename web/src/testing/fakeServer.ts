@@ -104,6 +104,7 @@ export function fakeServer() {
       isClaimed: true,
       kitchenId: is.kitchenId,
       headSeq: facts.length,
+      chainHead: '',
       serverNowMs: SERVER_NOW_MS,
       zoneClock: { fromMs: SERVER_NOW_MS - 864e5, untilMs: SERVER_NOW_MS + 864e5, utcOffsetMin: 0 },
       catalog,

@@ -164,6 +164,7 @@ export function createDevicesService({
         ...(demoPin !== undefined && kitchenId === demoKitchenId ? { demoPin } : {}),
         kitchenId,
         headSeq: head.lastSeq,
+        chainHead: head.chainHead,
         serverNowMs,
         zoneClock: zoneClock(catalog.settings.timeZone, serverNowMs),
         catalog: catalog as unknown as Session['catalog'],
