@@ -75,6 +75,10 @@ export class KitchenServer {
     await other.start()
     return other
   }
+  /** What a command needs to work on its database. */
+  get databaseEnvironment() {
+    return { DATABASE_URL: this.addresses?.appUrl, DATABASE_OWNER_URL: this.addresses?.ownerUrl }
+  }
   get url(): string {
     return `http://127.0.0.1:${this.port}`
   }
@@ -88,8 +92,7 @@ export class KitchenServer {
         ...process.env,
         NODE_ENV: 'production',
         PORT: String(this.port),
-        DATABASE_URL: this.addresses?.appUrl,
-        DATABASE_OWNER_URL: this.addresses?.ownerUrl,
+        ...this.databaseEnvironment,
         LIQUAMEN_SUPERUSER_URL: undefined,
         PAGE_FOLDER: this.pageFolder,
       },

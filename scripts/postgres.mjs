@@ -140,9 +140,9 @@ export function addressesOf(base, port) {
 
 /**
  * A private PostgreSQL on loopback with its data in `base`.
- * @returns the connection of its superuser, and how to stop it
+ * @returns the connection of its superuser, its process, and how to stop it
  */
-export async function startPostgres(bin, base, { isForTests = false } = {}) {
+export async function startPostgres(bin, base, { isForTests = false, port: wanted = 0 } = {}) {
   mkdirSync(base, { recursive: true })
   const user = databaseUser()
   if (user) chownSync(base, user.uid, user.gid)
@@ -181,7 +181,7 @@ export async function startPostgres(bin, base, { isForTests = false } = {}) {
     renameSync(fresh, dataDir)
   }
   clearStalePid(dataDir)
-  const port = await freePort()
+  const port = await freePort(wanted)
   const settings = {
     listen_addresses: '127.0.0.1',
     port,
@@ -216,6 +216,7 @@ export async function startPostgres(bin, base, { isForTests = false } = {}) {
     port,
     user: 'postgres',
     password,
+    pid: child.pid,
     stop: async () => {
       if (child.exitCode === null) child.kill('SIGINT')
       await ended

@@ -21,6 +21,14 @@ const isDatabaseAway = (error: unknown): boolean => {
   )
 }
 
+/** No room on the disk, no memory, no connection left: what was asked was not done. */
+const isFull = (error: unknown): boolean => {
+  const { code, cause } = error as { code?: string; cause?: unknown }
+  return (
+    (typeof code === 'string' && /^(53\d{3}|58030)$/.test(code)) || (cause !== undefined && isFull(cause))
+  )
+}
+
 /** The one place where failures become answers; what is not foreseen is logged and told without a message, since it may hold values. */
 export const handleError =
   (log: Logger) =>
@@ -35,6 +43,15 @@ export const handleError =
           : problem(error.status, 'refused', 'This request cannot be answered.'),
       )
     log.error({ err: error, requestId: c.get('requestId') as string }, 'request failed')
+    if (isFull(error))
+      return sendProblem(
+        c,
+        problem(
+          503,
+          'databaseFull',
+          'The database has no room left. Nothing was stored; the app will send it again. Make room on its disk.',
+        ),
+      )
     if (isDatabaseAway(error))
       return sendProblem(
         c,

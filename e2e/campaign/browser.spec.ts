@@ -1,0 +1,93 @@
+import { chromium, type BrowserContext } from '@playwright/test'
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import config from '../playwright.config'
+import { expect, KitchenServer, serverFacts, test } from '../kitchenServer'
+import { TABLET } from '../tablet'
+import { Cluster } from './cluster'
+import { keepFigure } from './figures'
+
+const KILLS = Number(process.env.BROWSER_KILLS ?? 20)
+
+test('the browser is killed right after its taps, every other time without a line', async () => {
+  const cluster = await Cluster.create()
+  const kitchen = await KitchenServer.create()
+  const profile = mkdtempSync(join(tmpdir(), 'liquamen-profile-'))
+  const { contextOptions, ...options } = TABLET
+  const open = (): Promise<BrowserContext> =>
+    chromium.launchPersistentContext(profile, { ...config.use!.launchOptions, ...options, ...contextOptions })
+  const tapStir = async (context: BrowserContext) => {
+    const page = context.pages()[0] ?? (await context.newPage())
+    await page.goto(`${kitchen.url}/stove`)
+    await page.getByRole('button', { name: /^Well A, Hollandaise/ }).click()
+    await page.waitForURL(/\/bench\//)
+    return page
+  }
+  let taps = 0
+  for (let n = 0; n < KILLS; n++) {
+    const context = await open()
+    const page = await tapStir(context)
+    if (n % 2) await context.setOffline(true)
+    const stir = page.getByRole('button', { name: 'stir', exact: true })
+    await stir.click()
+    await page.getByRole('button', { name: /^Undo/ }).waitFor() // it is kept: that is what the cook is told
+    taps += 1
+    spawnSync('pkill', ['-KILL', '-f', profile])
+    await context.close().catch(() => undefined)
+  }
+  const context = await open()
+  const page = await tapStir(context)
+  await expect(page.getByText(/taps? kept, none lost|taps? not sent yet/)).toHaveCount(0)
+  const deviceId = await page.evaluate(
+    async () => ((await (await fetch('/api/session')).json()) as { deviceId: string }).deviceId,
+  )
+  const own = (await serverFacts(page)).filter((f) => f.kind === 'hold.stirred' && f.deviceId === deviceId)
+  keepFigure({
+    attack: `${KILLS} SIGKILLs of the browser in the moment after a tap, every other one without a line`,
+    came: `${taps} taps, ${own.length} on record, ${taps - own.length} lost, ${own.length - new Set(own.map((f) => f.id)).size} doubled`,
+    command: `BROWSER_KILLS=${KILLS} npm run trust -- browser`,
+  })
+  expect(own).toHaveLength(taps)
+  await context.close()
+  rmSync(profile, { recursive: true, force: true })
+  await kitchen.dispose()
+  await cluster.dispose()
+})
+
+test('half an hour without a line and with a clock that is wrong: every tap comes in, at the time at which it was made', async ({
+  browser,
+}) => {
+  const cluster = await Cluster.create()
+  const kitchen = await KitchenServer.create()
+  const { contextOptions, ...options } = TABLET
+  const context = await browser.newContext({ ...options, ...contextOptions })
+  const page = await context.newPage()
+  const [WRONG_MS, MINUTE_MS] = [37 * 60_000, 60_000]
+  await page.clock.install({ time: Date.now() + WRONG_MS })
+  await page.goto(`${kitchen.url}/stove`)
+  await page.getByRole('button', { name: /^Well A, Hollandaise/ }).click()
+  await page.waitForURL(/\/bench\//)
+  const began = Date.now()
+  await context.setOffline(true)
+  for (let minute = 0; minute < 30; minute++) {
+    await page.getByRole('button', { name: 'stir', exact: true }).click()
+    await page.getByRole('button', { name: /^Undo/ }).waitFor()
+    await page.clock.fastForward(MINUTE_MS)
+  }
+  await context.setOffline(false)
+  await expect(page.getByText(/taps? kept, none lost|taps? not sent yet/)).toHaveCount(0, { timeout: 60_000 })
+  const own = (await serverFacts(page)).filter((f) => f.kind === 'hold.stirred').slice(-30)
+  const flagged = own.filter((f) => 'clockFlag' in f && f.clockFlag !== undefined).length
+  keepFigure({
+    attack: 'half an hour without a line, the tablet’s clock 37 minutes fast',
+    came: `30 taps, ${own.length} on record, ${30 - own.length} lost, ${flagged} put to their receipt since they came from the future`,
+    command: 'npm run trust -- browser',
+  })
+  expect(own).toHaveLength(30)
+  expect(Math.abs(own[0]!.atMs - began)).toBeLessThan(2 * MINUTE_MS) // the clock that was wrong is taken out
+  await context.close()
+  await kitchen.dispose()
+  await cluster.dispose()
+})
