@@ -1,4 +1,4 @@
-// npm run bench [-- core peers bowl intake fanOut firstView thickenSlider holdFutures schedule simulated steady growth]: ratios against a named peer or bound in the same run; nothing here is a test
+// npm run bench [-- core peers bowl intake fanOut firstView thickenSlider holdFutures schedule simulated steady growth trust]: ratios against a named peer or bound in the same run; nothing here is a test
 import { bowl } from './bowl'
 import { core } from './core'
 import { fanOut } from './fanOut'
@@ -12,6 +12,7 @@ import { schedule } from './schedule'
 import { simulated } from './simulated'
 import { steady } from './steady'
 import { thickenSlider } from './thickenSlider'
+import { trust } from './trust'
 
 const BENCHES: Record<string, () => Line[] | Promise<Line[]>> = {
   core,
@@ -26,6 +27,7 @@ const BENCHES: Record<string, () => Line[] | Promise<Line[]>> = {
   simulated,
   steady,
   growth,
+  trust,
 }
 const asked = process.argv.slice(2)
 for (const name of asked.length ? asked : Object.keys(BENCHES)) (await BENCHES[name]!()).forEach(say)
