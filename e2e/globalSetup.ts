@@ -10,6 +10,7 @@ import { startPostgres } from '../scripts/postgres.mjs'
 export default async function setup(): Promise<() => Promise<void>> {
   ;(ensureBuild as () => void)() // servers run as they are built
   const base = mkdtempSync(join(tmpdir(), 'liquamen-e2e-'))
+  process.env.PG_BIN = (ensurePostgres as () => string)()
   const cluster = await (
     startPostgres as (
       bin: string,

@@ -46,7 +46,7 @@ export class KitchenServer {
   private constructor(
     private readonly port: number,
     private readonly opened: Opened,
-    private readonly database = `e2e_${randomBytes(6).toString('hex')}`,
+    private database = `e2e_${randomBytes(6).toString('hex')}`,
   ) {
     this.pageFolder = opened.hasOwnPage ? mkdtempSync(join(tmpdir(), 'liquamen-page-')) : BUILT_PAGE
     if (opened.hasOwnPage) cpSync(BUILT_PAGE, this.pageFolder, { recursive: true })
@@ -74,6 +74,17 @@ export class KitchenServer {
     this.others.push(other)
     await other.start()
     return other
+  }
+  /** Ends it, and serves another database at the same address, as after a restore: tablets keep their enrolment by it. */
+  async serveInstead(database: string): Promise<void> {
+    await this.stop()
+    this.database = database
+    this.addresses = await databaseOf(database)
+    await this.start()
+  }
+  /** Its database as the superuser sees it, who alone sees every kitchen. */
+  get wholeDatabaseUrl(): string {
+    return process.env.LIQUAMEN_SUPERUSER_URL!.replace(/\/postgres$/, `/${this.database}`)
   }
   /** What a command needs to work on its database. */
   get databaseEnvironment() {

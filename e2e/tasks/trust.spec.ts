@@ -1,3 +1,7 @@
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { Cook, putOnStove, seeded } from '../cook'
 import { expect, openScreen, serverFacts, test, watchForFaults } from '../kitchenServer'
 import { signOn } from '../signOn'
@@ -102,4 +106,43 @@ test('a new cook is enrolled by an admin, signs on, and is refused a rule change
   for (const digit of '2468') await sheet.getByRole('button', { name: digit, exact: true }).click()
   await sheet.getByRole('button', { name: 'Sign on', exact: true }).click()
   await expect(page.getByRole('button', { name: 'Who cooks: Bram' })).toBeVisible()
+})
+
+test('a kitchen that was lost comes back from its backup, its record proved, and the tablet goes on where it was', async ({
+  page,
+  kitchen,
+}) => {
+  const faults = watchForFaults(page)
+  await openScreen(page, kitchen, '/service')
+  const batchId = await putOnStove(page, { sauce: 'Hollandaise', portions: 8, label: 'Table 4' })
+  const cook = new Cook(page, seeded(1))
+  await cook.make(batchId, 'pour')
+  const before = await serverFacts(page)
+
+  const folder = mkdtempSync(join(tmpdir(), 'liquamen-lost-'))
+  const file = join(folder, 'night.dump')
+  const command = (program: string, args: readonly string[], env: Record<string, string | undefined>) =>
+    spawnSync(process.execPath, [`dist/${program}.js`, ...args], {
+      cwd: new URL('../..', import.meta.url).pathname,
+      encoding: 'utf8',
+      env: { ...process.env, ...env },
+    })
+  const passwords = { LIQUAMEN_OWNER_PASSWORD: 'owner of a test', LIQUAMEN_APP_PASSWORD: 'app of a test' }
+  const made = command('backup', ['backup', file], { BACKUP_DATABASE_URL: kitchen.wholeDatabaseUrl })
+  expect(made.stdout, made.stderr).toContain('keep the two together')
+  await kitchen.stop('SIGKILL') // and its disk is gone
+  const restored = command('backup', ['restore', file], passwords)
+  expect(restored.stdout, restored.stderr).toContain('record proved')
+  await kitchen.serveInstead('liquamen')
+  const verified = command('databaseCommand', ['verify', `${file}.json`], kitchen.databaseEnvironment)
+  expect(verified.stdout).toMatch(/chain whole, as 1 sheet, export or backup says/)
+
+  faults.length = 0 // that the server was gone stands in the console
+  await page.reload()
+  await page.locator('ol.steps').waitFor()
+  expect((await serverFacts(page)).slice(0, before.length).map((f) => f.id)).toEqual(before.map((f) => f.id))
+  await cook.make(batchId)
+  expect((await cook.state(batchId)).status).toBe('finished')
+  expect(faults).toEqual([])
+  rmSync(folder, { recursive: true })
 })
