@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process'
-import { existsSync, mkdirSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { chmodSync, existsSync, mkdirSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import type { Client } from 'pg'
 import { knownMigrations, withClient } from '../db/prepare'
@@ -87,6 +87,7 @@ export async function makeBackup(url: string, file: string, nowMs: number): Prom
       sha256: await fileDigest(part),
     }
     writeFileSync(manifestOf(file), `${JSON.stringify(manifest, null, 1)}\n`, { mode: 0o600 })
+    chmodSync(part, 0o600) // it holds what guests said
     renameSync(part, file)
     return manifest
   } catch (error) {

@@ -1,6 +1,11 @@
 import { createRoute, z } from '@hono/zod-openapi'
 import { importAnswerSchema } from '@liquamen/contracts'
 import { stream } from 'hono/streaming'
+import { createReadStream, createWriteStream } from 'node:fs'
+import { mkdtemp, rm } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { pipeline } from 'node:stream/promises'
 import type { AppDeps } from '../../app'
 import { createRouter } from '../../http/context'
 
@@ -23,11 +28,26 @@ async function taken(write: Promise<unknown>, stopping: AbortSignal): Promise<vo
   await Promise.race([write, given])
 }
 
+/** What is sent is all here before the kitchen is held for it: a slow line holds up nobody's taps. */
+async function spooled<T>(
+  body: ReadableStream<Uint8Array> | null,
+  work: (pieces: AsyncIterable<Uint8Array>) => Promise<T>,
+): Promise<T> {
+  const folder = await mkdtemp(join(tmpdir(), 'liquamen-import-'))
+  const file = join(folder, 'kitchen.json')
+  try {
+    await pipeline(body ?? [], createWriteStream(file, { mode: 0o600 }))
+    return await work(createReadStream(file) as AsyncIterable<Uint8Array>)
+  } finally {
+    await rm(folder, { recursive: true, force: true })
+  }
+}
+
 /** Kitchen files in and out, of any size: neither is ever held whole. */
 export function filesRoutes({ files, log, stopping }: AppDeps) {
   const router = createRouter()
   router.openapi(importRoute, async (c) =>
-    c.json(await files.importFile(c.get('device'), c.req.raw.body ?? []), 200),
+    c.json(await spooled(c.req.raw.body, (pieces) => files.importFile(c.get('device'), pieces)), 200),
   )
   router.get('/export', (c) => {
     const { kitchenId } = c.get('device')
