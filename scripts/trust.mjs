@@ -1,6 +1,6 @@
 // npm run trust [-- kills | browser | disk | hostile | tamper | starts | restore]: attacks what the app promises, for minutes, and writes the figures to docs/trust.md
 import { spawn, spawnSync } from 'node:child_process'
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { ensureBuild, ensureChromium, ensurePackages, ensurePostgres, ROOT } from './install.mjs'
@@ -70,7 +70,11 @@ function starts() {
 }
 /** By the guide's own words: a kitchen is backed up, and comes back on a machine that has nothing. */
 async function restore() {
-  const [lost, found] = ['a', 'b'].map((name) => mkdtempSync(join(tmpdir(), `liquamen-${name}-`)))
+  const [lost, found] = ['a', 'b'].map((name) => {
+    const folder = mkdtempSync(join(tmpdir(), `liquamen-${name}-`))
+    chmodSync(folder, 0o755) // the database’s own user enters it
+    return folder
+  })
   const file = join(mkdtempSync(join(tmpdir(), 'liquamen-elsewhere-')), 'night.dump')
   const npm = (folder, ...args) =>
     spawnSync('npm', ['run', '-s', ...args], {

@@ -1,5 +1,5 @@
 import { v7 as uuidv7 } from 'uuid'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { withClient } from '../db/prepare'
 import { createTestApp, NOW_MS, testFact, type TestApp } from '../testing/testApp'
 import { asRecorded, CHAIN_START, chainLink } from './chain'
@@ -51,10 +51,12 @@ async function rewrite(t: TestApp): Promise<void> {
 let sound: TestApp
 beforeAll(async () => {
   sound = await kitchen()
+  apps.length = 0
 })
-afterAll(async () => {
-  for (const app of apps) await app.close()
+afterEach(async () => {
+  for (const app of apps.splice(0)) await app.close() // each has connections of its own
 })
+afterAll(() => sound.close())
 
 describe('a record', () => {
   it('that nobody touched holds, and is what it was', async () => {

@@ -1,7 +1,7 @@
 import type { ExportFile } from '@liquamen/contracts'
 import { readFileSync } from 'node:fs'
 import { v7 as uuidv7 } from 'uuid'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import { verifyChain } from '../../log/verifyChain'
 import { createTestApp, NOW_MS, testFact, type TestApp } from '../../testing/testApp'
 import { listImports } from './files.repo'
@@ -24,7 +24,7 @@ const imported = async (into: TestApp, raw: string) => {
 const whole = (of: TestApp) => of.database.inKitchen(of.kitchenId, (tx) => verifyChain(tx, of.kitchenId))
 
 beforeAll(async () => {
-  t = await fresh()
+  t = await createTestApp()
   await imported(t, demo)
   const stream = uuidv7()
   for (let page = 0; page < 20; page++)
@@ -55,9 +55,10 @@ beforeAll(async () => {
   text = await exported(t)
   file = JSON.parse(text) as ExportFile
 }, 60_000)
-afterAll(async () => {
-  for (const app of apps) await app.close()
+afterEach(async () => {
+  for (const app of apps.splice(0)) await app.close() // each has connections of its own
 })
+afterAll(() => t.close())
 
 describe('a whole kitchen as a file', () => {
   it('has everything: facts with receipt and link, readings, earlier formulas, probes, people', () => {
