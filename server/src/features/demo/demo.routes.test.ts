@@ -51,6 +51,14 @@ describe('setting it ahead', () => {
     const session = (await (await demo!.request('/session')).json()) as { serverNowMs: number }
     expect(session.serverNowMs).toBe(NOW_MS + 3_600_000)
   })
+  it('is what a device of it hears with the server’s health, and nobody else', async () => {
+    const [, demo] = apps
+    await ask(demo!, 3_600_000)
+    const asked = async (token: string) =>
+      ((await (await demo!.request('/health', { token })).json()) as { nowMs: number }).nowMs
+    expect(await asked(demo!.token)).toBeGreaterThanOrEqual(NOW_MS + 3_600_000)
+    expect(await asked('nobodys')).toBe(NOW_MS)
+  })
   it('a server that is started again goes on from there, and never back', async () => {
     const [, demo] = apps
     const kept = () => demo!.database.inKitchen(demo!.kitchenId, (tx) => readAheadMs(tx, demo!.kitchenId))
