@@ -153,7 +153,7 @@ export function createApp(deps: AppDeps) {
     )
   })
   app.get('*', except('/api/live', compress())) // a compressed stream would be held back; an answer to a tap is short
-  /** Who is enrolled hears the time of his kitchen, which in a demo may be ahead; of a database that is away nobody waits. */
+  /** Who is enrolled hears the time of his kitchen, which in a demo may be ahead. */
   app.get('/api/health', async (c) => {
     const device = await deviceOf(c, deps.devices).catch(() => undefined)
     const nowMs = device && deps.time ? deps.time.within(device.kitchenId, deps.clock) : deps.clock()
