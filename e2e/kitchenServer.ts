@@ -22,7 +22,7 @@ function freePort(): Promise<number> {
 }
 
 /** Of the two roles, in a PostgreSQL that is thrown away. */
-const PASSWORDS = { owner: 'owner of a test', app: 'app of a test' }
+export const PASSWORDS = { owner: 'owner of a test', app: 'app of a test' }
 const BUILT_PAGE = join(ROOT, 'web/dist')
 
 /** How a kitchen of a test is opened: empty or as the demo; with a copy of the built page, where the test changes it. */

@@ -1,9 +1,8 @@
-import { ROLES } from '@liquamen/core'
+import { PIN_DIGITS, ROLES } from '@liquamen/core'
 import { z } from 'zod'
 import { slug, text } from './primitives'
 
-const FEWEST_DIGITS = 4
-const MOST_DIGITS = 12
+const { fewest, most } = PIN_DIGITS
 /** All of one digit, or a run of them up or down: what is tried first. */
 const isGuessed = (pin: string): boolean => {
   const steps = new Set([...pin].slice(1).map((digit, i) => Number(digit) - Number(pin[i])))
@@ -16,8 +15,8 @@ export const saidCrewId = slug.optional()
 export const pinSchema = z
   .string()
   .regex(
-    new RegExp(String.raw`^\d{${FEWEST_DIGITS},${MOST_DIGITS}}$`),
-    `A PIN is ${FEWEST_DIGITS} to ${MOST_DIGITS} digits, nothing else.`,
+    new RegExp(String.raw`^\d{${fewest},${most}}$`),
+    `A PIN is ${fewest} to ${most} digits, nothing else.`,
   )
   .refine((pin) => !isGuessed(pin), 'That PIN is the first that anyone would try. Take another.')
 

@@ -2,7 +2,7 @@ import { ROLES } from '@liquamen/core'
 import { z } from 'zod'
 import { guestDetailsSchema } from './api'
 import { catalogSchema, formulaSchema } from './catalog'
-import { channelSchema, sampleSchema } from './channels'
+import { channelSchema, MOST_SAMPLES, sampleSchema } from './channels'
 import { storedFactSchema } from './facts/facts'
 import { instantMs, slug, text, uuid } from './primitives'
 
@@ -17,7 +17,7 @@ export const sampleGroupSchema = z.strictObject({
   seq: z.number().int().min(1),
   groupId: uuid,
   chain: digest,
-  samples: z.array(sampleSchema).max(600),
+  samples: z.array(sampleSchema).min(1).max(MOST_SAMPLES),
 })
 
 /** What a file says before and beside its two long lists. */
@@ -46,6 +46,10 @@ export const exportHeadSchema = z.strictObject({
   channels: z.array(channelSchema).optional(),
 })
 export type ExportHead = z.infer<typeof exportHeadSchema>
+const { kitchenId, shiftFromMs, isWhole } = exportHeadSchema.shape
+/** What stands before the facts, since they are taken by it. */
+export const exportStartSchema = z.object({ kitchenId, shiftFromMs, isWhole })
+export type ExportStart = z.infer<typeof exportStartSchema>
 
 /**
  * A kitchen, or one batch of it, as a file: what it is, the facts in receipt order, and what its probes read.

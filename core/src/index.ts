@@ -54,7 +54,10 @@ export {
 export {
   DEVICE_KINDS,
   DOINGS,
+  PIN_DIGITS,
   ROLES,
+  SIGN_ON_HEADER,
+  SIGNED_OFF_AFTER_MS,
   whyNot,
   type Caller,
   type DeviceKind,

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { Cook, putOnStove, seeded } from '../cook'
-import { expect, openScreen, serverFacts, test, watchForFaults } from '../kitchenServer'
+import { expect, openScreen, PASSWORDS, serverFacts, test, watchForFaults } from '../kitchenServer'
 import { signOn } from '../signOn'
 import { TABLET } from '../tablet'
 
@@ -127,7 +127,7 @@ test('a kitchen that was lost comes back from its backup, its record proved, and
       encoding: 'utf8',
       env: { ...process.env, ...env },
     })
-  const passwords = { LIQUAMEN_OWNER_PASSWORD: 'owner of a test', LIQUAMEN_APP_PASSWORD: 'app of a test' }
+  const passwords = { LIQUAMEN_OWNER_PASSWORD: PASSWORDS.owner, LIQUAMEN_APP_PASSWORD: PASSWORDS.app }
   const made = command('backup', ['backup', file], { BACKUP_DATABASE_URL: kitchen.wholeDatabaseUrl })
   expect(made.stdout, made.stderr).toContain('keep the two together')
   await kitchen.stop('SIGKILL') // and its disk is gone

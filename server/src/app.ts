@@ -13,7 +13,7 @@ import { channelsRoutes } from './features/channels/channels.routes'
 import { createChannelsService, type ChannelsService } from './features/channels/channels.service'
 import { scheduleRoutes } from './features/schedule/schedule.routes'
 import { computeRoutes } from './features/compute/compute.routes'
-import type { KitchenTime } from './kitchenTime'
+import { createKitchenTime, type KitchenTime } from './kitchenTime'
 import { demoRoutes } from './features/demo/demo.routes'
 import { devicesRoutes } from './features/devices/devices.routes'
 import { createDevicesService, type DevicesService } from './features/devices/devices.service'
@@ -45,7 +45,6 @@ import { refuseForeign, sayWhatItIs } from './http/edges'
 import { handleError, sendProblem } from './http/errors'
 import { limitBodies, requireJson } from './http/guards'
 import { servePage } from './http/page'
-import type { Sender } from './http/sender'
 
 /** What the application stands on; nothing here is opened by `createApp`. */
 export interface AppOptions {
@@ -60,7 +59,7 @@ export interface AppOptions {
   readonly draining?: AbortSignal | undefined
   readonly pageFolder?: string
   readonly demoKitchenId?: string | undefined
-  /** What time it is in each kitchen, where that is not the wall's. */
+  /** What time it is in each kitchen, where a demo's may be ahead; left out, `clock` is every kitchen's. */
   readonly time?: KitchenTime | undefined
   /** Hears of each kitchen that is asked for here. */
   readonly met?: (kitchenId: string) => void
@@ -74,6 +73,7 @@ export interface AppOptions {
 }
 /** The options and the services built from them, as routes see them. */
 export interface AppDeps extends AppOptions {
+  readonly time: KitchenTime
   readonly devices: DevicesService
   readonly signOns: SignOns
   readonly crew: CrewService
@@ -96,6 +96,7 @@ export interface AppDeps extends AppOptions {
 export function createDeps(options: AppOptions): AppDeps {
   setMaxListeners(0, options.stopping) // everyone who follows a kitchen waits for it
   const intake = createIntake()
+  const time = options.time ?? createKitchenTime(options.clock)
   const signOns = createSignOns({ ...options, clock: options.wallClock ?? options.clock })
   const tail = createTail((kitchenId, seq) => facts.after(kitchenId, seq))
   const facts = createFactsService({
@@ -113,7 +114,8 @@ export function createDeps(options: AppOptions): AppDeps {
   return {
     isSecure: false,
     ...options,
-    devices: createDevicesService({ ...options, signOns }),
+    time,
+    devices: createDevicesService({ ...options, time, signOns }),
     signOns,
     crew: createCrewService({ ...options, intake, signOns }),
     facts,
@@ -153,25 +155,16 @@ export function createApp(deps: AppDeps) {
     )
   })
   app.get('*', except('/api/live', compress())) // a compressed stream would be held back; an answer to a tap is short
-  /** Who is enrolled hears the time of his kitchen, which in a demo may be ahead. */
+  /** Who is enrolled hears the time of their kitchen. */
   app.get('/api/health', async (c) => {
     const device = await deviceOf(c, deps.devices).catch(() => undefined)
-    const nowMs = device && deps.time ? deps.time.within(device.kitchenId, deps.clock) : deps.clock()
+    const nowMs = device ? deps.time.within(device.kitchenId, deps.clock) : deps.clock()
     return deps.draining?.aborted
       ? c.json({ status: 'draining', nowMs }, 503)
       : c.json({ status: 'up', nowMs })
   })
   // who sends is known before anything of what was sent is read
-  app.use(
-    '/api/*',
-    refuseForeign(deps.publicUrl),
-    except(OPEN_TO_ALL, requireDevice(deps.devices, deps.time)),
-  )
-  app.use('/api/*', async (c, next) => {
-    const device = c.get('device') as Sender | undefined
-    if (device) deps.met?.(device.kitchenId)
-    await next()
-  })
+  app.use('/api/*', refuseForeign(deps.publicUrl), except(OPEN_TO_ALL, requireDevice(deps)))
   app.use('/api/*', except(OPEN_TO_ALL, requireRight(deps.signOns)))
   app.use('/api/*', limitBodies, requireJson)
   for (const routes of [

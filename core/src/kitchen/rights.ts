@@ -43,7 +43,7 @@ export interface Caller {
 /** Why somebody may not: the device is none for it, nobody has signed on, or who has is not of the role. */
 export type WhyNot = 'otherDevice' | 'nobodySignedOn' | 'otherRole'
 
-/** Whether a caller may do a thing. @returns why not, or undefined where he may */
+/** Whether a caller may do a thing. @returns why not, or undefined where they may */
 export function whyNot({ kind, role }: Caller, doing: Doing): WhyNot | undefined {
   const { on, from }: Right = DOINGS[doing]
   if (!on.includes(kind)) return 'otherDevice'
@@ -51,3 +51,10 @@ export function whyNot({ kind, role }: Caller, doing: Doing): WhyNot | undefined
   if (role === undefined) return 'nobodySignedOn'
   return ROLES.indexOf(role) >= ROLES.indexOf(from) ? undefined : 'otherRole'
 }
+
+/** A PIN is digits only, so many. */
+export const PIN_DIGITS = { fewest: 4, most: 12 } as const
+/** Who has touched nothing for so long is signed off, so that nobody acts in another's name, ms. */
+export const SIGNED_OFF_AFTER_MS = 30 * 60_000
+/** Goes with what a tablet sends, as proof of who stands at it; answered `over` where that is so. */
+export const SIGN_ON_HEADER = 'x-sign-on'

@@ -1,4 +1,5 @@
 import { existsSync, statSync } from 'node:fs'
+import { setTimeout } from 'node:timers/promises'
 import { escapeIdentifier } from 'pg'
 import { openDatabase } from '../db/database'
 import { createRolesAndDatabase, knownMigrations, migrateDatabase, ROLES, withClient } from '../db/prepare'
@@ -75,6 +76,7 @@ export async function restoreBackup(
         : `this sets aside ${what}, and what happened since the backup with it. To do that say it twice: --replace --replace`,
     )
   }
+  await assertIdle(from)
   const stamp = new Date(nowMs).toISOString().replace(/\D/g, '').slice(0, 14)
   const fresh = `${name}_restored_${stamp}`
   const { ownerUrl, appUrl } = await createRolesAndDatabase(superuserUrl, fresh, passwords)
@@ -102,6 +104,18 @@ export async function restoreBackup(
   }
   return { kitchens: manifest.kitchens, setAside: there.length ? `${name}_before_${stamp}` : undefined }
 }
+const IDLE_LOOKS = 20 // a connection that was ended is listed a moment longer
+/** Nobody may be served by what is to be set aside. */
+async function assertIdle({ superuserUrl, name }: RestoreFrom): Promise<void> {
+  await withClient(superuserUrl, async (client) => {
+    for (let look = 0; look < IDLE_LOOKS; look += 1) {
+      const { rowCount } = await client.query('select 1 from pg_stat_activity where datname = $1', [name])
+      if (rowCount === 0) return
+      await setTimeout(100)
+    }
+    throw new Error('the app is running on the database that is to be set aside: stop it first')
+  })
+}
 async function prove(appUrl: string, manifest: Manifest): Promise<void> {
   const database = openDatabase(appUrl, () => undefined)
   try {
@@ -126,12 +140,6 @@ async function swap(
   setAside: string | undefined,
 ): Promise<void> {
   await withClient(superuserUrl, async (client) => {
-    const { rows } = await client.query<{ n: number }>(
-      'select count(*)::int as n from pg_stat_activity where datname = $1 and pid <> pg_backend_pid()',
-      [name],
-    )
-    if ((rows[0]?.n ?? 0) > 0)
-      throw new Error('the app is running on the database that is to be set aside: stop it first')
     const there = await client.query('select 1 from pg_database where datname = $1', [name])
     if (there.rowCount)
       await client.query(

@@ -50,11 +50,20 @@ const cookieOf = (isSecure: boolean) =>
   ({ httpOnly: true, sameSite: 'Strict', path: '/', maxAge: YEAR_S, secure: isSecure }) as const
 
 /** Lets only enrolled devices through, each in its kitchen's time. */
-export const requireDevice = (devices: Devices, time?: Pick<KitchenTime, 'within'>) =>
+export const requireDevice = ({
+  devices,
+  time,
+  met,
+}: {
+  readonly devices: Devices
+  readonly time: Pick<KitchenTime, 'within'>
+  readonly met?: ((kitchenId: string) => void) | undefined
+}) =>
   createMiddleware<Env>(async (c, next) => {
     const device = await deviceOf(c, devices)
     if (!device)
       throw new ProblemError(problem(401, 'notEnrolled', 'This device is not enrolled in the kitchen.'))
     c.set('device', device)
-    await (time ? time.within(device.kitchenId, next) : next())
+    met?.(device.kitchenId)
+    await time.within(device.kitchenId, next)
   })

@@ -3,6 +3,7 @@ import {
   DOINGS,
   KINDS,
   ROLES,
+  SIGN_ON_HEADER,
   type DeviceKind,
   type Doing,
   type FactKind,
@@ -12,7 +13,7 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { NOW_MS, createTestApp, type TestApp } from '../testing/testApp'
-import { ROUTES, SIGN_ON_HEADER } from './may'
+import { ROUTES } from './may'
 
 const PIN = '8024'
 type Who = Role | 'nobody'

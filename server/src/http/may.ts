@@ -1,5 +1,5 @@
 import { problem } from '@liquamen/contracts'
-import { DOINGS, whyNot, type DeviceKind, type Doing, type WhyNot } from '@liquamen/core'
+import { DOINGS, SIGN_ON_HEADER, whyNot, type DeviceKind, type Doing, type WhyNot } from '@liquamen/core'
 import { createMiddleware } from 'hono/factory'
 import { matchedRoutes } from 'hono/route'
 import type { SignOns } from '../crew/signOns'
@@ -99,9 +99,6 @@ export async function mayNot(
   return whyNot({ kind: sender.kind, role: 'admin' }, doing)
 }
 
-/** Said of a request whose sign-on is over: what nobody need have signed on for is done all the same. */
-export const SIGN_ON_HEADER = 'x-sign-on'
-
 /** Lets only those through who may do what the route is; a route that is not in the table is nobody's. */
 export const requireRight = (signOns: SignOns) =>
   createMiddleware<Env>(async (c, next) => {
@@ -109,7 +106,7 @@ export const requireRight = (signOns: SignOns) =>
     if (token) {
       const person = await signOns.personNow(c.get('device'), token)
       if (person) c.set('device', { ...c.get('device'), person })
-      else c.header(SIGN_ON_HEADER, 'over')
+      else c.header(SIGN_ON_HEADER, 'over') // what nobody need have signed on for is done all the same
     }
     const route = matchedRoutes(c).find(({ method, path }) => method !== 'ALL' && !path.endsWith('*'))
     if (!route) return next() // there is nothing at that address

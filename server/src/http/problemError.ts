@@ -1,4 +1,4 @@
-import type { Problem } from '@liquamen/contracts'
+import { problem, type Problem } from '@liquamen/contracts'
 
 /** A failure that already knows how to be told. */
 export class ProblemError extends Error {
@@ -7,3 +7,6 @@ export class ProblemError extends Error {
     super(problem.code)
   }
 }
+/** A refusal with its status, its code and its sentence. */
+export const refusal = (status: number, code: string, title: string, more: Partial<Problem> = {}) =>
+  new ProblemError(problem(status, code, title, more))

@@ -13,3 +13,7 @@ export interface Sender {
   readonly kitchenId: string
   readonly person?: SignedOnPerson | undefined
 }
+/** In whose name a fact is put on record: the device, and the person where one had signed on. */
+export type Author = Pick<Sender, 'deviceId' | 'kitchenId'> & {
+  readonly person?: Pick<SignedOnPerson, 'crewId'> | undefined
+}

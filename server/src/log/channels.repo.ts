@@ -39,14 +39,19 @@ async function lockHead(tx: Tx, channelId: string) {
     .for('update')
   return head ?? { last: 0, chain: '' }
 }
-/** Puts a group that is stored at the end of its channel's chain. */
-export async function chainGroup(tx: Tx, kitchenId: string, group: SampleGroup): Promise<void> {
+/** Puts a group that is stored at the end of its channel's chain. @returns its place and its link */
+export async function chainGroup(
+  tx: Tx,
+  kitchenId: string,
+  group: SampleGroup,
+): Promise<Pick<ChainedGroup, 'seq' | 'chain'>> {
   const { channelId, groupId } = group
   const head = await lockHead(tx, channelId)
   const seq = head.last + 1
   const chain = samplesLink(head.chain, group)
   await tx.insert(sampleGroups).values({ kitchenId, channelId, seq, groupId, chain })
   await tx.update(channels).set({ lastGroup: seq, chainHead: chain }).where(eq(channels.id, channelId))
+  return { seq, chain }
 }
 /** Adds a group of samples, each group once; answers how many were new. */
 export async function addSamples(
@@ -148,13 +153,13 @@ export const readSampleHeads = (tx: Tx) =>
     .from(channels)
     .orderBy(asc(channels.id))
 
-/** Chains the groups that an earlier release stored without links, each channel's by the time of its first reading. */
+/** Chains what an earlier release stored without links, each channel's groups by the time of their first reading; a channel that has any is left alone. */
 export async function chainOldSamples(tx: Tx, kitchenId: string): Promise<void> {
   const { rows } = await tx.execute<{ channelId: string; groupId: string }>(sql`
-    select channel_id as "channelId", group_id as "groupId" from samples s
-    where kitchen_id = ${kitchenId} and not exists
-      (select 1 from sample_groups g where g.kitchen_id = s.kitchen_id and g.group_id = s.group_id)
-    group by 1, 2 order by 1, min(at), 2`)
+    select s.channel_id as "channelId", s.group_id as "groupId" from channels c
+    join samples s on s.kitchen_id = c.kitchen_id and s.channel_id = c.id
+    where c.kitchen_id = ${kitchenId} and c.last_group = 0
+    group by 1, 2 order by 1, min(s.at), 2`)
   for (const { channelId, groupId } of rows) {
     const group = await tx
       .select({ at: samples.at, value: samples.value, flag: samples.flag })

@@ -1,12 +1,12 @@
 import { KINDS, streamOf, type Envelope, type FactKind, type Payloads } from '@liquamen/core'
 import { v5 as uuidv5 } from 'uuid'
-import type { Sender } from '../http/sender'
+import type { Author } from '../http/sender'
 
 const SPACE = 'c1b0c6a2-1f0b-4a7e-9a53-6a5f1c7d2e90'
 
 /** Who asked for a command, and when it was taken. */
 export interface CommandedBy {
-  readonly sender: Sender
+  readonly sender: Author
   readonly atMs: number
 }
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { computed, defineAsyncComponent, provide, ref } from 'vue'
+import { computed, defineAsyncComponent, provide, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useAlarms } from '../alarms/useAlarms'
 import { useLiveKitchen } from '../port/kitchen.store'
@@ -32,6 +32,12 @@ const router = useRouter()
 const alarms = useAlarms(deadlines)
 provide(alarmsKey, alarms)
 useSafetyWatch()
+/** A wall display is there for the pass; whoever opens another screen on it means that one. */
+watch(
+  () => kitchen.session?.deviceKind === 'wall' && route.path === '/service',
+  (isWall) => isWall && router.replace('/pass'),
+  { once: true },
+)
 
 const screens = [
   ['service', '/service'],

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import type { Kitchen } from '@liquamen/contracts'
+import { PIN_DIGITS } from '@liquamen/core'
 import { api, OutOfReach, Refusal } from '../port/api'
 import { useLiveKitchen } from '../port/kitchen.store'
 import { tapped } from '../port/tapped'
@@ -11,7 +12,6 @@ import { useSignOnSheet } from './useSignOnSheet'
 /** Signing on and off at this tablet: a name, then its PIN, by touch or by keys. */
 const kitchen = useLiveKitchen()
 const { isOpen } = useSignOnSheet()
-const MOST_DIGITS = 12
 const personId = ref<string>()
 const pin = ref('')
 const problem = ref('')
@@ -47,7 +47,7 @@ watch(
   { immediate: true },
 )
 const typed = (digits: string) => {
-  pin.value = digits.replace(/\D/g, '').slice(0, MOST_DIGITS)
+  pin.value = digits.replace(/\D/g, '').slice(0, PIN_DIGITS.most)
   problem.value = ''
 }
 async function signOn(): Promise<void> {

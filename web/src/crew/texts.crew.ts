@@ -1,4 +1,4 @@
-import type { Role } from '@liquamen/core'
+import { PIN_DIGITS, type Role } from '@liquamen/core'
 
 /** Words of signing on and of the crew's list. */
 export const crewTexts = {
@@ -28,7 +28,7 @@ export const crewTexts = {
     rename: (name: string) => `Name ${name} anew`,
     role: 'Part',
     roleOf: (name: string) => `Part of ${name}`,
-    pin: 'PIN, 4 to 12 digits',
+    pin: `PIN, ${PIN_DIGITS.fewest} to ${PIN_DIGITS.most} digits`,
     oldPin: 'Your PIN until now',
     newPin: (name: string) => `PIN for ${name}`,
     ownPin: 'Change your PIN',

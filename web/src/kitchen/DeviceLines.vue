@@ -3,44 +3,28 @@ import type { DeviceRow, EnrolCode } from '@liquamen/contracts'
 import { DEVICE_KINDS, type DeviceKind } from '@liquamen/core'
 import MayLine from '../crew/MayLine.vue'
 import { computed, ref } from 'vue'
-import { api, OutOfReach } from '../port/api'
-import { tapped } from '../port/tapped'
+import { api } from '../port/api'
 import { useKitchen } from '../port/useKitchen'
 import { clockText, dayText } from '../ui/format'
 import HoldButton from '../ui/HoldButton.vue'
 import { kitchenTexts } from './texts.kitchen'
+import { useServerList } from './useServerList'
 
 /** Browsers, probes and tills that speak for this kitchen: named, revoked, and let in by a code. */
 const says = kitchenTexts.devices
 const kitchen = useKitchen()
-const devices = ref<readonly DeviceRow[]>()
-const isAway = ref(false)
-const problem = ref('')
+const { list: devices, isAway, problem, load, act } = useServerList(api.devices)
 const code = ref<EnrolCode>()
 const kind = ref<DeviceKind>('tablet')
 const kinds = DEVICE_KINDS.map((value) => ({ value, title: says.kinds[value] }))
 const naming = ref<{ readonly deviceId: string; name: string }>()
 
-async function load(): Promise<void> {
-  try {
-    devices.value = await api.devices()
-    isAway.value = false
-  } catch (error) {
-    if (!(error instanceof OutOfReach)) throw error
-    isAway.value = true
-  }
-}
 void load()
 const ofKitchen = computed(() => (devices.value ?? []).filter((d) => d.revokedAtMs === null))
 const revoked = computed(() => (devices.value ?? []).filter((d) => d.revokedAtMs !== null))
 const isOpen = computed(() => code.value !== undefined && code.value.expiresAtMs > kitchen.nowMs)
 /** Eight digits are read aloud by fours. */
 const codeText = computed(() => code.value?.code.replace(/(\d{4})(\d{4})/, '$1 $2') ?? '')
-const act = (done: () => Promise<unknown>) =>
-  tapped(async () => {
-    await done()
-    await load()
-  }, problem)
 const revoke = ({ deviceId }: DeviceRow) => act(() => api.revokeDevice(deviceId))
 const newCode = () =>
   act(async () => {
@@ -59,7 +43,7 @@ async function keepName(): Promise<void> {
     <MayLine doing="manageDevices" />
     <p v-if="isAway" class="label">{{ says.away }}</p>
     <ul v-else>
-      <li v-for="d in ofKitchen" :key="d.deviceId" class="device">
+      <li v-for="d in ofKitchen" :key="d.deviceId" class="entry-line">
         <form v-if="naming?.deviceId === d.deviceId" class="naming" @submit.prevent="keepName">
           <v-text-field v-model="naming.name" :label="says.name" maxlength="60" autofocus />
           <v-btn type="submit">{{ says.keep }}</v-btn>
@@ -103,14 +87,6 @@ async function keepName(): Promise<void> {
 </template>
 
 <style scoped>
-.device {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: 12px;
-  border-bottom: 1px solid var(--hair);
-  padding: 3px 0;
-}
 .who {
   min-width: 0;
   overflow-wrap: anywhere;

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import type { KitchenCatalog, PlanPlace, Ring, Well } from '@liquamen/core'
 import { computed, ref } from 'vue'
-import CrewLines from '../crew/CrewLines.vue'
 import MayLine from '../crew/MayLine.vue'
 import { useKitchenViews } from '../port/useKitchenViews'
 import { slugOf } from '../ui/slugOf'
 import SentenceField from '../ui/SentenceField.vue'
 import { texts as appTexts } from '../ui/texts'
+import CrewLines from './CrewLines.vue'
 import DeviceLines from './DeviceLines.vue'
 import HouseRules from './HouseRules.vue'
 import KitchenFile from './KitchenFile.vue'
@@ -199,6 +199,14 @@ function closePan(): void {
 .sentence {
   font-size: var(--type-text);
   line-height: 2;
+}
+.entry-line {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 12px;
+  border-bottom: 1px solid var(--hair);
+  padding: 3px 0;
 }
 .panel {
   display: grid;

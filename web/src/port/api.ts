@@ -10,11 +10,18 @@ import type {
   TakeBackCall,
   TakeFromLarder,
 } from '@liquamen/contracts'
-import type { DeviceKind, Envelope, Formula, HouseMeasures, Ingredient } from '@liquamen/core'
+import {
+  SIGN_ON_HEADER,
+  type DeviceKind,
+  type Envelope,
+  type Formula,
+  type HouseMeasures,
+  type Ingredient,
+} from '@liquamen/core'
 import type { z } from 'zod'
 import { readStored } from './readStored'
 import { schemas } from './schemas'
-import { SIGN_ON_HEADER, signOnProof } from './signOnProof'
+import { signOnProof } from './signOnProof'
 
 /** An answer that is a refusal, as the server told it. */
 export class Refusal extends Error {

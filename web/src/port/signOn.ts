@@ -1,11 +1,10 @@
 import type { SignedOn } from '@liquamen/contracts'
+import { SIGNED_OFF_AFTER_MS } from '@liquamen/core'
 import { useEventListener } from '@vueuse/core'
 import { computed, shallowRef } from 'vue'
 import { signOnProof } from './signOnProof'
 
 const KEY = 'liquamen.signOn'
-/** Who touches a tablet no more is signed off, so that the next one does nothing in another's name, ms. */
-export const IDLE_MS = 30 * 60_000
 const WRITTEN_MS = 20_000
 
 /** Who stands at this tablet, in which kitchen, and when it was touched last, by its own clock. */
@@ -16,7 +15,7 @@ interface Kept extends SignedOn {
 function read(): Kept | undefined {
   try {
     const kept = JSON.parse(localStorage.getItem(KEY) ?? 'null') as Kept | null
-    return kept && Date.now() - kept.touchedAtMs < IDLE_MS ? kept : undefined
+    return kept && Date.now() - kept.touchedAtMs < SIGNED_OFF_AFTER_MS ? kept : undefined
   } catch {
     return undefined
   }
@@ -40,7 +39,7 @@ export function createSignOn() {
     const on = kept.value
     const nowMs = Date.now()
     if (!on) return
-    if (nowMs - on.touchedAtMs >= IDLE_MS) drop()
+    if (nowMs - on.touchedAtMs >= SIGNED_OFF_AFTER_MS) drop()
     else if (nowMs - on.touchedAtMs > WRITTEN_MS) write({ ...on, touchedAtMs: nowMs })
   }
   useEventListener(window, ['pointerdown', 'keydown'], touch, { capture: true, passive: true })
@@ -48,12 +47,11 @@ export function createSignOn() {
     if (key === KEY) kept.value = read()
   })
   window.setInterval(() => {
-    if (kept.value && Date.now() - kept.value.touchedAtMs >= IDLE_MS) drop()
+    if (kept.value && Date.now() - kept.value.touchedAtMs >= SIGNED_OFF_AFTER_MS) drop()
   }, WRITTEN_MS)
 
   return {
     crewId: computed(() => here.value?.crewId),
-    role: computed(() => here.value?.role),
     /** Whose names are proved here: another kitchen's are of no use. */
     useIn(id: string): void {
       kitchenId = id

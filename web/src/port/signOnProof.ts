@@ -3,5 +3,3 @@ export const signOnProof: { of: () => string | undefined; isOver: () => void } =
   of: () => undefined,
   isOver: () => undefined,
 }
-/** The server reads it, and answers in it where the sign-on is over. */
-export const SIGN_ON_HEADER = 'x-sign-on'

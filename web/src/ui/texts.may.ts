@@ -19,13 +19,15 @@ export const mayTexts = {
     })[why],
   /** What one does, with who may. */
   takes: (doing: Doing) =>
-    ({
-      passHouseLimit: `Going on takes ${whoMay(doing)}.`,
-      setKitchen: `Changing the kitchen takes ${whoMay(doing)}.`,
-      setRules: `Changing a rule takes ${whoMay(doing)}.`,
-      changeBook: `Changing the book takes ${whoMay(doing)}.`,
-      manageCrew: `Changing the crew takes ${whoMay(doing)}.`,
-      manageDevices: `Letting devices in or out takes ${whoMay(doing)}.`,
-      moveKitchen: `Taking the kitchen out or in as a file takes ${whoMay(doing)}.`,
-    })[doing as string] ?? `It takes ${whoMay(doing)}.`,
+    (
+      ({
+        passHouseLimit: `Going on takes ${whoMay(doing)}.`,
+        setKitchen: `Changing the kitchen takes ${whoMay(doing)}.`,
+        setRules: `Changing a rule takes ${whoMay(doing)}.`,
+        changeBook: `Changing the book takes ${whoMay(doing)}.`,
+        manageCrew: `Changing the crew takes ${whoMay(doing)}.`,
+        manageDevices: `Letting devices in or out takes ${whoMay(doing)}.`,
+        moveKitchen: `Taking the kitchen out or in as a file takes ${whoMay(doing)}.`,
+      }) as Partial<Record<Doing, string>>
+    )[doing] ?? `It takes ${whoMay(doing)}.`,
 } as const

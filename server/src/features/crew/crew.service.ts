@@ -1,11 +1,4 @@
-import {
-  problem,
-  type ChangePerson,
-  type NewPerson,
-  type Person,
-  type SetPin,
-  type SignedOn,
-} from '@liquamen/contracts'
+import type { ChangePerson, NewPerson, Person, SetPin, SignedOn } from '@liquamen/contracts'
 import type { FactKind, Payloads } from '@liquamen/core'
 import { randomBytes, randomInt } from 'node:crypto'
 import { tellCatalogChanged } from '../../catalog/catalog.repo'
@@ -19,17 +12,16 @@ import {
   type PersonRow,
 } from '../../crew/people.repo'
 import { mayNot } from '../../http/may'
-import { tellSignOns, tokenDigest, type SignOns } from '../../crew/signOns'
+import { tellSignOns, type SignOns } from '../../crew/signOns'
 import { endSignOns, insertSignOn } from '../../crew/signOns.repo'
 import type { Head, Tx } from '../../db/database'
-import { ProblemError } from '../../http/problemError'
+import { refusal } from '../../http/problemError'
 import type { Sender } from '../../http/sender'
 import type { Recorder } from '../../log/intake'
 import { serverFact } from '../../log/serverFact'
+import { newToken, secretDigest } from '../../secrets'
 import { isPin, pinHash } from './pins'
 
-const refusal = (status: number, code: string, title: string) =>
-  new ProblemError(problem(status, code, title))
 const unknown = () => refusal(404, 'unknownPerson', 'Nobody of that name cooks here.')
 const wrongPin = () => refusal(403, 'wrongPin', 'That is not the PIN.')
 const personOf = ({ id, name, role, pinHash: kept, removedAt }: PersonRow): Person => ({
@@ -126,9 +118,9 @@ export function createCrewService({
     { id: crewId, role }: Pick<PersonRow, 'id' | 'role'>,
   ): Promise<SignedOn> {
     const { kitchenId, deviceId } = device
-    const token = randomBytes(24).toString('base64url')
+    const token = newToken()
     await database.inKitchen(kitchenId, async (tx) => {
-      await insertSignOn(tx, { kitchenId, deviceId, crewId, tokenHash: tokenDigest(token), atMs: clock() })
+      await insertSignOn(tx, { kitchenId, deviceId, crewId, tokenHash: secretDigest(token), atMs: clock() })
       await tellSignOns(tx, kitchenId)
     })
     signOns.forget()
@@ -162,7 +154,7 @@ export function createCrewService({
       })
       signOns.forget()
     },
-    /** Somebody is of the crew from now on. The first who runs a kitchen has a PIN at once, so that it is never run by nobody. */
+    /** Somebody is of the crew from now on. @throws ProblemError 409 `nameTaken` */
     async add(sender: Sender, { name, role, pin }: NewPerson): Promise<string> {
       const id = newId()
       const kept = pin === undefined ? null : await pinHash(pin)
@@ -184,7 +176,7 @@ export function createCrewService({
           ? undefined
           : { kind: 'crew.set', payload: { crewId: id, role } }
       }),
-    /** Somebody cooks here no more: whatever he is signed on at ends; what he did stays his. @throws ProblemError as `set` */
+    /** Somebody cooks here no more: wherever they are signed on that ends; what they did stays theirs. @throws ProblemError as `set` */
     remove: (sender: Sender, id: string): Promise<void> =>
       change(sender, async (tx, all) => {
         await leavesAdmin(tx, present(all, id))
@@ -193,7 +185,7 @@ export function createCrewService({
         await endSignOns(tx, { crewId: id }, removedAt.getTime())
         return { kind: 'crew.removed', payload: { crewId: id } }
       }),
-    /** Erases the name of somebody who cooks here no more; what he did stays on record, by nobody's name. */
+    /** Erases the name of somebody who cooks here no more; what they did stays on record, by nobody's name. */
     eraseName: (sender: Sender, id: string): Promise<void> =>
       change(sender, async (tx, all) => {
         const person = all.find((p) => p.id === id)

@@ -1,7 +1,7 @@
 import type { Person, SignedOn } from '@liquamen/contracts'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { SIGN_ON_HEADER } from '../../http/may'
+import { SIGN_ON_HEADER } from '@liquamen/core'
 import { verifyChain } from '../../log/verifyChain'
 import { createTestApp, testFact, type TestApp } from '../../testing/testApp'
 

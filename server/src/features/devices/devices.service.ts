@@ -1,5 +1,5 @@
 import { problem, type EnrolCode, type Kitchen, type Session } from '@liquamen/contracts'
-import { createHash, randomBytes, randomInt } from 'node:crypto'
+import { randomInt } from 'node:crypto'
 import { v7 as uuidv7 } from 'uuid'
 import { readCatalog, readCatalogBefore } from '../../catalog/catalog.repo'
 import type { DeviceKind } from '@liquamen/core'
@@ -7,8 +7,9 @@ import type { SignOns } from '../../crew/signOns'
 import type { Database, Tx } from '../../db/database'
 import { ProblemError } from '../../http/problemError'
 import type { Sender } from '../../http/sender'
-import type { KitchenTime } from '../../kitchenTime'
-import type { LiveFeed } from '../../log/liveFeed'
+import { createKitchenTime, type KitchenTime } from '../../kitchenTime'
+import { untilNews, type NewsFeed } from '../../log/untilNews'
+import { newToken, secretDigest } from '../../secrets'
 import { CURRENT_MS } from '../../log/current'
 import { readHead } from '../../log/facts.repo'
 import {
@@ -27,7 +28,6 @@ import { zoneClock } from './zoneClock'
 /** So long a code opens, ms. */
 const CODE_FOR_MS = 10 * 60_000
 const unknown = () => new ProblemError(problem(404, 'unknownDevice', 'This device is not known here.'))
-const hash = (secret: string) => createHash('sha256').update(secret).digest('hex')
 
 interface Enrolled {
   readonly device: Sender
@@ -41,26 +41,23 @@ export function createDevicesService({
   signOns,
   demoPin,
   demoKitchenId,
-  time,
+  time = createKitchenTime(clock),
 }: {
   readonly database: Database
   readonly clock: () => number
   /** Tells of devices that were revoked, here or by another process; without it the database is asked each time. */
-  readonly feed?: Pick<LiveFeed, 'subscribeAll' | 'isLive'>
+  readonly feed?: NewsFeed
   readonly signOns: Pick<SignOns, 'isClaimed'>
   /** Everyone's PIN in the demo kitchen. */
   readonly demoPin?: string | undefined
   readonly demoKitchenId?: string | undefined
-  readonly time?: Pick<KitchenTime, 'within'> | undefined
+  readonly time?: Pick<KitchenTime, 'within'>
 }) {
-  const known = new Map<string, Sender>() // by the digest of their token
-  let forgotten = 0
-  feed?.subscribeAll((news) => {
-    if (news.seq !== undefined || news.channelId !== undefined || news.aheadMs !== undefined || news.signOns)
-      return
-    known.clear()
-    forgotten += 1
-  })
+  const known = untilNews<Sender>(
+    feed,
+    ({ seq, channelId, aheadMs, signOns: isSignOn }) =>
+      seq === undefined && channelId === undefined && aheadMs === undefined && !isSignOn,
+  ) // by the digest of their token
 
   /** Puts a device into a kitchen; its token is told once and kept only as a digest. */
   async function putDevice(
@@ -68,9 +65,9 @@ export function createDevicesService({
     kitchenId: string,
     { name, kind }: Pick<Sender, 'name' | 'kind'>,
   ): Promise<Enrolled> {
-    const token = randomBytes(32).toString('base64url')
+    const token = newToken()
     const device = { deviceId: uuidv7(), name, kind, kitchenId }
-    await insertDevice(tx, device, hash(token), new Date(clock()))
+    await insertDevice(tx, device, secretDigest(token), new Date(clock()))
     return { device, token }
   }
   return {
@@ -87,18 +84,18 @@ export function createDevicesService({
       const code = String(randomInt(10_000_000, 100_000_000))
       const nowMs = clock()
       const expiresAtMs = nowMs + CODE_FOR_MS
-      const kept = { kitchenId, codeHash: hash(code), kind, nowMs, expiresAtMs }
+      const kept = { kitchenId, codeHash: secretDigest(code), kind, nowMs, expiresAtMs }
       await database.inKitchen(kitchenId, (tx) => insertCode(tx, kept))
       return { code, kind, expiresAtMs }
     },
     /** A device by a code, which is used up with it. */
     async enrolByCode(name: string, code: string): Promise<Enrolled> {
-      const codeHash = hash(code.replace(/\s/g, ''))
+      const codeHash = secretDigest(code.replace(/\s/g, ''))
       const kitchenId = await database.withSetting('app.enrol_code_hash', codeHash, kitchenOfCode)
       const enrolled =
         kitchenId &&
         (await database.inKitchen(kitchenId, async (tx) => {
-          const kind = await takeCode(tx, codeHash, time ? time.within(kitchenId, clock) : clock())
+          const kind = await takeCode(tx, codeHash, time.within(kitchenId, clock))
           return kind && putDevice(tx, kitchenId, { name, kind })
         }))
       if (!enrolled)
@@ -116,18 +113,16 @@ export function createDevicesService({
       const isKnown = await database.inKitchen(kitchenId, (tx) =>
         renameDevice(tx, kitchenId, { deviceId, name }),
       )
-      known.clear()
+      known.forget()
       if (!isKnown) throw unknown()
     },
     /** The device of a token, unless it was revoked. */
-    async findByToken(token: string): Promise<Sender | undefined> {
-      const tokenHash = hash(token)
-      const kept = feed?.isLive() ? known.get(tokenHash) : undefined
-      if (kept) return kept
-      const before = forgotten
-      const [device] = await database.ask<Sender>('app.token_hash', tokenHash, DEVICE_OF_TOKEN)
-      if (device && forgotten === before) known.set(tokenHash, device) // not one that was revoked meanwhile
-      return device
+    findByToken(token: string): Promise<Sender | undefined> {
+      const tokenHash = secretDigest(token)
+      return known.ask(
+        tokenHash,
+        async () => (await database.ask<Sender>('app.token_hash', tokenHash, DEVICE_OF_TOKEN))[0],
+      )
     },
     /** The kitchens for which these tokens speak, by name; a token that is worth nothing any more is left out. */
     async kitchensOf(tokens: readonly string[]): Promise<(Kitchen & { readonly token: string })[]> {
@@ -146,7 +141,7 @@ export function createDevicesService({
       const isKnown = await database.inKitchen(kitchenId, (tx) =>
         revokeDevice(tx, kitchenId, deviceId, new Date(clock())),
       )
-      known.clear()
+      known.forget()
       if (!isKnown) throw unknown()
     },
     /** Who a device is and what its kitchen holds. */

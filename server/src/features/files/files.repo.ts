@@ -1,6 +1,6 @@
 import type { ExportFile } from '@liquamen/contracts'
 import type { DeviceKind, Formula } from '@liquamen/core'
-import { and, asc, eq, inArray, sql } from 'drizzle-orm'
+import { asc, eq, inArray } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import type { Tx } from '../../db/database'
 import { catalogItems, channels, devices, imports, kitchens } from '../../db/schema'
@@ -102,6 +102,6 @@ export async function listImports(tx: Tx, kitchenId: string) {
       crewId: imports.crewId,
     })
     .from(imports)
-    .where(and(eq(imports.kitchenId, kitchenId), sql`true`))
+    .where(eq(imports.kitchenId, kitchenId))
     .orderBy(asc(imports.fromSeq))
 }

@@ -1,25 +1,22 @@
-import { problem, readPayload, type ExportFile, type ExportHead, type Problem } from '@liquamen/contracts'
+import { readPayload, type ExportFile, type ExportHead, type ExportStart } from '@liquamen/contracts'
 import type { Envelope } from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
 import { addToCatalog, tellCatalogChanged } from '../../catalog/catalog.repo'
 import { addPeople } from '../../crew/people.repo'
 import type { Head, Tx } from '../../db/database'
-import { ProblemError } from '../../http/problemError'
+import { ProblemError, refusal } from '../../http/problemError'
 import type { Sender } from '../../http/sender'
 import { asRecorded, CHAIN_START, chainLink, type StoredFact } from '../../log/chain'
-import { addChannel, chainGroup, insertSamples, listChannels, readSampleHeads } from '../../log/channels.repo'
+import { addChannel, chainGroup, insertSamples, listChannels } from '../../log/channels.repo'
 import { appendFacts } from '../../log/facts.repo'
 import { putGuestDetails } from '../../log/guestDetails.repo'
 import type { Intake } from '../../log/intake'
 import { rebuildReadModels } from '../../log/readModels'
-import { samplesLink } from '../../log/samplesChain'
 import { detailsIn } from './exportKitchen'
 import { addFormulaVersions, addImportedDevice, insertImport, takeRecord } from './files.repo'
-import type { FileStart, FileTaker } from './readKitchenFile'
+import type { FileTaker } from './readKitchenFile'
 import { shiftInstants } from './shiftInstants'
 
-const refusal = (status: number, code: string, title: string, more: Partial<Problem> = {}) =>
-  new ProblemError(problem(status, code, title, more))
 const NO_LINES = { batches: [], orders: [], lots: [], services: [] }
 
 /** What came in. */
@@ -63,7 +60,7 @@ export function importInto({
   intake,
 }: Into): FileTaker & { readonly done: () => Imported } {
   const { kitchenId } = sender
-  let start: FileStart
+  let start: ExportStart
   let at: Head = head
   let isMove = false
   const held: FileFact[] = [] // of a file whose times are shifted, until all ids are known
@@ -71,7 +68,7 @@ export function importInto({
   const named = new Set<string>()
   let stored = 0
   let formulas = 0
-  let heads: Map<string, { seq: number; chain: string }> | undefined
+  let channelIds: ReadonlySet<string> | undefined
 
   function link(fact: FileFact, entry: number): StoredFact {
     checked(fact, kitchenId, entry) // it must be one that can be read; it is kept as it was written
@@ -114,19 +111,12 @@ export function importInto({
     stored += whole.length
   }
 
-  let hasChannels = false
-  async function takeChannels({ devices = [], channels = [] }: ExportHead): Promise<void> {
-    if (hasChannels) return
-    hasChannels = true
+  /** The probes and scales that readings may be of, once. */
+  async function takeChannels({ devices = [], channels = [] }: ExportHead): Promise<ReadonlySet<string>> {
+    if (channelIds) return channelIds
     for (const device of devices) await addImportedDevice(tx, kitchenId, device, nowMs)
     for (const channel of channels) await addChannel(tx, kitchenId, channel)
-    const known = new Set((await listChannels(tx)).map((c) => c.id))
-    const ownHeads = await readSampleHeads(tx)
-    heads = new Map(
-      ownHeads
-        .filter((h) => known.has(h.channelId))
-        .map((h) => [h.channelId, { seq: h.lastSeq, chain: h.chainHead || CHAIN_START }]),
-    )
+    return (channelIds = new Set((await listChannels(tx)).map((c) => c.id)))
   }
 
   return {
@@ -142,28 +132,23 @@ export function importInto({
       if (start.shiftFromMs === undefined) return takeFacts(facts, first)
       held.push(...facts)
     },
-    async samples(groups, head) {
-      await takeChannels(head)
+    async samples(groups, file) {
+      const known = await takeChannels(file)
       for (const { channelId, groupId, samples, seq, chain } of groups) {
-        const last = heads?.get(channelId)
-        if (!last)
+        if (!known.has(channelId))
           throw refusal(
             422,
             'unknownChannel',
             'This file has readings of a probe or a scale that it does not name.',
           )
-        const group = { channelId, groupId, samples }
-        const next = samplesLink(last.chain, group)
-        if (isMove && (seq !== last.seq + 1 || chain !== next))
+        if ((await insertSamples(tx, { kitchenId, channelId, groupId }, samples)) === 0) continue
+        const placed = await chainGroup(tx, kitchenId, { channelId, groupId, samples })
+        if (isMove && (placed.seq !== seq || placed.chain !== chain))
           throw refusal(
             422,
             'brokenChain',
             'This file’s readings do not hold together: some were changed, or are missing. Nothing was imported.',
           )
-        if ((await insertSamples(tx, { kitchenId, channelId, groupId }, samples)) === 0) continue
-        await chainGroup(tx, kitchenId, group)
-        last.seq += 1
-        last.chain = next
       }
     },
     async end(file) {

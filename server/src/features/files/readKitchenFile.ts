@@ -2,24 +2,23 @@ import {
   EXPORT_FORMAT,
   EXPORT_VERSION,
   exportHeadSchema,
+  exportStartSchema,
   isUnstorable,
-  problem,
   sampleGroupSchema,
   schemaProblem,
   storedFactSchema,
   type ExportFile,
   type ExportHead,
+  type ExportStart,
 } from '@liquamen/contracts'
 import { JSONParser } from '@streamparser/json'
-import { ProblemError } from '../../http/problemError'
+import { ProblemError, refusal } from '../../http/problemError'
 
 type FileFact = ExportFile['facts'][number]
 type FileGroup = NonNullable<ExportFile['samples']>[number]
-/** What a file says of itself before its facts. */
-export type FileStart = Pick<ExportHead, 'version' | 'kitchenId' | 'shiftFromMs' | 'isWhole'>
 /** Who takes a kitchen file in as it is read; each call is waited for before more is read. */
 export interface FileTaker {
-  readonly begin: (start: FileStart) => Promise<void>
+  readonly begin: (start: ExportStart) => Promise<void>
   readonly facts: (facts: readonly FileFact[], first: number) => Promise<void>
   readonly samples: (groups: readonly FileGroup[], head: ExportHead) => Promise<void>
   readonly end: (head: ExportHead) => Promise<void>
@@ -27,12 +26,10 @@ export interface FileTaker {
 
 const AT_ONCE = 1000
 const PARTS = Object.keys(exportHeadSchema.shape)
-const refusal = (status: number, code: string, title: string, detail?: string) =>
-  new ProblemError(problem(status, code, title, detail === undefined ? {} : { detail }))
 const nothing = 'Nothing was imported.'
 
 /** Refuses a file by the first thing that is wrong with it: no file of ours, or another version. */
-function startOf(parts: Readonly<Record<string, unknown>>): FileStart {
+function startOf(parts: Readonly<Record<string, unknown>>): ExportStart {
   if (parts.format !== EXPORT_FORMAT)
     throw refusal(422, 'otherFormat', 'This is not a Liquamen kitchen file.')
   if (parts.version !== 1 && parts.version !== EXPORT_VERSION)
@@ -41,15 +38,7 @@ function startOf(parts: Readonly<Record<string, unknown>>): FileStart {
       'otherVersion',
       `This file is of version ${JSON.stringify(parts.version)?.slice(0, 20)}; this app reads version ${EXPORT_VERSION} and those before it.`,
     )
-  const read = exportHeadSchema
-    .pick({ format: true, version: true, kitchenId: true, shiftFromMs: true, isWhole: true })
-    .safeParse(
-      Object.fromEntries(
-        ['format', 'version', 'kitchenId', 'shiftFromMs', 'isWhole'].flatMap((key) =>
-          key in parts ? [[key, parts[key]]] : [],
-        ),
-      ),
-    )
+  const read = exportStartSchema.safeParse(parts)
   if (!read.success)
     throw new ProblemError(schemaProblem(read.error, `This file has parts that cannot be used. ${nothing}`))
   return read.data
@@ -70,7 +59,7 @@ function each<T>(
   return found.map((value, i) => {
     const detail = `Entry ${first + i} of the file. ${nothing}`
     if (isUnstorable(value))
-      throw refusal(400, 'badText', 'This entry has characters or a nesting that cannot be kept.', detail)
+      throw refusal(400, 'badText', 'This entry has characters or a nesting that cannot be kept.', { detail })
     const read = schema.safeParse(value)
     if (!read.success) throw new ProblemError({ ...schemaProblem(read.error as never), detail })
     return read.data

@@ -47,7 +47,7 @@ export async function followKitchen(deps: Needs, listener: Listener): Promise<vo
     else if (news.aheadMs === undefined && !news.signOns) due.isUnsure = true
     wake()
   })
-  const leaveClock = time?.subscribe(kitchenId, () => {
+  const leaveClock = time.subscribe(kitchenId, () => {
     due.clock = true
     wake()
   })
@@ -71,7 +71,7 @@ export async function followKitchen(deps: Needs, listener: Listener): Promise<vo
   }
   clearInterval(beat)
   leave()
-  leaveClock?.()
+  leaveClock()
   stopping.removeEventListener('abort', ring)
 }
 

@@ -46,7 +46,7 @@ export function openRoutes({
     if (token) giveToken(c, token, isSecure)
     met?.(device.kitchenId)
     const { kitchenId } = device
-    const inTime = <T>(work: () => Promise<T>) => (time ? time.within(kitchenId, work) : work())
+    const inTime = <T>(work: () => Promise<T>) => time.within(kitchenId, work)
     const signedOn = token ? await inTime(() => crew.signOnFirst(device)) : undefined
     const [session, current, details, list] = await inTime(() =>
       Promise.all([

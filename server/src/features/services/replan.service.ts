@@ -60,7 +60,7 @@ interface Needs {
   readonly facts: FactsService
   readonly services: ServicesService
   readonly clock: () => number
-  readonly time?: Pick<KitchenTime, 'within'> | undefined
+  readonly time: Pick<KitchenTime, 'within'>
   readonly log: Logger
   readonly stopping: AbortSignal
 }
@@ -188,10 +188,9 @@ export function createReplanner(needs: Needs) {
     error instanceof ProblemError && ['planMoved', 'serviceClosed'].includes(error.problem.code)
 
   /** Looks until nothing is left to look at; asked while it looks, it looks once more. */
-  function lookNow(kitchenId: string, how: Look): Promise<void> {
-    return time ? time.within(kitchenId, () => lookInTime(kitchenId, how)) : lookInTime(kitchenId, how)
-  }
-  function lookInTime(kitchenId: string, how: Look): Promise<void> {
+  const lookNow = (kitchenId: string, how: Look): Promise<void> =>
+    time.within(kitchenId, () => lookHere(kitchenId, how))
+  function lookHere(kitchenId: string, how: Look): Promise<void> {
     const state = followed.get(kitchenId) ?? {
       bound: new Set(),
       seq: undefined,

@@ -2,7 +2,7 @@ import { problem, type PublishPlan, type PublishPlanAnswer } from '@liquamen/con
 import { foldBatch, foldOrder, type Payloads } from '@liquamen/core'
 import { isDeepStrictEqual } from 'node:util'
 import { ProblemError } from '../../http/problemError'
-import type { Sender } from '../../http/sender'
+import type { Author } from '../../http/sender'
 import type { Recorder } from '../../log/intake'
 import { serverFact } from '../../log/serverFact'
 import { openService, readService } from './openService'
@@ -11,7 +11,7 @@ import { openService, readService } from './openService'
 export function createServicesService({ database, clock, intake }: Recorder) {
   return {
     /** Who put the plan of a service in force that stands; undefined where none does. @throws ProblemError 404 `unknownService` */
-    planStandsBy: (kitchenId: string, serviceId: string): Promise<Sender | undefined> =>
+    planStandsBy: (kitchenId: string, serviceId: string): Promise<Author | undefined> =>
       database.inKitchen(kitchenId, async (tx) => {
         const { factsOf, service } = await readService(tx, serviceId)
         const fact = factsOf(serviceId).findLast(
@@ -19,9 +19,11 @@ export function createServicesService({ database, clock, intake }: Recorder) {
         )
         const { deviceId, actor } = fact ?? {}
         if (deviceId === undefined) return undefined
-        const person =
-          actor?.crewId === undefined ? undefined : { crewId: actor.crewId, role: 'cook' as const }
-        return { deviceId, name: '', kind: 'tablet', kitchenId, person }
+        return {
+          deviceId,
+          kitchenId,
+          person: actor?.crewId === undefined ? undefined : { crewId: actor.crewId },
+        }
       }),
     /**
      * Puts a plan in force: with it the batches that it plans stand on the stove, and those that it no longer has are off it. A batch that was begun
@@ -29,7 +31,7 @@ export function createServicesService({ database, clock, intake }: Recorder) {
      *
      * @throws ProblemError 404 `unknownService`, 409 `serviceClosed`, 409 `planMoved` where another plan came first
      */
-    async publishPlan(sender: Sender, serviceId: string, ask: PublishPlan): Promise<PublishPlanAnswer> {
+    async publishPlan(sender: Author, serviceId: string, ask: PublishPlan): Promise<PublishPlanAnswer> {
       return database.inLockedKitchen(sender.kitchenId, async (tx, head) => {
         const { planned, takenOff, orders = [], ordersOff = [], crewId: _said, ...plan } = ask
         const batchIds = [...planned.map((p) => p.batchId), ...takenOff]

@@ -1,20 +1,17 @@
 <script setup lang="ts">
-import type { Person } from '@liquamen/contracts'
-import { ROLES, type Role } from '@liquamen/core'
+import { PIN_DIGITS, ROLES, type Role } from '@liquamen/core'
 import { computed, reactive, ref, watch } from 'vue'
-import { api, OutOfReach } from '../port/api'
-import { tapped } from '../port/tapped'
+import MayLine from '../crew/MayLine.vue'
+import { crewTexts } from '../crew/texts.crew'
+import { api } from '../port/api'
 import { useKitchen } from '../port/useKitchen'
 import HoldButton from '../ui/HoldButton.vue'
-import MayLine from './MayLine.vue'
-import { crewTexts } from './texts.crew'
+import { useServerList } from './useServerList'
 
 /** Who cooks here and what they may do: the server's list, changed by an admin; one's own PIN by everyone. */
 const says = crewTexts.list
 const kitchen = useKitchen()
-const people = ref<readonly Person[]>()
-const isAway = ref(false)
-const problem = ref('')
+const { list: people, isAway, problem, load, act: changeList } = useServerList(api.crew)
 const draft = reactive({ name: '', role: 'cook' as Role, pin: '' })
 const naming = ref<{ readonly id: string; name: string }>()
 const pinning = ref<{ readonly id: string; pin: string; oldPin: string }>()
@@ -26,21 +23,12 @@ const isUnclaimed = computed(() => people.value && !present.value.some((p) => p.
 
 /** Whoever is put in first runs the kitchen. */
 watch(isUnclaimed, (yes) => yes && (draft.role = 'admin'))
-async function load(): Promise<void> {
-  try {
-    people.value = await api.crew()
-    isAway.value = false
-  } catch (error) {
-    if (!(error instanceof OutOfReach)) throw error
-    isAway.value = true
-  }
-}
 watch(() => kitchen.catalog?.crew, load, { immediate: true })
-const act = (done: () => Promise<unknown>) =>
-  tapped(async () => {
-    await done()
-    await Promise.all([load(), kitchen.refreshCatalog()])
-  }, problem)
+const act = (change: () => Promise<unknown>) =>
+  changeList(async () => {
+    await change()
+    await kitchen.refreshCatalog()
+  })
 async function add(): Promise<void> {
   const { name, role, pin } = draft
   const isAdded = await act(() => api.addPerson({ name, role, ...(pin ? { pin } : {}) }))
@@ -67,7 +55,7 @@ async function keepPin(): Promise<void> {
     <p v-if="isUnclaimed" class="roux">{{ says.first }}</p>
     <p v-if="isAway" class="label">{{ says.away }}</p>
     <ul v-else class="people">
-      <li v-for="p in present" :key="p.id" class="person">
+      <li v-for="p in present" :key="p.id" class="entry-line">
         <form v-if="naming?.id === p.id" class="line" @submit.prevent="keepName">
           <v-text-field v-model="naming.name" :label="says.name" maxlength="60" autofocus />
           <v-btn type="submit">{{ says.keep }}</v-btn>
@@ -80,7 +68,7 @@ async function keepPin(): Promise<void> {
             inputmode="numeric"
             autocomplete="off"
             :label="says.oldPin"
-            maxlength="12"
+            :maxlength="PIN_DIGITS.most"
             autofocus
           />
           <v-text-field
@@ -89,7 +77,7 @@ async function keepPin(): Promise<void> {
             inputmode="numeric"
             autocomplete="new-password"
             :label="says.newPin(p.name)"
-            maxlength="12"
+            :maxlength="PIN_DIGITS.most"
             :autofocus="!(isOwn(p.id) && p.hasPin)"
           />
           <v-btn type="submit">{{ says.keep }}</v-btn>
@@ -140,7 +128,7 @@ async function keepPin(): Promise<void> {
         inputmode="numeric"
         autocomplete="new-password"
         :label="says.pin"
-        maxlength="12"
+        :maxlength="PIN_DIGITS.most"
       />
       <v-btn type="submit" :disabled="draft.name.trim() === ''">{{ says.add }}</v-btn>
     </form>
@@ -148,7 +136,7 @@ async function keepPin(): Promise<void> {
     <template v-if="gone.length && isAdmin">
       <h3 class="caption">{{ says.once }}</h3>
       <ul class="people">
-        <li v-for="p in gone" :key="p.id" class="person">
+        <li v-for="p in gone" :key="p.id" class="entry-line">
           <span class="who">{{ p.name }}</span>
           <HoldButton :aria-label="`${says.holdToErase}: ${p.name}`" @held="act(() => api.eraseName(p.id))">{{
             says.holdToErase
@@ -163,14 +151,6 @@ async function keepPin(): Promise<void> {
 .people {
   padding: 0;
   list-style: none;
-}
-.person {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: 12px;
-  border-bottom: 1px solid var(--hair);
-  padding: 3px 0;
 }
 .who {
   flex: 1;
