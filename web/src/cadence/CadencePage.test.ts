@@ -1,5 +1,6 @@
 import { createPinia, setActivePinia } from 'pinia'
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
+import { api } from '../port/api'
 import { memoryKitchen } from '../testing/memoryKitchen'
 import { address, catalog, mountScreen } from '../testing/mountScreen'
 import { onScreen, settle } from '../testing/onScreen'
@@ -49,6 +50,17 @@ describe('batches for a service', () => {
     expect(taken.map((t) => new Date(t.pickupAtMs).toISOString().slice(11, 16))).toEqual(['19:00', '20:45'])
     expect(taken[0]!.portions).toBeGreaterThanOrEqual(taken[1]!.portions)
     expect(address).toBe('/service')
+  })
+  it('what was typed stays when what the house learned comes late, until another sauce is asked for', async () => {
+    let learned = (_: []): void => undefined
+    vi.spyOn(api, 'lessons').mockReturnValue(new Promise((resolve) => (learned = resolve)))
+    const at = await page()
+    await at.type('A batch may be so old', '105')
+    learned([])
+    await at.settle()
+    expect(at.says()).toContain('2 batches')
+    await at.chooses(catalog.formulas.filter((f) => f.emulsion)[1]!.id)
+    expect(at.says()).not.toContain('2 batches')
   })
   it.each([0, 2, 4.9, 5.6, 6.9, 8, 12, 18, 23])(
     'an evening is one evening, whenever it is asked for: %s h after five',

@@ -54,11 +54,17 @@ export function useCadence() {
       plannedHold(formula.value, all as KitchenCatalog, kitchen.ingredients, houseHolds(rows.value))
     )
   })
+  const proposed = computed(() => ({
+    formulaId: draft.formulaId,
+    mostAge: stands.value ? String(Math.max(0, Math.floor(stands.value.margin.min) - SLACK_MIN)) : '',
+    making: stands.value ? String(Math.ceil(stands.value.makingMin)) : '',
+  }))
+  // what the house learned may come late: what was typed by then stays, until another sauce is asked for
   watch(
-    stands,
-    (now) => {
-      draft.mostAge = now ? String(Math.max(0, Math.floor(now.margin.min) - SLACK_MIN)) : ''
-      draft.making = now ? String(Math.ceil(now.makingMin)) : ''
+    proposed,
+    (now, before) => {
+      for (const field of ['mostAge', 'making'] as const)
+        if (now.formulaId !== before?.formulaId || draft[field] === before[field]) draft[field] = now[field]
     },
     { immediate: true },
   )

@@ -90,7 +90,7 @@ describe('opening', () => {
     expect(again.awaySinceMs).toBeDefined()
     server.is.away = false
     await settled(() => again.awaySinceMs === undefined)
-  }, 10_000)
+  })
   it('a browser that was never here fails without the server, and asks for the code where one is needed', async () => {
     server.is.away = true
     const kitchen = tab()
@@ -296,7 +296,7 @@ describe('what the server tells', () => {
     expect(kitchen.factsOf(fresh)).toHaveLength(1)
     server.streams().at(-1)!.onerror!()
     await settled(() => server.streams().at(-1)!.url === '/api/live?after=5001')
-  }, 10_000)
+  })
   it('what is long over is not kept in the browser either', async () => {
     const old = '018f0000-0000-7000-8000-0000000000b2'
     server.facts.push(factOf('018f0000-0000-7000-8000-0000000000d1', old, 1))
@@ -342,7 +342,7 @@ describe('what the server tells', () => {
     server.streams()[1]!.onopen?.()
     expect(kitchen.awaySinceMs).toBeUndefined()
     await settled(() => server.asked.filter((a) => a === 'GET /session').length > before)
-  }, 10_000)
+  })
   it('a line that only seems to be there is given up after forty silent seconds, and at once when the network is back', async () => {
     const kitchen = await heard()
     vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] })

@@ -27,6 +27,7 @@ async function listener(headSeq = 0) {
           asked.push({ seq, answer: (page) => (page ? resolve(page) : reject(new Error('away'))) }),
         ),
     },
+    time: { subscribe: () => () => undefined },
     stopping: stopping.signal,
   }
   const ended = new AbortController()
