@@ -3,8 +3,9 @@ import { viewBatch, type BatchView } from './batch/viewBatch'
 import { larchwaterGoods, larchwaterTest } from './demoKitchen.test-helper'
 import { compareFacts, type Fact } from './facts/fact'
 import { followPlan, type Truth } from './practice/followPlan'
-import { readyBatch } from './practice/readyBatch'
+import { readyBatch, type ReadyBatch } from './practice/readyBatch'
 import { rehearsalRecord } from './practice/rehearsalRecord'
+import { once } from './solve/once'
 
 /** When a rehearsed batch is lit. */
 export const LIT_AT_MS = Date.UTC(2026, 10, 28, 16)
@@ -17,14 +18,22 @@ export interface Rehearsed {
   readonly pickupAtMs?: number
 }
 
+/** What every file of a worker begins with is worked out once. */
+const kept = new Map<string, ReadyBatch>()
+/** A formula of the demo's book with its place, ready to be lit for a pick-up. */
+export function readyFor(formulaId: string, pickupAtMs: number): ReadyBatch {
+  return once(kept, `${formulaId} ${pickupAtMs}`, () => {
+    const formula = larchwaterTest.formulas.find((f) => f.id === formulaId)!
+    return readyBatch(formula, larchwaterTest, larchwaterGoods, { nowMs: LIT_AT_MS, pickupAtMs })
+  })
+}
+
 /** A batch of the demo's book, placed, planned and worked by a made-up cook. */
 export function rehearse(
   formulaId: string,
   { untilStepId, truth, pickupAtMs = LIT_AT_MS + 36e6 }: Rehearsed = {},
 ) {
-  const formula = larchwaterTest.formulas.find((f) => f.id === formulaId)!
-  const when = { nowMs: LIT_AT_MS, pickupAtMs }
-  const { placed, planned, frozen } = readyBatch(formula, larchwaterTest, larchwaterGoods, when)
+  const { placed, planned, frozen } = readyFor(formulaId, pickupAtMs)
   const { facts, put } = rehearsalRecord(BATCH_ID)
   const endsAtMs = followPlan({
     batchId: BATCH_ID,

@@ -30,20 +30,21 @@ export function restMeat(of: Rested, minutes: number): RestAt[] {
   const diffusivity = conductivity / (densityKgPerM3 * heatJPerKgK)
   const dt = Math.min(1, (0.4 * dx ** 2) / diffusivity)
   const p = SEAR[of.sear]
-  let temps = Array.from(
+  let temps = Float64Array.from(
     { length: NODES + 1 },
     (_, i) => of.coreC + (of.surfaceC - of.coreC) * (i / NODES) ** p,
   )
+  let next = new Float64Array(NODES + 1)
   const points: RestAt[] = [{ min: 0, surfaceC: of.surfaceC, coreC: of.coreC }]
   const share = (diffusivity * dt) / dx ** 2
   const loss = (2 * dt * REST_LOSS[of.cover]) / (densityKgPerM3 * heatJPerKgK * dx)
   for (let s = dt; s <= minutes * 60 + 1e-9; s += dt) {
-    const before = temps
-    temps = before.map((t, i) => {
-      if (i === 0) return t + 2 * share * (before[1]! - t)
-      if (i === NODES) return t + 2 * share * (before[NODES - 1]! - t) - loss * (t - ROOM_C)
-      return t + share * (before[i - 1]! - 2 * t + before[i + 1]!)
-    })
+    const surfaceC = temps[NODES]!
+    next[0] = temps[0]! + 2 * share * (temps[1]! - temps[0]!)
+    for (let i = 1; i < NODES; i++)
+      next[i] = temps[i]! + share * (temps[i - 1]! - 2 * temps[i]! + temps[i + 1]!)
+    next[NODES] = surfaceC + 2 * share * (temps[NODES - 1]! - surfaceC) - loss * (surfaceC - ROOM_C)
+    ;[temps, next] = [next, temps]
     points.push({ min: s / 60, surfaceC: temps[NODES]!, coreC: temps[0]! })
   }
   return points

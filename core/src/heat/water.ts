@@ -38,10 +38,6 @@ export function waterDensityKgPerM3(tempC: number): number {
   const t = tempC
   const top =
     999.83952 +
-    16.945176 * t -
-    7.9870401e-3 * t ** 2 -
-    46.170461e-6 * t ** 3 +
-    105.56302e-9 * t ** 4 -
-    280.54253e-12 * t ** 5
+    t * (16.945176 - t * (7.9870401e-3 + t * (46.170461e-6 - t * (105.56302e-9 - t * 280.54253e-12))))
   return top / (1 + 16.87985e-3 * t)
 }

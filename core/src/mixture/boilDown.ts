@@ -31,9 +31,10 @@ export interface BoilDown {
   at(fall: number): Composition
   /**
    * The first mixture at which a measure that falls on the way meets nought.
+   * @param fromFall - from where on it is looked for; the measure is still above nought there
    * @returns undefined where it never does before the pan is dry
    */
-  where(toGo: (of: Composition) => number): BoiledTo | undefined
+  where(toGo: (of: Composition) => number, fromFall?: number): BoiledTo | undefined
 }
 
 /** Where a falling measure meets nought between two places: false position with the stuck end halved (Illinois). */
@@ -97,14 +98,16 @@ export function boilDown(
   return {
     start,
     at,
-    where(toGo) {
+    where(toGo, fromFall = 0) {
       if (toGo(start) <= 0) return { fall: 0, mixture: start }
       if (!(start.water > 0)) return undefined
       const last = Math.round(DRIEST_FALL / NODE_FALL)
       const toGoAtNode = (i: number) => toGo(at(i * NODE_FALL))
-      let before = 0
-      let after = 1
-      while (after < last && toGoAtNode(after) > 0) [before, after] = [after, Math.min(last, after * 2)]
+      const first = Math.min(last - 1, Math.floor(fromFall / NODE_FALL))
+      let before = first
+      let after = first + 1
+      while (after < last && toGoAtNode(after) > 0)
+        [before, after] = [after, Math.min(last, first + (after - first) * 2)]
       if (toGoAtNode(after) > 0) return undefined
       while (after - before > 1) {
         const middle = (before + after) >> 1

@@ -1,3 +1,5 @@
+const HALVINGS = 60 // after which a depth is exact to the last digit
+
 /**
  * The inside of a vessel as a body of revolution, mm.
  *
@@ -57,6 +59,13 @@ function frustumMm3(r1: number, r2: number, h: number): number {
   return (Math.PI * h * (r1 * r1 + r1 * r2 + r2 * r2)) / 3
 }
 
+/** Height of a frustum from its lower radius, its wall's slope and its volume, mm: the cubic of the volume, solved. */
+function frustumHeightMm(radiusMm: number, slope: number, volumeMm3: number): number {
+  if (slope === 0) return volumeMm3 / (Math.PI * radiusMm ** 2)
+  const grown = Math.max(-1, (3 * slope * volumeMm3) / (Math.PI * radiusMm ** 3)) // at −1 the wall has met itself
+  return (radiusMm * Math.expm1(Math.log1p(grown) / 3)) / slope
+}
+
 /**
  * Liquid in a level pan from its depth, ml. `reduction:G1 G3–G5`
  * @param depthMm - at the middle, 0..height
@@ -81,12 +90,25 @@ export function capacityMl(profile: VesselProfile): number {
  */
 export function depthAtVolumeMm(profile: VesselProfile, volumeMl: number): number {
   if (volumeMl <= 0) return 0
-  let low = 0
-  let high = profile.shape === 'bowl' ? 2 * profile.sphereRadiusMm : profile.heightMm
-  while (profile.shape === 'pan' && volumeAtDepthMl(profile, high) < volumeMl) high *= 2
-  for (let i = 0; i < 60; i++) {
+  const volumeMm3 = volumeMl * 1000
+  if (profile.shape === 'bowl') {
+    const volumeAt = (h: number) => volumeAtDepthMl(profile, h)
+    return whereItHolds(volumeAt, volumeMl, 2 * profile.sphereRadiusMm)
+  }
+  const { cornerMm } = profile
+  const { centreMm, endsAtMm, slope } = corner(profile)
+  const below = cornerMm > 0 ? cornerVolumeMm3(centreMm, cornerMm, endsAtMm) : 0
+  if (volumeMm3 < below)
+    return whereItHolds((h) => cornerVolumeMm3(centreMm, cornerMm, h), volumeMm3, endsAtMm)
+  return endsAtMm + frustumHeightMm(radiusAtMm(profile, endsAtMm), slope, volumeMm3 - below)
+}
+
+/** The depth at which a rising volume comes to a wanted one. */
+function whereItHolds(volumeAt: (depthMm: number) => number, wanted: number, mostMm: number): number {
+  let [low, high] = [0, mostMm]
+  for (let i = 0; i < HALVINGS; i++) {
     const mid = (low + high) / 2
-    if (volumeAtDepthMl(profile, mid) < volumeMl) low = mid
+    if (volumeAt(mid) < wanted) low = mid
     else high = mid
   }
   return (low + high) / 2

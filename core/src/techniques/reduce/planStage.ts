@@ -157,9 +157,12 @@ function levelCurve(
 ): LevelPoint[] {
   const from = massG(way.start)
   const floor = Math.max(targetMassG * CURVE_PAST_TARGET, from - way.start.water * 0.98 - way.start.ethanol)
+  let fallen = 0 // each point lies past the one before it
   return Array.from({ length: CURVE_POINTS + 1 }, (_, i): LevelPoint => {
     const wanted = from + ((floor - from) * i) / CURVE_POINTS
-    const mixture = way.where((of) => massG(of) - wanted)?.mixture ?? way.start
+    const found = way.where((of) => massG(of) - wanted, fallen)
+    const mixture = found?.mixture ?? way.start
+    fallen = found?.fall ?? fallen
     return {
       massG: massG(mixture),
       volumeMl: volume20Ml(mixture),
