@@ -118,7 +118,6 @@ export async function expectWhole(
     await expect
       .poll(async () => [...(await page.evaluate(faultsOnPage)), ...(await page.evaluate(wordsOverWords))], {
         message: `${where} at ${size.width}x${size.height}`,
-        timeout: 4000,
       })
       .toEqual([])
   }

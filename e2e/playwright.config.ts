@@ -1,4 +1,6 @@
 import { defineConfig } from '@playwright/test'
+// @ts-expect-error plain JavaScript: it runs before anything is installed
+import { ensureChromium } from '../scripts/install.mjs'
 import { TABLET } from './tablet'
 
 export default defineConfig({
@@ -16,7 +18,7 @@ export default defineConfig({
     actionTimeout: 30_000,
     trace: process.env.E2E_TRACE ? 'on' : 'off',
     launchOptions: {
-      executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+      executablePath: (ensureChromium as () => string)(),
       args: [
         '--no-sandbox',
         '--disable-gpu',

@@ -262,14 +262,25 @@ function onKey(event: KeyboardEvent): void {
   .screen {
     min-width: 48px;
     justify-content: center;
-    padding: 0 6px;
+    padding: 0 4px;
     font-stretch: 75%;
   }
   .tools {
     gap: 0;
   }
+  /* over the keys, in no room of its own: the names of the screens and whoever stands here have it all */
+  .head {
+    position: relative;
+  }
+  .unsent {
+    position: absolute;
+    top: 0;
+    right: 8px;
+    font-size: var(--type-caption);
+    line-height: 1;
+  }
   .tools .tool {
-    padding: 0 5px;
+    padding: 0 4px;
     white-space: nowrap;
   }
 }

@@ -1,7 +1,7 @@
-import { findPlace, kitchenGoods, planBatch, stagesOf, type StagePlan } from '@liquamen/core'
+import { findPlace, planBatch, stagesOf, type StagePlan } from '@liquamen/core'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { nextTick } from 'vue'
-import { button, catalog, mountScreen, openDemoStore } from '../testing/mountScreen'
+import { button, catalog, goods, mountScreen, openDemoStore } from '../testing/mountScreen'
 
 beforeEach(async () => {
   await openDemoStore()
@@ -10,7 +10,7 @@ const wine = catalog.formulas.find((f) => f.id === 'redWineShallot')!
 const planIn = (panId: string, portions: number) =>
   planBatch({
     formula: wine,
-    ingredients: kitchenGoods(catalog),
+    ingredients: goods,
     place: findPlace(catalog, { pan: panId, sidePan: 'sauteuse19', smallPan: 'sauteuse19' }, 'ring1'),
     portions,
     pickupAtMs: 1e12,

@@ -2,13 +2,12 @@ import {
   eveningInstance,
   eveningOf,
   explode,
-  kitchenGoods,
   scheduleService,
   taskId,
   type OfferedDish,
 } from '@liquamen/core'
 import { describe, expect, it } from 'vitest'
-import { catalog } from '../testing/mountScreen'
+import { catalog, goods } from '../testing/mountScreen'
 import { batchIdOf } from '@liquamen/contracts/eveningIds'
 import { calendarText } from './planCalendar'
 import { handsStretches, planRows, plateMarks } from './planRows'
@@ -24,7 +23,7 @@ const sittings = [0, 105].map((afterMin, i) => ({
   basis: 'booked' as const,
   spreadMin: 15,
 }))
-const ingredients = kitchenGoods(catalog)
+const ingredients = goods
 /** The house's own card, its bases bought in: as it is planned, four hours before. */
 const nowMs = FIRST_MS - 240 * MIN
 const dishes = (catalog.dishes ?? [])

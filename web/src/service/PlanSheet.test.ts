@@ -1,7 +1,6 @@
 import {
   actualWalk,
   findPlace,
-  kitchenGoods,
   planBatch,
   type BatchState,
   type OrderState,
@@ -13,7 +12,7 @@ import { notKept } from '../port/tapped'
 import { EVERY_SAUCE } from '../testing/everySauce'
 import { onScreen, settle } from '../testing/onScreen'
 import { memoryKitchen, type MemoryKitchen } from '../testing/memoryKitchen'
-import { address, catalog, mountScreen } from '../testing/mountScreen'
+import { address, catalog, goods, mountScreen } from '../testing/mountScreen'
 import { numberText, percentText } from '../ui/format'
 import PlanSheet from './PlanSheet.vue'
 
@@ -58,7 +57,7 @@ describe.each(EVERY_SAUCE)('the plan sheet of %s', (id, formula) => {
     const put = lastPlan()
     const own = planBatch({
       formula,
-      ingredients: kitchenGoods(catalog),
+      ingredients: goods,
       place: findPlace(catalog, put.vessels, put.ringId),
       portions: formula.basisPortions,
       pickupAtMs: NOW_MS + 10 * 3600_000,

@@ -2,7 +2,6 @@ import { PAYLOAD_SCHEMAS, schemaProblem } from '@liquamen/contracts'
 import type { GuestDetails, Samples } from '@liquamen/contracts'
 import {
   foldKitchen,
-  kitchenGoods,
   measuredIn,
   viewBatch,
   type BatchView,
@@ -19,7 +18,7 @@ import { setClockOffset } from '../port/clock'
 import { checkedBy, makeFact, type Entry } from '../port/makeFact'
 import { createMirror } from '../port/mirror'
 import type { KitchenPort } from '../port/useKitchen'
-import { catalog } from './mountScreen'
+import { catalog, goods } from './mountScreen'
 
 const KITCHEN_ID = '018f0000-0000-7000-8000-00000000000k'
 /** A kitchen that keeps its facts in memory and has a clock of its own: what a tap makes is judged as the server judges it, and folded on. */
@@ -52,7 +51,7 @@ export function memoryKitchen(startMs: number) {
       get: () => foldKitchen(base.value, mirror.ofKitchen.value),
       set: (next) => (base.value = next),
     }),
-    ingredients: kitchenGoods(catalog),
+    ingredients: goods,
     batches: mirror.batches,
     orders: mirror.orders,
     lots: mirror.lots,

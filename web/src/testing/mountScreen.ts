@@ -1,4 +1,4 @@
-import type { Fact, FactKind, KitchenCatalog, Payloads } from '@liquamen/core'
+import { kitchenGoods, type Fact, type FactKind, type KitchenCatalog, type Payloads } from '@liquamen/core'
 import { mount, type VueWrapper } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { computed, ref, type Component } from 'vue'
@@ -18,6 +18,8 @@ import demo from '../../../demo/larchwater-house.json'
 
 /** The demo kitchen, as screens get it. */
 export const catalog = demo.catalog as unknown as KitchenCatalog
+/** Its goods, worked out once for all tests of a worker. */
+export const goods = kitchenGoods(catalog)
 /** What happened in it. */
 export const facts = demo.facts as unknown as Fact[]
 

@@ -3,7 +3,6 @@ import {
   compareFacts,
   foldBatch,
   followPlan,
-  kitchenGoods,
   placeBatch,
   plannedAt,
   rehearsalRecord,
@@ -14,14 +13,13 @@ import {
   type OrderShare,
   type PlacedBatch,
 } from '@liquamen/core'
-import { catalog } from './mountScreen'
+import { catalog, goods } from './mountScreen'
 
 /** Ids of the batch and of its order. */
 export const BATCH_ID = '018f0000-0000-7000-8000-00000000000b'
 export const ORDER_ID = '018f0000-0000-7000-8000-00000000000a'
 /** When a rehearsed batch was lit. */
 export const LIT_AT_MS = Date.UTC(2026, 10, 28, 16)
-const goods = kitchenGoods(catalog)
 /** Where each sauce was placed, so that a test of all its steps places it once. */
 const placedOnce = new Map<string, PlacedBatch>()
 

@@ -6,19 +6,27 @@ const emit = defineEmits<{ /** Held long enough to mean it. */ held: [] }>()
 const HOLD_MS = 600
 const isHolding = ref(false)
 let timer = 0
-function press(): void {
+let sinceMs = 0
+function press({ timeStamp }: Event): void {
+  if (isHolding.value) return
   isHolding.value = true
-  window.clearTimeout(timer)
-  timer = window.setTimeout(() => {
-    isHolding.value = false
-    emit('held')
-  }, HOLD_MS)
+  sinceMs = timeStamp
+  timer = window.setTimeout(held, HOLD_MS)
 }
-function release(): void {
+function held(): void {
+  end()
+  emit('held')
+}
+function end(): void {
   isHolding.value = false
   window.clearTimeout(timer)
 }
-onScopeDispose(release)
+/** Let go. How long it was held is the hand's time: a page that was busy hears of both at once. */
+function release({ timeStamp }: Event): void {
+  if (isHolding.value && timeStamp - sinceMs >= HOLD_MS) held()
+  else end()
+}
+onScopeDispose(end)
 </script>
 
 <template>
@@ -29,9 +37,9 @@ onScopeDispose(release)
     @pointerdown="press"
     @pointerup="release"
     @pointerleave="release"
-    @keydown.space.prevent="!isHolding && press()"
+    @keydown.space.prevent="press"
     @keyup.space="release"
-    @keydown.enter.prevent="!isHolding && press()"
+    @keydown.enter.prevent="press"
     @keyup.enter="release"
     ><slot
   /></v-btn>
