@@ -10,6 +10,8 @@ globalThis.BroadcastChannel = class {
   }
 } as never
 Object.assign(globalThis, { visualViewport: new EventTarget() })
+// And what it has that no test wants: a line to whatever listens on this machine
+globalThis.fetch = () => Promise.reject(new TypeError('no server'))
 
 // Files share what they import: each test takes down what it set up. Here, since only a set-up file is run anew for each of them
 afterEach(() => {
