@@ -12,12 +12,14 @@ export type StoredFact = Fact & {
 /** Head of a chain without links. */
 export const CHAIN_START = '0'.repeat(64)
 
-/** The canonical JSON (RFC 8785) of the part of a fact that its device made. Its own keys stand here in their order; what is nested is put in order. */
+/**
+ * The canonical JSON (RFC 8785) of the part of a fact that its device made. Its own keys stand here in their order, its ids and numbers as JSON writes
+ * them; what is nested is put in order.
+ */
 export const canonicalEnvelope = (fact: Envelope): string =>
-  `{"actor":${canonicalize(fact.actor)},"clockOffsetMs":${JSON.stringify(fact.clockOffsetMs)},"deviceAtMs":${JSON.stringify(fact.deviceAtMs)},` +
-  `"deviceId":${JSON.stringify(fact.deviceId)},"deviceSeq":${JSON.stringify(fact.deviceSeq)},"id":${JSON.stringify(fact.id)},` +
-  `"kind":${JSON.stringify(fact.kind)},"kitchenId":${JSON.stringify(fact.kitchenId)},"payload":${canonicalize(fact.payload)},` +
-  `"streamId":${JSON.stringify(fact.streamId)},"streamKind":${JSON.stringify(fact.streamKind)},"v":${JSON.stringify(fact.v)}}`
+  `{"actor":${canonicalize(fact.actor)},"clockOffsetMs":${fact.clockOffsetMs},"deviceAtMs":${fact.deviceAtMs},"deviceId":"${fact.deviceId}",` +
+  `"deviceSeq":${fact.deviceSeq},"id":"${fact.id}","kind":${JSON.stringify(fact.kind)},"kitchenId":"${fact.kitchenId}",` +
+  `"payload":${canonicalize(fact.payload)},"streamId":"${fact.streamId}","streamKind":${JSON.stringify(fact.streamKind)},"v":${fact.v}}`
 
 /** A fact as the record has it, wherever it was brought to: by the name of the kitchen whose record it is. */
 export const asRecorded = <F extends Pick<Fact, 'kitchenId' | 'streamId'>>(fact: F, recordId: string): F =>

@@ -5,23 +5,48 @@ import { batches, events, lots, orders, services } from '../db/schema'
 import type { StoredFact } from './chain'
 import { valuesOf, writesLines, type Lines } from './lines.repo'
 
-/** A fact's columns in its own words: what a row says needs no second reading. */
-const FACT = `select kitchen_id as "kitchenId", seq::float8 as seq, id, stream_kind as "streamKind", stream_id as "streamId", kind, v,
-  device_id as "deviceId", device_seq::float8 as "deviceSeq", (extract(epoch from device_at) * 1000)::float8 as "deviceAtMs",
-  clock_offset_ms as "clockOffsetMs", actor, payload, (extract(epoch from at) * 1000)::float8 as "atMs",
-  (extract(epoch from received_at) * 1000)::float8 as "receivedAtMs", clock_flag as "clockFlag", chain from events`
+const ofText = (text: string): unknown => text
+/** A fact's fields: of which column, and how that is read out of the text of a row. */
+const FIELDS: readonly (readonly [name: keyof StoredFact, of: string, read: (text: string) => unknown])[] = [
+  ['kitchenId', 'kitchen_id', ofText],
+  ['seq', 'seq', Number],
+  ['id', 'id', ofText],
+  ['streamKind', 'stream_kind', ofText],
+  ['streamId', 'stream_id', ofText],
+  ['kind', 'kind', ofText],
+  ['v', 'v', Number],
+  ['deviceId', 'device_id', ofText],
+  ['deviceSeq', 'device_seq', Number],
+  ['deviceAtMs', '(extract(epoch from device_at) * 1000)::float8', Number],
+  ['clockOffsetMs', 'clock_offset_ms', Number],
+  ['actor', 'actor', JSON.parse],
+  ['payload', 'payload', JSON.parse],
+  ['atMs', '(extract(epoch from at) * 1000)::float8', Number],
+  ['receivedAtMs', '(extract(epoch from received_at) * 1000)::float8', Number],
+  ['clockFlag', 'clock_flag', (text) => text || undefined],
+  ['chain', 'chain', ofText],
+]
+const BETWEEN = '\u001f' // in no text of a row: JSON writes it as an escape
+/** A row as one text: to read seventeen values of a row takes twice as long as to read one and part it. */
+const FACT = `select concat_ws(chr(31), ${FIELDS.map(([, of]) => `coalesce((${of})::text, '')`).join(', ')}) as fact from events`
+interface FactRow {
+  readonly fact: string
+}
+function factOf(row: FactRow): StoredFact {
+  const texts = row.fact.split(BETWEEN)
+  const fact: Record<string, unknown> = {}
+  FIELDS.forEach(([name, , read], i) => {
+    const value = read(texts[i]!)
+    if (value !== undefined) fact[name] = value
+  })
+  return fact as unknown as StoredFact
+}
+const factsOf = (rows: readonly FactRow[]): StoredFact[] => rows.map(factOf)
 const HERE = `kitchen_id = current_setting('app.kitchen_id')::uuid`
 /** Facts whose id or stream is one of a parameter's, one look into the index for each: left to itself a young table's plan reads all of it. */
 const oneOf = (column: 'id' | 'stream_id', parameter: string) =>
   `select f.* from unnest(${parameter}::uuid[]) as one(id)
    cross join lateral (${FACT} where ${HERE} and ${column} = one.id offset 0) f`
-type FactRow = Omit<StoredFact, 'clockFlag'> & { clockFlag?: string | null }
-/** Facts as rows are; a flag that is not there is left out. */
-const factsOf = (rows: FactRow[]): StoredFact[] => {
-  for (const row of rows) if (row.clockFlag === null) delete row.clockFlag
-  return rows as StoredFact[]
-}
-
 /** How a new fact's columns are sent: a list for each, since a row as JSON takes the database four times as long to read. */
 const COLUMNS: readonly (readonly [column: string, type: string, of: (fact: StoredFact) => unknown])[] = [
   ['seq', 'bigint', (f) => f.seq],
@@ -96,6 +121,23 @@ const afterSeq = prepared<FactRow>('read_after', `${FACT} where ${HERE} and seq 
 /** Facts after a number, in receipt order. */
 export const readAfter = async (tx: Tx, seq: number, limit: number): Promise<StoredFact[]> =>
   factsOf(await afterSeq(tx, seq, limit))
+
+const WALK_PAGE = 1000
+/** All facts of the kitchen in receipt order, a page at a time: the database fetches the next while one is worked on. */
+export async function* walkFacts(tx: Tx): AsyncGenerator<StoredFact[]> {
+  const client = tx.$client
+  await client.query(`declare walk no scroll cursor for ${FACT} where ${HERE} order by seq`)
+  const fetch = () => client.query<FactRow>(`fetch ${WALK_PAGE} from walk`)
+  let next = fetch()
+  try {
+    for (let page = await next; page.rows.length > 0; page = await next) {
+      next = fetch()
+      yield factsOf(page.rows)
+    }
+  } finally {
+    await next.then(() => client.query('close walk')).catch(() => undefined) // a transaction that failed has closed it
+  }
+}
 
 /** Services that are open, by id. */
 export const listOpenServices = async (tx: Tx): Promise<string[]> =>

@@ -1,7 +1,7 @@
 import type { Tx } from '../db/database'
 import { asRecorded, CHAIN_START, chainLink } from './chain'
 import { readGroupsAfter, readSampleHeads } from './channels.repo'
-import { readAfter, readHead } from './facts.repo'
+import { readHead, walkFacts } from './facts.repo'
 import { samplesLink } from './samplesChain'
 
 const PAGE = 1000
@@ -42,7 +42,7 @@ export async function verifyChain(
     known.get(seq)?.some((chain) => !head.startsWith(chain)) ?? false
   let head = CHAIN_START
   let seq = 0
-  for (let page = await readAfter(tx, 0, PAGE); page.length > 0; page = await readAfter(tx, seq, PAGE)) {
+  for await (const page of walkFacts(tx)) {
     for (const fact of page) {
       if (fact.seq !== seq + 1) return broken(seq + 1, 'missing')
       head = chainLink(head, asRecorded(fact, kitchen.recordId))

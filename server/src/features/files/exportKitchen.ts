@@ -5,7 +5,7 @@ import { listPeople } from '../../crew/people.repo'
 import type { Tx } from '../../db/database'
 import { asRecorded, type StoredFact } from '../../log/chain'
 import { listChannels, readGroupsAfter } from '../../log/channels.repo'
-import { readAfter, readHead } from '../../log/facts.repo'
+import { readHead, walkFacts } from '../../log/facts.repo'
 import { listGuestDetails } from '../../log/guestDetails.repo'
 import { listChannelDevices, listFormulaVersions } from './files.repo'
 
@@ -57,11 +57,7 @@ export async function* kitchenFile(tx: Tx, kitchenId: string, nowMs: number): As
     .map(([key, value]) => `${json(key)}: ${json(value)}`)
     .join(',\n')},\n"facts": [`
   let sep = '\n'
-  for (
-    let page = await readAfter(tx, 0, PAGE);
-    page.length > 0;
-    page = await readAfter(tx, page.at(-1)!.seq, PAGE)
-  ) {
+  for await (const page of walkFacts(tx)) {
     yield sep + page.map((fact) => json(asRecorded(fact, head.kitchenId))).join(',\n')
     sep = ',\n'
   }

@@ -41,8 +41,9 @@ function envelopeOf(fact: FileFact, kitchenId: string): Envelope {
   const streamId = envelope.streamKind === 'kitchen' ? kitchenId : envelope.streamId
   return { ...envelope, kitchenId, streamId } as unknown as Envelope
 }
-function checked(fact: FileFact, kitchenId: string, entry: number): Envelope {
-  const read = readPayload(envelopeOf(fact, kitchenId) as never)
+/** In its newest form, as it can be read. @throws ProblemError where it cannot */
+function checked(envelope: Envelope, entry: number): Envelope {
+  const read = readPayload(envelope as never)
   if (read.ok) return read.envelope
   throw new ProblemError({ ...read.problem, detail: `Entry ${entry} of the file. Nothing was imported.` })
 }
@@ -71,8 +72,9 @@ export function importInto({
   let channelIds: ReadonlySet<string> | undefined
 
   function link(fact: FileFact, entry: number): StoredFact {
-    checked(fact, kitchenId, entry) // it must be one that can be read; it is kept as it was written
-    const whole = { ...fact, ...envelopeOf(fact, kitchenId) } as unknown as StoredFact
+    const envelope = envelopeOf(fact, kitchenId)
+    checked(envelope, entry) // it must be one that can be read; it is kept as it was written
+    const whole = { ...fact, kitchenId, streamId: envelope.streamId } as unknown as StoredFact
     const chain = chainLink(at.chainHead, asRecorded(whole, start.kitchenId))
     if (fact.seq !== at.lastSeq + 1 || fact.chain !== chain || fact.receivedAtMs === undefined)
       throw refusal(
@@ -88,7 +90,7 @@ export function importInto({
   }
   async function add(facts: readonly FileFact[], first: number): Promise<void> {
     const entries = facts.map((fact, i) => {
-      const envelope = checked(fact, kitchenId, first + i)
+      const envelope = checked(envelopeOf(fact, kitchenId), first + i)
       const { atMs, clockFlag } = fact
       return { envelope, settled: { atMs, receivedAtMs: nowMs, ...(clockFlag ? { clockFlag } : {}) } }
     })

@@ -13,6 +13,7 @@ import {
 } from '@liquamen/contracts'
 import { JSONParser } from '@streamparser/json'
 import { ProblemError, refusal } from '../../http/problemError'
+import { entryLines } from './entryLines'
 
 type FileFact = ExportFile['facts'][number]
 type FileGroup = NonNullable<ExportFile['samples']>[number]
@@ -85,11 +86,14 @@ export async function readKitchenFile(
     paths: [...PARTS.map((key) => `$.${key}`), '$.facts.*', '$.samples.*'],
     keepStack: false,
   })
+  let whole: { readonly value: unknown } | undefined // an entry that was read by itself: the parser has a nought in its place
   parser.onValue = ({ value, key, stack }) => {
     const list = stack.length === 2 ? stack[1]?.key : undefined
-    if (list === 'facts') facts.push(value)
-    else if (list === 'samples') groups.push(value)
+    const entry = whole ? whole.value : value
+    if (list === 'facts') facts.push(entry)
+    else if (list === 'samples') groups.push(entry)
     else parts[String(key)] = value
+    if (list) whole = undefined
   }
   parser.onError = (error) => {
     failure ??= error
@@ -114,16 +118,32 @@ export async function readKitchenFile(
     groupsTaken += groups.length
     groups = []
   }
-  for await (const chunk of chunks) {
+  const lines = entryLines({
+    plain: (text) => parser.write(text),
+    entry(value, hasMore) {
+      whole = { value }
+      parser.write(hasMore ? '0,' : '0 ')
+      if (whole) throw cut() // it stood in no list of a kitchen file
+    },
+  })
+  const decoder = new TextDecoder('utf-8', { fatal: true })
+  function read(chunk?: Uint8Array | string): void {
     try {
-      parser.write(chunk)
+      if (chunk === undefined) {
+        lines.write(decoder.decode())
+        lines.end()
+      } else lines.write(typeof chunk === 'string' ? chunk : decoder.decode(chunk, { stream: true }))
     } catch {
       throw cut()
     }
     if (failure) throw cut()
+  }
+  for await (const chunk of chunks) {
+    read(chunk)
     if (facts.length >= AT_ONCE) await takeFacts()
     if (groups.length >= AT_ONCE) await takeGroups()
   }
+  read()
   if (!parser.isEnded || failure) {
     if (Object.keys(parts).length && !failure) startOf(parts) // it may be none of ours before it is cut
     throw cut()
