@@ -27,7 +27,9 @@ export function entryLines({ plain, entry }: LineTaker) {
   let isInList = false
   return {
     write(text: string): void {
-      const lines = (rest + text).split('\n')
+      rest += text
+      if (!text.includes('\n') && rest.length <= LONGEST_LINE) return // a line that comes letter by letter is parted once
+      const lines = rest.split('\n')
       rest = lines.pop()!
       let between = ''
       for (const line of lines) {
