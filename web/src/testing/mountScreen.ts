@@ -7,6 +7,7 @@ import { createVuetify } from 'vuetify'
 import { VAutocomplete } from 'vuetify/components/VAutocomplete'
 import { VBtn } from 'vuetify/components/VBtn'
 import { VCheckbox } from 'vuetify/components/VCheckbox'
+import { VDialog } from 'vuetify/components/VDialog'
 import { VList, VListItem } from 'vuetify/components/VList'
 import { VMenu } from 'vuetify/components/VMenu'
 import { VSelect } from 'vuetify/components/VSelect'
@@ -72,7 +73,18 @@ export function mountScreen(
 ): VueWrapper {
   const vuetify = createVuetify({
     theme: { defaultTheme: 'day', themes: { day: { dark: false }, night: { dark: true } } },
-    components: { VAutocomplete, VBtn, VCheckbox, VList, VListItem, VMenu, VSelect, VTable, VTextField },
+    components: {
+      VAutocomplete,
+      VBtn,
+      VCheckbox,
+      VDialog,
+      VList,
+      VListItem,
+      VMenu,
+      VSelect,
+      VTable,
+      VTextField,
+    },
   })
   const router = createRouter({
     history: createMemoryHistory(),
