@@ -7,6 +7,14 @@ import { expect, openScreen, PASSWORDS, serverFacts, test, watchForFaults } from
 import { signOn } from '../signOn'
 import { TABLET } from '../tablet'
 
+/** One of the commands that the guide names, as it is built. */
+const command = (program: string, args: readonly string[], env: Record<string, string | undefined>) =>
+  spawnSync(process.execPath, [`dist/${program}.js`, ...args], {
+    cwd: new URL('../..', import.meta.url).pathname,
+    encoding: 'utf8',
+    env: { ...process.env, ...env },
+  })
+
 test('a tablet is revoked in the middle of a batch: its page ends at once, a code lets it in again, and the batch goes on where it was', async ({
   browser,
   page,
@@ -121,12 +129,6 @@ test('a kitchen that was lost comes back from its backup, its record proved, and
 
   const folder = mkdtempSync(join(tmpdir(), 'liquamen-lost-'))
   const file = join(folder, 'night.dump')
-  const command = (program: string, args: readonly string[], env: Record<string, string | undefined>) =>
-    spawnSync(process.execPath, [`dist/${program}.js`, ...args], {
-      cwd: new URL('../..', import.meta.url).pathname,
-      encoding: 'utf8',
-      env: { ...process.env, ...env },
-    })
   const passwords = { LIQUAMEN_OWNER_PASSWORD: PASSWORDS.owner, LIQUAMEN_APP_PASSWORD: PASSWORDS.app }
   const made = command('backup', ['backup', file], { BACKUP_DATABASE_URL: kitchen.wholeDatabaseUrl })
   expect(made.stdout, made.stderr).toContain('keep the two together')
@@ -145,4 +147,48 @@ test('a kitchen that was lost comes back from its backup, its record proved, and
   expect((await cook.state(batchId)).status).toBe('finished')
   expect(faults).toEqual([])
   rmSync(folder, { recursive: true })
+})
+
+test('a tablet moves to another kitchen of the server and back: each has its own stove, and a tap that waits is sent to its own', async ({
+  page,
+  kitchen,
+}) => {
+  const faults = watchForFaults(page)
+  await openScreen(page, kitchen, '/stove')
+  const before = await serverFacts(page)
+  let isOpen = false
+  await page.route('**/api/facts', (route) =>
+    isOpen || route.request().method() !== 'POST' ? route.continue() : route.abort(),
+  )
+  await page.getByRole('button', { name: /^Ring 1,/ }).click()
+  await page.getByRole('button', { name: 'Step done' }).click()
+  await expect(
+    page.getByText('waits for the server').or(page.getByText('not sent yet')).first(),
+  ).toBeVisible()
+
+  const made = command('databaseCommand', ['kitchen', 'The Boathouse'], kitchen.databaseEnvironment)
+  const code = /: (\d{8})/.exec(made.stdout)?.[1]
+  expect(code, made.stdout + made.stderr).toBeDefined()
+  await page.getByRole('button', { name: /^Who cooks/ }).click()
+  const sheet = page.getByRole('dialog')
+  await sheet.getByRole('button', { name: 'Another kitchen' }).click()
+  await sheet.getByLabel('Code from that kitchen').fill(code!)
+  await sheet.getByRole('button', { name: 'Enrol there too' }).click()
+  const place = page.getByRole('button', { name: /^This device/ })
+  await expect(place).toHaveAccessibleName(/The Boathouse/)
+  isOpen = true // and nothing of the first kitchen's comes here
+  await page.getByRole('link', { name: 'Stove' }).click()
+  await expect(page.getByRole('button', { name: /^Ring 1,/ })).toHaveCount(0)
+  await expect(page.getByText('not sent yet')).toHaveCount(0)
+  expect(await serverFacts(page)).toEqual([])
+
+  await page.getByRole('button', { name: 'Sign on', exact: true }).first().click()
+  await sheet.getByRole('button', { name: 'Larchwater House' }).click()
+  await expect(place).toHaveAccessibleName(/Larchwater House/)
+  await expect
+    .poll(async () => (await serverFacts(page)).slice(before.length).map((f) => f.kind))
+    .toContain('step.finished')
+  const after = (await serverFacts(page)).slice(before.length)
+  expect(after.filter((f) => f.kind === 'step.finished')).toHaveLength(1)
+  expect(faults.filter((f) => !/ERR_FAILED/.test(f))).toEqual([])
 })

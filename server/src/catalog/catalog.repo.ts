@@ -7,20 +7,12 @@ import { readKitchenFacts } from '../log/facts.repo'
 const LISTS = ['rings', 'pans', 'wells', 'ingredients', 'formulas'] as const
 
 /** What a kitchen without data starts from. */
-const NEW_KITCHEN: KitchenCatalog = {
-  settings: {
-    name: 'New kitchen',
-    altitudeM: 0,
-    roomTempC: 22,
-    timeZone: 'UTC',
-    scaleStepG: 1,
-  },
-  rings: [],
-  pans: [],
-  wells: [],
-  crew: [],
-  ingredients: [],
-  formulas: [],
+const NEW_SETTINGS: KitchenCatalog['settings'] = {
+  name: 'New kitchen',
+  altitudeM: 0,
+  roomTempC: 22,
+  timeZone: 'UTC',
+  scaleStepG: 1,
 }
 
 const isChange = (kind: string) => kind === 'fact.voided' || kind === 'fact.corrected'
@@ -65,10 +57,17 @@ async function readItems(tx: Tx): Promise<KitchenCatalog> {
   const rows = await tx.select().from(catalogItems).orderBy(asc(catalogItems.place))
   const of = <T>(kind: string) => rows.filter((row) => row.kind === kind).map((row) => row.body as T)
   return {
-    settings: of<KitchenCatalog['settings']>('settings')[0] ?? NEW_KITCHEN.settings,
+    settings: of<KitchenCatalog['settings']>('settings')[0] ?? (await newSettings(tx)),
     crew: await readCrew(tx),
     ...Object.fromEntries(LISTS.map((kind) => [kind, of(kind)])),
   } as KitchenCatalog
+}
+
+/** What a kitchen is before anything of it was put in: it has the name that it was made by. */
+async function newSettings(tx: Tx): Promise<KitchenCatalog['settings']> {
+  const here = sql`nullif(current_setting('app.kitchen_id', true), '')::uuid`
+  const [made] = await tx.select({ name: kitchens.name }).from(kitchens).where(eq(kitchens.id, here))
+  return { ...NEW_SETTINGS, name: made?.name ?? NEW_SETTINGS.name }
 }
 
 async function readCrew(tx: Tx): Promise<KitchenCatalog['crew']> {

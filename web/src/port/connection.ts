@@ -24,6 +24,9 @@ function openingTimes(startMs: number): [number, number] {
 /** Facts that point to what a guest said: another tablet, or the floor, has kept it a moment ago. */
 const NAMES_GUESTS: readonly string[] = ['order.taken', 'table.ordered']
 
+/** The page as another kitchen's: what was open is none of its batches. */
+const openAnew = () => window.location.assign('/')
+
 /** The way to the server: who this browser is there, what happened while it was away, and the live stream from then on. */
 export function createConnection(browser: BrowserKitchen) {
   const { details, mirror, phase, session, signOn } = browser
@@ -71,7 +74,7 @@ export function createConnection(browser: BrowserKitchen) {
       return setClockOffset(news.clockOffsetMs)
     }
     if ('isCatalogNew' in news) return void hearCatalog()
-    if ('isMoved' in news) return window.location.reload() // all tabs of a browser speak for one kitchen
+    if ('isMoved' in news) return openAnew() // all tabs of a browser speak for one kitchen
     mirror.merge(news)
     void browser.countUnsent()
   })
@@ -216,13 +219,13 @@ export function createConnection(browser: BrowserKitchen) {
     async moveTo(kitchenId: string): Promise<void> {
       await api.switchKitchen(kitchenId)
       browser.tell({ isMoved: true })
-      window.location.reload()
+      openAnew()
     },
     /** Enrols this browser in a further kitchen, and moves there. */
     async enrolElsewhere(name: string, code: string): Promise<void> {
       await api.enrol(name, code)
       browser.tell({ isMoved: true })
-      window.location.reload()
+      openAnew()
     },
     /** Enrols this browser by the kitchen's code. */
     async enrol(name: string, code: string): Promise<void> {
