@@ -22,7 +22,7 @@ async function serveWhatIsDue(page: Page): Promise<void> {
       const keys = row.getByRole('button', { name: key })
       const left = await keys.count()
       if (left === 0) continue
-      await keys.first().click()
+      await keys.first().press('Enter') // by keys: where news pushes the list down under a finger, that tap is none
       await expect.poll(() => keys.count()).toBeLessThan(left)
     }
   }
