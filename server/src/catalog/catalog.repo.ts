@@ -15,6 +15,7 @@ const NEW_SETTINGS: KitchenCatalog['settings'] = {
   scaleStepG: 1,
 }
 
+const HERE = sql`nullif(current_setting('app.kitchen_id', true), '')::uuid`
 const isChange = (kind: string) => kind === 'fact.voided' || kind === 'fact.corrected'
 
 /** Kitchens as they were read last, by what marks them: no more of them than are open in one process. */
@@ -23,7 +24,7 @@ const kept = new Map<string, { readonly mark: string; readonly catalog: KitchenC
 /** What names a kitchen's data as this transaction sees it: it is another as soon as an item or a fact of the kitchen is. */
 async function markOf(tx: Tx): Promise<{ readonly kitchenId: string; readonly mark: string }> {
   const { rows } = await tx.execute<{ kitchenId: string; mark: string }>(sql`
-    with here as (select nullif(current_setting('app.kitchen_id', true), '')::uuid as id)
+    with here as (select ${HERE} as id)
     select here.id as "kitchenId", concat_ws(' ',
       (select concat_ws(' ', count(*), max(xmin::text::bigint)) from catalog_items where kitchen_id = here.id),
       (select concat_ws(' ', count(*), max(xmin::text::bigint)) from people where kitchen_id = here.id),
@@ -65,8 +66,7 @@ async function readItems(tx: Tx): Promise<KitchenCatalog> {
 
 /** What a kitchen is before anything of it was put in: it has the name that it was made by. */
 async function newSettings(tx: Tx): Promise<KitchenCatalog['settings']> {
-  const here = sql`nullif(current_setting('app.kitchen_id', true), '')::uuid`
-  const [made] = await tx.select({ name: kitchens.name }).from(kitchens).where(eq(kitchens.id, here))
+  const [made] = await tx.select({ name: kitchens.name }).from(kitchens).where(eq(kitchens.id, HERE))
   return { ...NEW_SETTINGS, name: made?.name ?? NEW_SETTINGS.name }
 }
 

@@ -50,7 +50,7 @@ export function createSignOns({
       kept.forget()
       claimed.forget()
     },
-    /** Who stands at a device now, by the token that his signing on was answered with; nobody where that is over. */
+    /** Who stands at a device now, by the token that their signing on was answered with; nobody where that is over. */
     async personNow(device: Sender, token: string): Promise<SignedOnPerson | undefined> {
       const digest = secretDigest(token)
       let signOn = await find(device, digest)

@@ -6,37 +6,50 @@ import type { StoredFact } from './chain'
 import { valuesOf, writesLines, type Lines } from './lines.repo'
 
 const ofText = (text: string): unknown => text
-/** A fact's fields: of which column, and how that is read out of the text of a row. */
-const FIELDS: readonly (readonly [name: keyof StoredFact, of: string, read: (text: string) => unknown])[] = [
-  ['kitchenId', 'kitchen_id', ofText],
-  ['seq', 'seq', Number],
-  ['id', 'id', ofText],
-  ['streamKind', 'stream_kind', ofText],
-  ['streamId', 'stream_id', ofText],
-  ['kind', 'kind', ofText],
-  ['v', 'v', Number],
-  ['deviceId', 'device_id', ofText],
-  ['deviceSeq', 'device_seq', Number],
-  ['deviceAtMs', '(extract(epoch from device_at) * 1000)::float8', Number],
-  ['clockOffsetMs', 'clock_offset_ms', Number],
-  ['actor', 'actor', JSON.parse],
-  ['payload', 'payload', JSON.parse],
-  ['atMs', '(extract(epoch from at) * 1000)::float8', Number],
-  ['receivedAtMs', '(extract(epoch from received_at) * 1000)::float8', Number],
-  ['clockFlag', 'clock_flag', (text) => text || undefined],
-  ['chain', 'chain', ofText],
+/** Of each type of column: as what it is sent, and how it is read out of the text of a row. An instant is sent and read in ms. */
+const TYPES = {
+  uuid: { sent: 'uuid', read: ofText },
+  text: { sent: 'text', read: ofText },
+  flag: { sent: 'text', read: (text: string) => text || undefined },
+  int: { sent: 'int', read: Number },
+  bigint: { sent: 'bigint', read: Number },
+  float8: { sent: 'float8', read: Number },
+  instant: { sent: 'float8', read: Number },
+  jsonb: { sent: 'jsonb', read: JSON.parse as typeof ofText },
+}
+/** A fact's columns beside its kitchen's, for reading and writing. */
+const COLUMNS: readonly (readonly [name: keyof StoredFact, column: string, type: keyof typeof TYPES])[] = [
+  ['seq', 'seq', 'bigint'],
+  ['id', 'id', 'uuid'],
+  ['streamKind', 'stream_kind', 'text'],
+  ['streamId', 'stream_id', 'uuid'],
+  ['kind', 'kind', 'text'],
+  ['v', 'v', 'int'],
+  ['deviceId', 'device_id', 'uuid'],
+  ['deviceSeq', 'device_seq', 'bigint'],
+  ['deviceAtMs', 'device_at', 'instant'],
+  ['clockOffsetMs', 'clock_offset_ms', 'float8'],
+  ['actor', 'actor', 'jsonb'],
+  ['payload', 'payload', 'jsonb'],
+  ['atMs', 'at', 'instant'],
+  ['receivedAtMs', 'received_at', 'instant'],
+  ['clockFlag', 'clock_flag', 'flag'],
+  ['chain', 'chain', 'text'],
 ]
+const FIELDS: typeof COLUMNS = [['kitchenId', 'kitchen_id', 'uuid'], ...COLUMNS]
+const told = ([, column, type]: (typeof COLUMNS)[number]) =>
+  type === 'instant' ? `(extract(epoch from ${column}) * 1000)::float8` : column
 const BETWEEN = '\u001f' // in no text of a row: JSON writes it as an escape
 /** A row as one text: to read seventeen values of a row takes twice as long as to read one and part it. */
-const FACT = `select concat_ws(chr(31), ${FIELDS.map(([, of]) => `coalesce((${of})::text, '')`).join(', ')}) as fact from events`
+const FACT = `select concat_ws(chr(31), ${FIELDS.map((field) => `coalesce((${told(field)})::text, '')`).join(', ')}) as fact from events`
 interface FactRow {
   readonly fact: string
 }
 function factOf(row: FactRow): StoredFact {
   const texts = row.fact.split(BETWEEN)
   const fact: Record<string, unknown> = {}
-  FIELDS.forEach(([name, , read], i) => {
-    const value = read(texts[i]!)
+  FIELDS.forEach(([name, , type], i) => {
+    const value = TYPES[type].read(texts[i]!)
     if (value !== undefined) fact[name] = value
   })
   return fact as unknown as StoredFact
@@ -47,31 +60,15 @@ const HERE = `kitchen_id = current_setting('app.kitchen_id')::uuid`
 const oneOf = (column: 'id' | 'stream_id', parameter: string) =>
   `select f.* from unnest(${parameter}::uuid[]) as one(id)
    cross join lateral (${FACT} where ${HERE} and ${column} = one.id offset 0) f`
-/** How a new fact's columns are sent: a list for each, since a row as JSON takes the database four times as long to read. */
-const COLUMNS: readonly (readonly [column: string, type: string, of: (fact: StoredFact) => unknown])[] = [
-  ['seq', 'bigint', (f) => f.seq],
-  ['id', 'uuid', (f) => f.id],
-  ['stream_kind', 'text', (f) => f.streamKind],
-  ['stream_id', 'uuid', (f) => f.streamId],
-  ['kind', 'text', (f) => f.kind],
-  ['v', 'int', (f) => f.v],
-  ['device_id', 'uuid', (f) => f.deviceId],
-  ['device_seq', 'bigint', (f) => f.deviceSeq],
-  ['device_at', 'float8', (f) => f.deviceAtMs],
-  ['clock_offset_ms', 'float8', (f) => f.clockOffsetMs],
-  ['clock_flag', 'text', (f) => f.clockFlag],
-  ['actor', 'jsonb', (f) => f.actor],
-  ['payload', 'jsonb', (f) => f.payload],
-  ['at', 'float8', (f) => f.atMs],
-  ['received_at', 'float8', (f) => f.receivedAtMs],
-  ['chain', 'text', (f) => f.chain],
-]
-const names = COLUMNS.map(([column]) => column)
 const FIRST_LIST = 9 // $1 to $8 are the head, the lines and the news
-const ADDS_FACTS = `insert into events (kitchen_id, ${names.join(', ')})
-  select $1::uuid, ${names.map((name) => (/at$/.test(name) ? `to_timestamp(${name} / 1000)` : name)).join(', ')}
-  from unnest(${COLUMNS.map(([, type], i) => `$${FIRST_LIST + i}::${type}[]`).join(', ')}) as f (${names.join(', ')})`
-const listsOf = (facts: readonly StoredFact[]) => COLUMNS.map(([, , of]) => facts.map(of))
+const names = COLUMNS.map(([, column]) => column).join(', ')
+const kept = COLUMNS.map(([, column, type]) =>
+  type === 'instant' ? `to_timestamp(${column} / 1000)` : column,
+)
+const lists = COLUMNS.map(([, , type], i) => `$${FIRST_LIST + i}::${TYPES[type].sent}[]`)
+/** New facts, a list for each column, since a row as JSON takes the database four times as long to read. */
+const ADDS_FACTS = `insert into events (kitchen_id, ${names}) select $1::uuid, ${kept.join(', ')} from unnest(${lists.join(', ')}) as f (${names})`
+const listsOf = (facts: readonly StoredFact[]) => COLUMNS.map(([name]) => facts.map((fact) => fact[name]))
 
 const head = prepared<Head>(
   'read_head',

@@ -13,7 +13,7 @@ function entryOf(line: string): { readonly value: unknown; readonly hasMore: boo
 }
 
 /** Who takes what is read: all that is no entry as it stands, and entries whole. */
-export interface LineTaker {
+interface LineTaker {
   readonly plain: (text: string) => void
   readonly entry: (value: unknown, hasMore: boolean) => void
 }
