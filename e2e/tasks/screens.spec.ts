@@ -234,3 +234,20 @@ test('on the wall the whole kitchen stands on one page, half as large again, and
     await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth),
   ).toBeLessThanOrEqual(0)
 })
+
+test('a wall display that is opened plainly stands on the pass; a screen that is named is that one', async ({
+  page,
+  kitchen,
+}) => {
+  const enrolled = await page.request.post(`${kitchen.url}/api/devices/enrol`, {
+    data: { name: 'over the pass', kind: 'wall' },
+  })
+  expect(enrolled.ok()).toBe(true)
+  await openScreen(page, kitchen, '/')
+  await page.waitForURL(/\/pass$/)
+  await page.getByRole('link', { name: 'Stove' }).click()
+  await page.getByRole('button', { name: /^Ring 1/ }).waitFor()
+  await openScreen(page, kitchen, '/service')
+  await page.getByRole('heading', { level: 1 }).first().waitFor()
+  expect(new URL(page.url()).pathname).toBe('/service')
+})

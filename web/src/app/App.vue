@@ -32,11 +32,11 @@ const router = useRouter()
 const alarms = useAlarms(deadlines)
 provide(alarmsKey, alarms)
 useSafetyWatch()
-/** A wall display is there for the pass; whoever opens another screen on it means that one. */
+/** A wall display is there for the pass; whoever opens a screen by its name on it means that one. */
 watch(
-  () => kitchen.session?.deviceKind === 'wall' && route.path === '/service',
-  (isWall) => isWall && router.replace('/pass'),
-  { once: true },
+  () => kitchen.session?.deviceKind === 'wall' && route.redirectedFrom?.path === '/',
+  (isPlain) => isPlain && router.replace('/pass'),
+  { immediate: true },
 )
 
 const screens = [
