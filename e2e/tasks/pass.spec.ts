@@ -1,3 +1,4 @@
+import type { Locator, Page } from '@playwright/test'
 import { expect, openScreen, serverFacts, test, watchForFaults } from '../kitchenServer'
 import { expectWhole } from '../layout'
 
@@ -69,3 +70,65 @@ test('a table orders by hand, its calls stand in firing order on every tablet, a
   await expectWhole(page, 'another sauce')
   expect(faults).toEqual([])
 })
+
+/** What a hand presses a key with: its finger, or a mouse. */
+type Hand = (page: Page, key: Locator) => Promise<() => Promise<void>>
+const middleOf = async (key: Locator) => {
+  const { x, y, width, height } = (await key.boundingBox())!
+  return { x: x + width / 2, y: y + height / 2 }
+}
+const hands: Record<string, Hand> = {
+  mouse: async (page, key) => {
+    const { x, y } = await middleOf(key)
+    await page.mouse.move(x, y)
+    await page.mouse.down()
+    return () => page.mouse.up()
+  },
+  finger: async (page, key) => {
+    const touch = await page.context().newCDPSession(page)
+    await touch.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [await middleOf(key)] })
+    return async () =>
+      void (await touch.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] }))
+  },
+}
+for (const [hand, pressed] of Object.entries(hands))
+  test(`a ${hand} is down on a key while another table orders and another tablet fires: what was pressed is done, and nothing else`, async ({
+    browser,
+    kitchen,
+  }) => {
+    const opened = { viewport: { width: 820, height: 1180 }, timezoneId: 'UTC', hasTouch: hand === 'finger' }
+    const [page, other] = await Promise.all(
+      [0, 1].map(async () => (await browser.newContext(opened)).newPage()),
+    )
+    await Promise.all([page!, other!].map((each) => openScreen(each, kitchen, '/pass')))
+    const rows = (on: Page) => on.locator('[data-call]')
+    const row = (on: Page, table: string) => rows(on).filter({ hasText: table })
+    const orders = async (table: string, at?: string) => {
+      await other!.getByRole('button', { name: 'A table orders' }).click()
+      const form = other!.getByRole('form', { name: 'A table orders' })
+      await form.getByRole('button', { name: 'Beef fillet from the grill: one more' }).click()
+      await form.getByLabel('Table').fill(table)
+      if (at) await form.getByLabel('Goes at').fill(at)
+      await form.getByRole('button', { name: 'Take it' }).click()
+      await expect(row(page!, table)).toBeVisible()
+    }
+    const time = await other!.locator('time.now').getAttribute('datetime')
+    const soon = new Date(Date.parse(time!) + 12 * 60_000).toISOString().slice(11, 16)
+    await orders('Table 31')
+    const letGo = await pressed(page!, row(page!, 'Table 31').getByRole('button', { name: 'Fire 1' }))
+    await orders('Table 32', soon)
+    await expect(rows(page!).first()).toContainText('Table 32')
+    await letGo()
+    await expect(row(page!, 'Table 31')).toContainText('Fired')
+    await expect(row(other!, 'Table 31')).toContainText('Fired')
+
+    const letGoAgain = await pressed(page!, row(page!, 'Table 32').getByRole('button', { name: 'Fire 1' }))
+    await row(other!, 'Table 32').getByRole('button', { name: 'Fire 1' }).click()
+    await expect(row(page!, 'Table 32').getByRole('button', { name: 'Gone' })).toBeVisible()
+    await letGoAgain()
+    await row(page!, 'Table 31').getByRole('button', { name: 'Gone' }).click()
+    await expect(row(other!, 'Table 31')).toHaveCount(0)
+    const facts = (await serverFacts(page!)).map((f) => f.kind)
+    expect(facts.filter((kind) => kind === 'call.fired')).toHaveLength(2)
+    expect(facts.filter((kind) => kind === 'call.gone')).toHaveLength(1)
+  })

@@ -10,12 +10,14 @@ import App from './App.vue'
 import './base.css'
 import './layout.css'
 import { router } from './router'
+import { tapStays } from './tapStays'
 import { needsVuetifyLater, vuetifyIsHere } from './withVuetify'
 
 const app = createApp(App)
 app.use(createPinia()).use(router)
 needsVuetifyLater(app)
 startClock()
+tapStays()
 
 const kitchen = useLiveKitchen()
 void kitchen.open()
