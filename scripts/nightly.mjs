@@ -30,7 +30,6 @@ export function tooMany(names, keep) {
  */
 export function backUpNightly({ program, env, folder, keep, say, now = () => new Date() }) {
   if (keep <= 0) return () => undefined
-  mkdirSync(folder, { recursive: true })
   let timer
   let child
   const prune = () => {
@@ -38,23 +37,31 @@ export function backUpNightly({ program, env, folder, keep, say, now = () => new
       for (const file of [name, `${name}.json`]) rmSync(join(folder, file), { force: true })
   }
   const isFirst = () => !readdirSync(folder).some((name) => NAME.test(name))
+  const notMade = (why) => say(`the nightly backup was not made: ${why}`)
+  /** Answers what went wrong, where something did. */
   const make = (file) =>
     new Promise((resolve) => {
       child = spawn(process.execPath, [program, 'backup', file], { env, stdio: ['ignore', 'ignore', 'pipe'] })
       let said = ''
       child.stderr.on('data', (chunk) => (said += String(chunk)))
-      child.once('exit', (code) => {
+      child.once('close', (code) => {
         child = undefined
-        if (code === 0) prune()
-        else say(`the nightly backup was not made: ${said.trim().split('\n').at(-1)}`)
-        resolve()
+        resolve(code === 0 ? undefined : said.trim().split('\n').at(-1))
       })
     })
-  async function look() {
+  async function makeWhatIsMissing() {
+    mkdirSync(folder, { recursive: true })
     const night = lastNight(now())
     const file = join(folder, nameOf(night))
     const hasItsFirstNightToCome = isFirst() && night < begunAt
-    if (!existsSync(file) && !hasItsFirstNightToCome) await make(file)
+    if (existsSync(file) || hasItsFirstNightToCome) return
+    const wrong = await make(file)
+    if (wrong === undefined) prune()
+    else notMade(wrong)
+  }
+  /** A disk that is full or was taken out is no reason for the kitchen's server to end. */
+  async function look() {
+    await makeWhatIsMissing().catch((error) => notMade(error.message))
     const next = lastNight(new Date(+now() + 24 * 3600_000))
     timer = setTimeout(() => void look(), Math.min(LONGEST_WAIT_MS, Math.max(1000, next - now())))
     timer.unref()
