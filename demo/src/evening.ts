@@ -147,11 +147,11 @@ function walkIn(): void {
   }
 }
 
-/** Saturday supper: two sittings, twelve dishes, two cooks; not planned yet. */
+/** Supper: two sittings, twelve dishes, two cooks; not planned yet. */
 function supper(): void {
   const id = idOf('service supper')
   const openedAtMs = ago(200)
-  add('service.opened', id, openedAtMs, { name: 'Saturday supper', timeZone: 'UTC' })
+  add('service.opened', id, openedAtMs, { name: 'Supper in two sittings', timeZone: 'UTC' })
   for (const [sittingId, name, startsAtMs, covers, spreadMin] of [
     ['sitting1', 'First sitting', ahead(110), 30, 12],
     ['sitting2', 'Second sitting', ahead(215), 28, 14],

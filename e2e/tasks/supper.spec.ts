@@ -24,7 +24,7 @@ test('a supper from the card to the stove: planned, asked, moved, put in force o
   test.slow()
   const faults = watchForFaults(page)
   await openScreen(page, kitchen, '/service')
-  await expect(page.getByText('58 covers · Saturday supper', { exact: false })).toBeVisible()
+  await expect(page.getByText('58 covers · Supper in two sittings', { exact: false })).toBeVisible()
   await expect(page.getByRole('button', { name: /is off$/ })).toHaveCount(12)
   await expectWhole(page, 'the card')
   const covers = page.getByRole('textbox', { name: 'Covers of the second sitting' })
