@@ -18,15 +18,14 @@ const LONE_SURROGATE = /[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[
 export const isStorableText = (text: string): boolean => !text.includes('\0') && !LONE_SURROGATE.test(text)
 
 const DEEPEST = 60
-/** Whether a value from outside holds a text that cannot be stored anywhere, or is nested beyond any use. */
-export function isUnstorable(value: unknown): boolean {
-  const waiting: [unknown, number][] = [[value, 0]]
-  for (let next = waiting.pop(); next; next = waiting.pop()) {
-    const [of, depth] = next
-    if (depth > DEEPEST || (typeof of === 'string' && !isStorableText(of))) return true
-    if (of === null || typeof of !== 'object') continue
-    for (const [key, inner] of Object.entries(of)) waiting.push([key, depth], [inner, depth + 1])
-  }
+/** Whether a value from outside holds a text that cannot be stored anywhere, or is nested beyond any use. It looks no deeper than it may be. */
+export function isUnstorable(value: unknown, depth = 0): boolean {
+  if (depth > DEEPEST) return true
+  if (typeof value === 'string') return !isStorableText(value)
+  if (value === null || typeof value !== 'object') return false
+  if (Array.isArray(value)) return value.some((inner) => isUnstorable(inner, depth + 1))
+  for (const key in value)
+    if (!isStorableText(key) || isUnstorable((value as Record<string, unknown>)[key], depth + 1)) return true
   return false
 }
 

@@ -9,7 +9,7 @@ import {
   type GrowingStream,
 } from '@liquamen/core'
 import { sql } from 'drizzle-orm'
-import { prepared, type Tx } from '../db/database'
+import { sent, type Tx } from '../db/database'
 import { listStreams, readStreams } from './facts.repo'
 import { valuesOf, writesLines, type Lines } from './lines.repo'
 
@@ -60,9 +60,9 @@ export function linesOf(kitchenId: string, streams: Iterable<GrowingStream>): Li
   return lines
 }
 
-const writeLines = prepared('write_lines', `with ${writesLines('$1', '$2', '$3', '$4')} select 1`)
+const writeLines = sent('write_lines', `with ${writesLines('$1', '$2', '$3', '$4')} select 1`)
 
-const STREAMS_AT_ONCE = 200
+const STREAMS_AT_ONCE = 50
 /** Throws the read models of a kitchen away and folds them from the log. */
 export async function rebuildReadModels(tx: Tx, kitchenId: string): Promise<number> {
   await tx.execute(sql`delete from batches`)
@@ -71,14 +71,21 @@ export async function rebuildReadModels(tx: Tx, kitchenId: string): Promise<numb
   await tx.execute(sql`delete from services`)
   const ids: string[] = []
   for (const kind of STREAM_KINDS) ids.push(...(await listStreams(tx, kind)))
+  const read = (from: number) => {
+    const facts = readStreams(tx, ids.slice(from, from + STREAMS_AT_ONCE))
+    facts.catch(() => undefined) // told where it is waited for
+    return facts
+  }
+  let next = read(0)
   for (let from = 0; from < ids.length; from += STREAMS_AT_ONCE) {
-    const some = await readStreams(tx, ids.slice(from, from + STREAMS_AT_ONCE))
+    const some = await next
+    next = read(from + STREAMS_AT_ONCE) // the database reads on while these are folded
     const streams = [...byStream(some)].map(([id, facts]) => {
       const stream = growingStream(id)
       stream.merge(facts.map(liftFact)) // the log keeps every fact as it came; a fold knows the newest form
       return stream
     })
-    await writeLines(tx, ...valuesOf(linesOf(kitchenId, streams)))
+    writeLines(tx, ...valuesOf(linesOf(kitchenId, streams)))
   }
   return ids.length
 }

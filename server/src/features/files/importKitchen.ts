@@ -35,11 +35,13 @@ export interface Into {
 }
 type FileFact = ExportFile['facts'][number]
 
-/** The part of a fact that its device made; what is said of the kitchen itself is said of this one. */
+/** What is said of the kitchen itself is said of this one. */
+const streamIdOf = ({ streamKind, streamId }: FileFact, kitchenId: string) =>
+  streamKind === 'kitchen' ? kitchenId : streamId
+/** The part of a fact that its device made. */
 function envelopeOf(fact: FileFact, kitchenId: string): Envelope {
   const { seq: _seq, chain: _chain, atMs: _at, receivedAtMs: _received, clockFlag: _flag, ...envelope } = fact
-  const streamId = envelope.streamKind === 'kitchen' ? kitchenId : envelope.streamId
-  return { ...envelope, kitchenId, streamId } as unknown as Envelope
+  return { ...envelope, kitchenId, streamId: streamIdOf(fact, kitchenId) } as unknown as Envelope
 }
 /** In its newest form, as it can be read. @throws ProblemError where it cannot */
 function checked(envelope: Envelope, entry: number): Envelope {
@@ -72,10 +74,11 @@ export function importInto({
   let channelIds: ReadonlySet<string> | undefined
 
   function link(fact: FileFact, entry: number): StoredFact {
-    const envelope = envelopeOf(fact, kitchenId)
-    checked(envelope, entry) // it must be one that can be read; it is kept as it was written
-    const whole = { ...fact, kitchenId, streamId: envelope.streamId } as unknown as StoredFact
-    const chain = chainLink(at.chainHead, asRecorded(whole, start.kitchenId))
+    checked(fact as unknown as Envelope, entry) // it must be one that can be read; it is kept as it was written
+    const whole = { ...fact, kitchenId, streamId: streamIdOf(fact, kitchenId) } as unknown as StoredFact
+    const isAsRecorded = fact.kitchenId === start.kitchenId && fact.streamKind !== 'kitchen'
+    const recorded = isAsRecorded ? (fact as unknown as StoredFact) : asRecorded(whole, start.kitchenId)
+    const chain = chainLink(at.chainHead, recorded)
     if (fact.seq !== at.lastSeq + 1 || fact.chain !== chain || fact.receivedAtMs === undefined)
       throw refusal(
         422,

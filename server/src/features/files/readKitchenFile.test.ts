@@ -62,6 +62,18 @@ describe('a kitchen file as it comes', () => {
       ),
     ],
     ['with two entries on a line', laidOut(entries(facts).replace(',\n', ','))],
+    [
+      'with parts that nobody knows',
+      laidOut(entries(facts), entries(samples), `"later": {"facts": [1]},\n${HEAD}`),
+    ],
+    [
+      'with a part over several lines',
+      laidOut(
+        entries(facts),
+        entries(samples),
+        HEAD.replace(/"catalog": (.*)\}(,?)$/m, '"catalog": $1\n}$2'),
+      ),
+    ],
     ['with blanks between', laidOut(entries(facts).replaceAll(',\n', ' ,\n\n  '))],
   ])('%s it is the same', async (_how, text) => {
     expect(await read(text)).toEqual({ facts, samples, name: 'Larchwater House' })
@@ -76,6 +88,8 @@ describe('a kitchen file as it comes', () => {
     ['a nought', entries(facts).replace(/^.*?,\n/, '0,\n')],
     ['a list', `[\n${entries(facts)}\n]`],
     ['nothing between two', entries(facts).replace(',\n', '\n')],
+    ['nothing between the last two', entries(facts).replace(/,\n(?!.*\n)/, '\n')],
+    ['nothing after one in the middle', `${entries(facts.slice(0, 20))}\n${entries(facts.slice(20))}`],
     ['nothing after the last', `${entries(facts)},`],
   ])('%s in an entry’s place is refused', async (_what, ofFacts) => {
     expect(await refused(laidOut(ofFacts))).toMatch(/malformedJson|badInput/)

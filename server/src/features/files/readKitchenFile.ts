@@ -13,7 +13,7 @@ import {
 } from '@liquamen/contracts'
 import { JSONParser } from '@streamparser/json'
 import { ProblemError, refusal } from '../../http/problemError'
-import { entryLines } from './entryLines'
+import { entryLines, type Whole } from './entryLines'
 
 type FileFact = ExportFile['facts'][number]
 type FileGroup = NonNullable<ExportFile['samples']>[number]
@@ -86,15 +86,17 @@ export async function readKitchenFile(
     paths: [...PARTS.map((key) => `$.${key}`), '$.facts.*', '$.samples.*'],
     keepStack: false,
   })
-  let whole: { readonly value: unknown } | undefined // an entry that was read by itself: the parser has a nought in its place
+  let whole: { readonly value: unknown } | undefined // what was read by itself: the parser has a nought in its place
+  let among: 'facts' | 'samples' | undefined // the list whose entry came last, and a comma after it: where another may stand
   parser.onValue = ({ value, key, stack }) => {
+    const found = whole ? whole.value : value
+    whole = undefined
     const list = stack.length === 2 ? stack[1]?.key : undefined
-    const entry = whole ? whole.value : value
-    if (list === 'facts') facts.push(entry)
-    else if (list === 'samples') groups.push(entry)
-    else parts[String(key)] = value
-    if (list) whole = undefined
+    among = list === 'facts' || list === 'samples' ? list : undefined
+    if (among) add(among, found)
+    else parts[String(key)] = found
   }
+  const add = (list: 'facts' | 'samples', found: unknown) => (list === 'facts' ? facts : groups).push(found)
   parser.onError = (error) => {
     failure ??= error
   }
@@ -118,13 +120,23 @@ export async function readKitchenFile(
     groupsTaken += groups.length
     groups = []
   }
+  function takeWhole(before: string, { value, hasMore }: Whole): void {
+    whole = { value }
+    parser.write(`${before}0${hasMore ? ',' : ' '}`)
+    if (whole) throw cut() // it stood where nothing of a kitchen file stands
+    if (!hasMore) among = undefined
+  }
   const lines = entryLines({
-    plain: (text) => parser.write(text),
-    entry(value, hasMore) {
-      whole = { value }
-      parser.write(hasMore ? '0,' : '0 ')
-      if (whole) throw cut() // it stood in no list of a kitchen file
+    parts: PARTS,
+    plain(text) {
+      parser.write(text)
+      among = undefined
     },
+    entry(found) {
+      if (among && found.hasMore) add(among, found.value)
+      else takeWhole('', found)
+    },
+    part: (name, found) => takeWhole(`"${name}":`, found),
   })
   const decoder = new TextDecoder('utf-8', { fatal: true })
   function read(chunk?: Uint8Array | string): void {
