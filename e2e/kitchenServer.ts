@@ -226,6 +226,21 @@ export async function openScreen(page: Page, kitchen: KitchenServer, path: strin
   await page.locator('main > *').first().waitFor({ state: 'attached' }) // the head is there before the screen
 }
 
+/** Turns a page that is open to another screen, as a link within it does: nothing is loaded anew. */
+export const turnTo = (page: Page, path: string): Promise<void> =>
+  page.evaluate(async (to) => {
+    interface Turns {
+      readonly __vue_app__: {
+        readonly config: {
+          readonly globalProperties: { readonly $router: { push: (to: string) => Promise<void> } }
+        }
+      }
+    }
+    const app = document.querySelector('#app') as unknown as Turns
+    await app.__vue_app__.config.globalProperties.$router.push(to)
+    await new Promise((drawn) => requestAnimationFrame(drawn))
+  }, path)
+
 /** Sets the demo kitchen's clock ahead of the wall, in minutes from its start, and waits until the page follows. */
 export async function runAhead(page: Page, minutes: number): Promise<void> {
   const serverNowMs = await page.evaluate(
