@@ -10,6 +10,7 @@ import {
 } from '@liquamen/core'
 import { sql } from 'drizzle-orm'
 import { sent, type Tx } from '../db/database'
+import type { StoredFact } from './chain'
 import { listStreams, readStreams } from './facts.repo'
 import { valuesOf, writesLines, type Lines } from './lines.repo'
 
@@ -60,17 +61,19 @@ export function linesOf(kitchenId: string, streams: Iterable<GrowingStream>): Li
   return lines
 }
 
-const writeLines = sent('write_lines', `with ${writesLines('$1', '$2', '$3', '$4')} select 1`)
+const writes = sent('write_lines', `with ${writesLines('$1', '$2', '$3', '$4')} select 1`)
+/** Writes what read models say of streams, in place of what they said. */
+export const writeLines = (tx: Tx, lines: Lines): void => writes(tx, ...valuesOf(lines))
 
+/** A stream of what the log has of it. */
+function streamOf(id: string, facts: readonly StoredFact[]): GrowingStream {
+  const stream = growingStream(id)
+  stream.merge(facts.map(liftFact)) // the log keeps every fact as it came; a fold knows the newest form
+  return stream
+}
 const STREAMS_AT_ONCE = 50
-/** Throws the read models of a kitchen away and folds them from the log. */
-export async function rebuildReadModels(tx: Tx, kitchenId: string): Promise<number> {
-  await tx.execute(sql`delete from batches`)
-  await tx.execute(sql`delete from orders`)
-  await tx.execute(sql`delete from lots`)
-  await tx.execute(sql`delete from services`)
-  const ids: string[] = []
-  for (const kind of STREAM_KINDS) ids.push(...(await listStreams(tx, kind)))
+/** Folds streams from the log and writes their lines. */
+export async function foldStreams(tx: Tx, kitchenId: string, ids: readonly string[]): Promise<void> {
   const read = (from: number) => {
     const facts = readStreams(tx, ids.slice(from, from + STREAMS_AT_ONCE))
     facts.catch(() => undefined) // told where it is waited for
@@ -80,12 +83,23 @@ export async function rebuildReadModels(tx: Tx, kitchenId: string): Promise<numb
   for (let from = 0; from < ids.length; from += STREAMS_AT_ONCE) {
     const some = await next
     next = read(from + STREAMS_AT_ONCE) // the database reads on while these are folded
-    const streams = [...byStream(some)].map(([id, facts]) => {
-      const stream = growingStream(id)
-      stream.merge(facts.map(liftFact)) // the log keeps every fact as it came; a fold knows the newest form
-      return stream
-    })
-    writeLines(tx, ...valuesOf(linesOf(kitchenId, streams)))
+    writeLines(
+      tx,
+      linesOf(
+        kitchenId,
+        [...byStream(some)].map(([id, facts]) => streamOf(id, facts)),
+      ),
+    )
   }
+}
+/** Throws the read models of a kitchen away and folds them from the log. @returns how many streams it has */
+export async function rebuildReadModels(tx: Tx, kitchenId: string): Promise<number> {
+  await tx.execute(sql`delete from batches`)
+  await tx.execute(sql`delete from orders`)
+  await tx.execute(sql`delete from lots`)
+  await tx.execute(sql`delete from services`)
+  const ids: string[] = []
+  for (const kind of STREAM_KINDS) ids.push(...(await listStreams(tx, kind)))
+  await foldStreams(tx, kitchenId, ids)
   return ids.length
 }

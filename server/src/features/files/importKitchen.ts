@@ -9,15 +9,13 @@ import type { Sender } from '../../http/sender'
 import { asRecorded, CHAIN_START, chainLink, type StoredFact } from '../../log/chain'
 import { addChannel, chainGroup, insertSamples, listChannels } from '../../log/channels.repo'
 import { appendFacts } from '../../log/facts.repo'
+import { foldAlong } from '../../log/foldAlong'
 import { putGuestDetails } from '../../log/guestDetails.repo'
 import type { Intake } from '../../log/intake'
-import { rebuildReadModels } from '../../log/readModels'
 import { detailsIn } from './exportKitchen'
 import { addFormulaVersions, addImportedDevice, insertImport, takeRecord } from './files.repo'
 import type { FileTaker } from './readKitchenFile'
 import { shiftInstants } from './shiftInstants'
-
-const NO_LINES = { batches: [], orders: [], lots: [], services: [] }
 
 /** What came in. */
 export interface Imported {
@@ -67,6 +65,7 @@ export function importInto({
   let at: Head = head
   let isMove = false
   const held: FileFact[] = [] // of a file whose times are shifted, until all ids are known
+  const folded = foldAlong(kitchenId)
   const batches = new Set<string>()
   const named = new Set<string>()
   let stored = 0
@@ -112,7 +111,7 @@ export function importInto({
     note(facts)
     if (!isMove) return add(facts, first)
     const whole = facts.map((fact, i) => link(fact, first + i))
-    appendFacts(tx, kitchenId, whole, NO_LINES)
+    appendFacts(tx, kitchenId, whole, folded.take(whole))
     stored += whole.length
   }
 
@@ -188,7 +187,7 @@ export function importInto({
           fromSeq: at.lastSeq - stored + 1,
           untilSeq: at.lastSeq,
         })
-      if (isMove) await rebuildReadModels(tx, kitchenId)
+      if (isMove) await folded.end(tx)
       await tellCatalogChanged(tx, kitchenId)
     },
   }
