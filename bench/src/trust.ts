@@ -97,7 +97,7 @@ export function trust(): Promise<Line[]> {
         await withClient(allUrl, (client) => client.query('truncate raw_rows'))
         return timed(() => withClient(allUrl, (client) => client.query(`copy raw_rows from '${rows}'`)))
       },
-      3,
+      5,
     )
 
     const crew = createCrewService({ ...deps, signOns })
