@@ -11,7 +11,7 @@ import {
   type Payloads,
   type WhyNot,
 } from '@liquamen/core'
-import { computed, reactive, ref, shallowReactive, shallowRef } from 'vue'
+import { computed, markRaw, reactive, ref, shallowReactive, shallowRef } from 'vue'
 import { OutOfReach, Refusal } from '../port/api'
 import { useChannels } from '../port/channels.store'
 import { setClockOffset } from '../port/clock'
@@ -51,7 +51,7 @@ export function memoryKitchen(startMs: number) {
       get: () => foldKitchen(base.value, mirror.ofKitchen.value),
       set: (next) => (base.value = next),
     }),
-    ingredients: goods,
+    ingredients: markRaw(goods), // a computed in the page's own store, which is none of it either
     batches: mirror.batches,
     orders: mirror.orders,
     lots: mirror.lots,
