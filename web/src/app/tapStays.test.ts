@@ -50,6 +50,19 @@ describe('a tap', () => {
     tap('a', 'b')
     expect(done).not.toHaveBeenCalled()
   })
+  it('of a second finger, or of another button of the mouse, is none', () => {
+    seen.here = key('b')
+    key('a').dispatchEvent(new PointerEvent('pointerdown', { bubbles: true, isPrimary: false }))
+    send(key('b'), 'pointerup', { x: 0 })
+    key('a').dispatchEvent(new PointerEvent('pointerdown', { bubbles: true, isPrimary: true, button: 2 }))
+    send(key('b'), 'pointerup', { x: 0 })
+    expect(done).not.toHaveBeenCalled()
+  })
+  it('is over once it is done: a click that comes by itself, as from a reader of the screen, is another', () => {
+    tap('a', 'a')
+    send(key('b'), 'click', { x: 0 })
+    expect(done.mock.calls).toEqual([['a'], ['b']])
+  })
   it('by the keyboard is none of its business', () => {
     tap('p', 'p')
     send(key('b'), 'click', { x: 0, detail: 0 })

@@ -1,11 +1,13 @@
 /** A hand that moved farther than this while it pressed meant something else, px. */
 const STILL_PX = 12
+/** What a browser makes of a press comes right after it, ms; what comes later is of another. */
+const CLICK_WITHIN_MS = 1000
 const KEYS = 'button, a[href]'
 
 /** What a hand presses, and where it came down. */
 interface Press {
   readonly path: readonly EventTarget[]
-  readonly key: Element | undefined
+  readonly key: HTMLElement | undefined
   readonly x: number
   readonly y: number
   /** Done here already: what the browser makes of it is not to be done again. */
@@ -20,22 +22,26 @@ interface Press {
 export function tapStays(page: Window = window): () => void {
   let press: Press | undefined
   function down(event: PointerEvent): void {
+    if (event.isPrimary === false) return // a second finger makes no click
     const path = event.composedPath()
-    const key = path.find((on): on is Element => on instanceof Element && on.matches(KEYS))
-    press = { path, key, x: event.clientX, y: event.clientY, isDone: false }
+    const key = path.find((on): on is HTMLElement => on instanceof HTMLElement && on.matches(KEYS))
+    press = event.button === 0 ? { path, key, x: event.clientX, y: event.clientY, isDone: false } : undefined
   }
-  function up({ clientX, clientY }: PointerEvent): void {
-    const key = press?.key
-    if (!press || !key?.isConnected) return
-    if (Math.hypot(clientX - press.x, clientY - press.y) > STILL_PX) return
-    if (key.contains(page.document.elementFromPoint(clientX, clientY))) return
-    press.isDone = true
-    if (key instanceof HTMLElement) key.click()
+  function up({ clientX, clientY, isPrimary }: PointerEvent): void {
+    const own = press
+    if (!own || isPrimary === false) return
+    setTimeout(() => own === press && forget(), CLICK_WITHIN_MS)
+    if (!own.key?.isConnected || Math.hypot(clientX - own.x, clientY - own.y) > STILL_PX) return
+    if (own.key.contains(page.document.elementFromPoint(clientX, clientY))) return
+    own.isDone = true
+    own.key.click()
   }
   function click(event: MouseEvent): void {
     if (event.detail === 0 || !press) return // by the keyboard, or by us
+    const { isDone, path } = press
+    forget()
     const on = event.target instanceof Element ? event.target.closest(KEYS) : null
-    if (!press.isDone && (!on || press.path.includes(on))) return
+    if (!isDone && (!on || path.includes(on))) return
     event.stopImmediatePropagation()
     event.preventDefault()
   }
