@@ -60,3 +60,9 @@ export const exportFileSchema = exportHeadSchema.extend({
   samples: z.array(sampleGroupSchema).optional(),
 })
 export type ExportFile = z.infer<typeof exportFileSchema>
+
+/** How a kitchen file begins, until its first fact: a part a line, as after it an entry a line, so that it is read fast and a change is a line. */
+export const kitchenFileOpening = (head: object): string =>
+  `{\n${Object.entries(head)
+    .map(([name, part]) => `${JSON.stringify(name)}: ${JSON.stringify(part)}`)
+    .join(',\n')},\n"facts": [`

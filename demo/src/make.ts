@@ -1,5 +1,5 @@
 // Writes demo/larchwater-house.json: the kitchen, the days before, and the evening as it stands. Its times hang on an anchor that an import moves to now.
-import { EXPORT_FORMAT, EXPORT_VERSION, type ExportFile } from '@liquamen/contracts'
+import { EXPORT_FORMAT, EXPORT_VERSION, kitchenFileOpening, type ExportFile } from '@liquamen/contracts'
 import { writeFileSync } from 'node:fs'
 import { evening } from './evening'
 import { history } from './history'
@@ -18,13 +18,11 @@ const file: ExportFile = {
   guestDetails,
   facts: facts as unknown as ExportFile['facts'],
 }
-/** A part or an entry a line, as an export has it: so a server reads it fast, and a change of one fact is a change of one line. */
 const { facts: entries, ...parts } = file
-const lines = [
-  ...Object.entries(parts).map(([name, value]) => `${JSON.stringify(name)}: ${JSON.stringify(value)}`),
-  `"facts": [\n${entries.map((entry) => JSON.stringify(entry)).join(',\n')}\n]`,
-]
-writeFileSync(new URL('../larchwater-house.json', import.meta.url), `{\n${lines.join(',\n')}\n}\n`)
+writeFileSync(
+  new URL('../larchwater-house.json', import.meta.url),
+  `${kitchenFileOpening(parts)}\n${entries.map((entry) => JSON.stringify(entry)).join(',\n')}\n]\n}\n`,
+)
 process.stdout.write(
   `${facts.length} facts of ${new Set(facts.map((f) => f.streamId)).size} orders, batches and lots\n`,
 )

@@ -1,18 +1,10 @@
 import type { BatchRow } from '@liquamen/contracts'
-import {
-  byStream,
-  growingStream,
-  lessonsOf,
-  liftFact,
-  STREAM_KINDS,
-  type BatchState,
-  type GrowingStream,
-} from '@liquamen/core'
+import { byStream, lessonsOf, STREAM_KINDS, type BatchState, type GrowingStream } from '@liquamen/core'
 import { sql } from 'drizzle-orm'
 import { sent, type Tx } from '../db/database'
-import type { StoredFact } from './chain'
 import { listStreams, readStreams } from './facts.repo'
 import { valuesOf, writesLines, type Lines } from './lines.repo'
+import { createOpenStreams } from './openStreams'
 
 /** The Log's line of a batch. */
 export function summarise(state: BatchState): BatchRow {
@@ -65,12 +57,6 @@ const writes = sent('write_lines', `with ${writesLines('$1', '$2', '$3', '$4')} 
 /** Writes what read models say of streams, in place of what they said. */
 export const writeLines = (tx: Tx, lines: Lines): void => writes(tx, ...valuesOf(lines))
 
-/** A stream of what the log has of it. */
-function streamOf(id: string, facts: readonly StoredFact[]): GrowingStream {
-  const stream = growingStream(id)
-  stream.merge(facts.map(liftFact)) // the log keeps every fact as it came; a fold knows the newest form
-  return stream
-}
 const STREAMS_AT_ONCE = 50
 /** Folds streams from the log and writes their lines. */
 export async function foldStreams(tx: Tx, kitchenId: string, ids: readonly string[]): Promise<void> {
@@ -83,13 +69,9 @@ export async function foldStreams(tx: Tx, kitchenId: string, ids: readonly strin
   for (let from = 0; from < ids.length; from += STREAMS_AT_ONCE) {
     const some = await next
     next = read(from + STREAMS_AT_ONCE) // the database reads on while these are folded
-    writeLines(
-      tx,
-      linesOf(
-        kitchenId,
-        [...byStream(some)].map(([id, facts]) => streamOf(id, facts)),
-      ),
-    )
+    const open = createOpenStreams()
+    for (const [id, facts] of byStream(some)) open.add(id, facts)
+    writeLines(tx, linesOf(kitchenId, open.all()))
   }
 }
 /** Throws the read models of a kitchen away and folds them from the log. @returns how many streams it has */

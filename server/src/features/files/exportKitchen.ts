@@ -1,4 +1,4 @@
-import { EXPORT_FORMAT, EXPORT_VERSION, type ExportHead } from '@liquamen/contracts'
+import { EXPORT_FORMAT, EXPORT_VERSION, kitchenFileOpening, type ExportHead } from '@liquamen/contracts'
 import type { Payloads } from '@liquamen/core'
 import { readCatalog } from '../../catalog/catalog.repo'
 import { listPeople } from '../../crew/people.repo'
@@ -53,9 +53,7 @@ export function detailsIn(facts: readonly StoredFact[]): Set<string> {
 /** A kitchen as a file, page by page: an entry a line. The same kitchen makes the same file but for when it was made. */
 export async function* kitchenFile(tx: Tx, kitchenId: string, nowMs: number): AsyncGenerator<string> {
   const head = await headOfKitchen(tx, kitchenId, nowMs)
-  yield `{\n${Object.entries(head)
-    .map(([key, value]) => `${json(key)}: ${json(value)}`)
-    .join(',\n')},\n"facts": [`
+  yield kitchenFileOpening(head)
   let sep = '\n'
   for await (const page of walkFacts(tx)) {
     yield sep + page.map((fact) => json(asRecorded(fact, head.kitchenId))).join(',\n')
