@@ -12,6 +12,8 @@ await build({
     roles: 'server/src/commands/roles.ts',
     databaseCommand: 'server/src/commands/databaseCommand.ts',
     backup: 'server/src/commands/backup.ts',
+    compute: 'server/src/commands/compute.ts',
+    schedule: 'server/src/commands/schedule.ts',
     scheduleWorker: 'server/src/features/schedule/scheduleWorker.ts',
     replanWorker: 'server/src/features/services/replanWorker.ts',
     standIns: 'devices/src/main.ts',

@@ -90,10 +90,17 @@ function newestMs(folder) {
 
 /** Builds server and page, each where one of its sources is newer than its build. Without what builds them, what was built is served as it is. */
 export function ensureBuild() {
+  ensureServerBuild()
+  ensure(['web'], join('web', 'dist', 'index.html'), ['build', '-w', 'web'])
+}
+/** As `ensureBuild`, for what needs no page. */
+export const ensureServerBuild = () =>
+  ensure(['server/src', 'devices/src', 'scripts'], join('dist', 'server.js'), ['build:server'])
+
+function ensure(folders, built, script) {
   const hasTools = existsSync(join(ROOT, 'node_modules', '@vitejs', 'plugin-vue'))
   const build = hasTools ? buildWhereOlder : expectBuilt
-  build(['server/src', 'devices/src', 'scripts'], join('dist', 'server.js'), ['build:server'])
-  build(['web'], join('web', 'dist', 'index.html'), ['build', '-w', 'web'])
+  build(folders, built, script)
 }
 function expectBuilt(_folders, built) {
   if (!existsSync(join(ROOT, built)))

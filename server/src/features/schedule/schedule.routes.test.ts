@@ -74,11 +74,9 @@ describe('a schedule over the compute interface', () => {
 describe('the command', () => {
   const folder = mkdtempSync(join(tmpdir(), 'liquamen-schedule-'))
   const file = join(folder, 'instance.json')
+  const BUILT = join(import.meta.dirname, '../../../../scripts/built.mjs')
   const run = (...args: string[]) =>
-    spawnSync(process.execPath, ['--import', 'tsx', 'src/commands/schedule.ts', ...args], {
-      cwd: join(import.meta.dirname, '../../..'),
-      encoding: 'utf8',
-    })
+    spawnSync(process.execPath, [BUILT, 'schedule', ...args], { encoding: 'utf8' })
   it('prints an answer that its own check finds nothing wrong with', () => {
     writeFileSync(file, JSON.stringify(instance))
     const answer = run(file, '--steps', '20').stdout
