@@ -1,16 +1,13 @@
 import demoFile from '../../demo/larchwater-house.json'
 import { findPlace } from './batch/planBatch'
-import type { Fact } from './facts/fact'
 import { liftFact } from './facts/upcast'
 import { kitchenGoods } from './formula/kitchenGoods'
-import type { KitchenCatalog } from './kitchen/kitchen'
 import { VESSEL_ROLES } from './pan/contents'
 
-const demo = demoFile as unknown as { catalog: KitchenCatalog; facts: Fact[] }
 /** The demo kitchen. */
-export const larchwaterTest = demo.catalog
+export const larchwaterTest = demoFile.catalog
 /** Facts of the demo batches: one finished, one under way, one planned. */
-export const demoFacts = demo.facts.map(liftFact)
+export const demoFacts = demoFile.facts.map(liftFact)
 /** The demo kitchen's goods, the made ones worked out. */
 export const larchwaterGoods = kitchenGoods(larchwaterTest)
 

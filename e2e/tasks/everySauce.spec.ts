@@ -1,26 +1,21 @@
 import demo from '../../demo/larchwater-house.json' with { type: 'json' }
+import type { Formula } from '@liquamen/core'
 import { Cook, LOOKS_A_TURN, seeded, takeOrder } from '../cook'
 import type { BatchRow } from '@liquamen/contracts'
 import type { Page } from '@playwright/test'
 import { eveningTest as test, expect } from '../kitchenServer'
 
-const formulas = demo.catalog.formulas as unknown as {
-  id: string
-  name: string
-  basisPortions: number
-  makes?: string
-  steps: { technique: string }[]
-}[]
+const { formulas } = demo.catalog
 /** Each technique with the one that follows it, and with which a sauce begins and ends. */
-function turnsOf({ steps }: (typeof formulas)[number]): string[] {
+function turnsOf({ steps }: Formula): string[] {
   const way = ['first', ...steps.map((s) => s.technique), 'last']
   return way.slice(1).map((technique, i) => `${way[i]} ${technique}`)
 }
 /** So few sauces that every turn of the book is among them; `npm run book` walks all of it (their benches and sums are tried one by one without a browser). */
-function everyTurn(): typeof formulas {
+function everyTurn(): Formula[] {
   const left = new Set(formulas.flatMap(turnsOf))
-  const walked: typeof formulas = []
-  const isNew = (f: (typeof formulas)[number]) => turnsOf(f).filter((turn) => left.has(turn)).length
+  const walked: Formula[] = []
+  const isNew = (f: Formula) => turnsOf(f).filter((turn) => left.has(turn)).length
   while (left.size) {
     const next = formulas.reduce((best, f) => (isNew(f) > isNew(best) ? f : best))
     walked.push(next)

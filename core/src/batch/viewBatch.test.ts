@@ -1,13 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import demo from '../../../demo/larchwater-house.json'
 import { compareFacts, type Fact } from '../facts/fact'
-import type { KitchenCatalog } from '../kitchen/kitchen'
 import { foldBatch } from './foldBatch'
 import { lateReadyAtMs, readyAtMs } from './readyAt'
 import { urgencyOf, viewBatch, type BatchView } from './viewBatch'
 
-const catalog = demo.catalog as unknown as KitchenCatalog
-const facts = demo.facts as unknown as Fact[]
+const catalog = demo.catalog
+const facts = demo.facts
 const NOW = demo.shiftFromMs
 const ended = (streamId: string) => facts.some((f) => f.streamId === streamId && f.kind === 'batch.finished')
 const underWay = facts.find(

@@ -1,10 +1,9 @@
-import type { KitchenCatalog } from '@liquamen/core'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import demoFile from '../../../demo/larchwater-house.json'
 import { createTestApp, testFact, type TestApp } from '../testing/testApp'
 import { addToCatalog, putCatalogItem, readCatalog } from './catalog.repo'
 
-const demo = demoFile.catalog as unknown as KitchenCatalog
+const demo = demoFile.catalog
 let t: TestApp
 beforeAll(async () => {
   t = await createTestApp()

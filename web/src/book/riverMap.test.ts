@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import demo from '../../../demo/larchwater-house.json'
 import { layOutRiver } from './riverMap'
 
-const formulas = demo.catalog.formulas as unknown as Formula[]
+const formulas = demo.catalog.formulas
 
 describe('the river map', () => {
   it('draws every sauce once, each right of its mother, no two on one spot', () => {

@@ -1,4 +1,4 @@
-import type { Formula, KitchenCatalog } from '@liquamen/core'
+import type { Formula } from '@liquamen/core'
 import { describe, expect, it } from 'vitest'
 import { computed, effectScope, nextTick, ref } from 'vue'
 import demo from '../../../demo/larchwater-house.json'
@@ -6,7 +6,7 @@ import type { WhenIdle } from '../ui/useInIdle'
 import { sayMoves } from './sayMoves'
 import { BASIS, NOW, useWorkbench } from './useWorkbench'
 
-const catalog = demo.catalog as unknown as KitchenCatalog
+const catalog = demo.catalog
 const atOnce: WhenIdle = (work) => {
   work(() => 100)
   return () => undefined

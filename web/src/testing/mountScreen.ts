@@ -1,4 +1,4 @@
-import { kitchenGoods, type Fact, type FactKind, type KitchenCatalog, type Payloads } from '@liquamen/core'
+import { kitchenGoods, type FactKind, type Payloads } from '@liquamen/core'
 import { mount, type VueWrapper } from '@vue/test-utils'
 import { createPinia, setActivePinia } from 'pinia'
 import { computed, ref, type Component } from 'vue'
@@ -18,11 +18,11 @@ import { toUnmount } from './toUnmount'
 import demo from '../../../demo/larchwater-house.json'
 
 /** The demo kitchen, as screens get it. */
-export const catalog = demo.catalog as unknown as KitchenCatalog
+export const catalog = demo.catalog
 /** Its goods, worked out once for all tests of a worker. */
 export const goods = kitchenGoods(catalog)
 /** What happened in it. */
-export const facts = demo.facts as unknown as Fact[]
+export const facts = demo.facts
 
 /** A kitchen store that is open on the demo, and writes what is recorded into a list instead of sending it. */
 export async function openDemoStore() {

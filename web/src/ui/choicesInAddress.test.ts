@@ -1,9 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import type { Formula } from '@liquamen/core'
 import demo from '../../../demo/larchwater-house.json'
 import { choicesFromQuery, choicesToQuery } from './choicesInAddress'
 
-const formulas = demo.catalog.formulas as unknown as Formula[]
+const formulas = demo.catalog.formulas
 const hollandaise = formulas.find((f) => f.id === 'hollandaise')!
 
 describe('what was chosen, in an address', () => {

@@ -1,8 +1,8 @@
-import type { Fact, KitchenCatalog } from '@liquamen/core'
+import type { Fact } from '@liquamen/core'
 import { callIdOf, foldService } from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import demoFile from '../../../../demo/larchwater-house.json'
+import demo from '../../../../demo/larchwater-house.json'
 import { addToCatalog } from '../../catalog/catalog.repo'
 import { createTestApp, NOW_MS, testFact, type TestApp } from '../../testing/testApp'
 
@@ -60,7 +60,6 @@ describe('firing a call', () => {
     expect(service.calls[callId()]!.firedAtMs).toBeDefined()
   })
   it('from a sauce that is held within its clock; from one that is past it, or broken, nothing is fired', async () => {
-    const demo = demoFile as unknown as { catalog: KitchenCatalog; facts: Fact[] }
     await t.database.inKitchen(t.kitchenId, (tx) => addToCatalog(tx, t.kitchenId, demo.catalog))
     const held = demo.facts.findLast((f) => f.kind === 'hold.started')!
     const fromBatchId = uuidv7()

@@ -1,5 +1,5 @@
 import type { CallsFile, FeedAnswer, FeedCard, FeedOrder } from '@liquamen/contracts'
-import { foldService, kitchenGoods, serviceCalls, type Fact, type KitchenCatalog } from '@liquamen/core'
+import { foldService, kitchenGoods, serviceCalls, type Fact } from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeEach, describe, expect, it } from 'vitest'
 import demoFile from '../../../../demo/larchwater-house.json'
@@ -7,7 +7,7 @@ import { addToCatalog } from '../../catalog/catalog.repo'
 import { createTestApp, NOW_MS, testFact, type TestApp } from '../../testing/testApp'
 
 const MIN = 60_000
-const { dishes, ...demo } = demoFile.catalog as unknown as KitchenCatalog
+const { dishes, ...demo } = demoFile.catalog
 const card = dishes!
 let t: TestApp
 let serviceId: string
@@ -178,9 +178,7 @@ describe('a guest with an allergy', () => {
       ],
     })
   beforeEach(() =>
-    t.deps.database.inKitchen(t.kitchenId, (tx) =>
-      addToCatalog(tx, t.kitchenId, demoFile.catalog as unknown as KitchenCatalog),
-    ),
+    t.deps.database.inKitchen(t.kitchenId, (tx) => addToCatalog(tx, t.kitchenId, demoFile.catalog)),
   )
 
   it('what they said is kept apart and their plate stands by itself; nobody fires it until it is decided', async () => {

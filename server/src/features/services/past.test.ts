@@ -1,11 +1,11 @@
-import { learnDish, type KitchenCatalog, type PastService } from '@liquamen/core'
+import { learnDish, type PastService } from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import demoFile from '../../../../demo/larchwater-house.json'
 import { addToCatalog } from '../../catalog/catalog.repo'
 import { createTestApp, NOW_MS, testFact, type TestApp } from '../../testing/testApp'
 
-const demo = demoFile.catalog as unknown as KitchenCatalog
+const demo = demoFile.catalog
 let t: TestApp
 beforeAll(async () => {
   t = await createTestApp()

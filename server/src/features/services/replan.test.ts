@@ -18,7 +18,7 @@ import { createTestApp, NOW_MS, testFact, type TestApp } from '../../testing/tes
 import { createReplanner, type Replanner } from './replan.service'
 
 const MIN = 60_000
-const { dishes, ...demo } = demoFile.catalog as unknown as KitchenCatalog
+const { dishes, ...demo } = demoFile.catalog
 const card = dishes!.filter((d) => ['hollandaise', 'supreme', 'hazelnutButter'].includes(d.formulaId))
 const butterDish = card.find((d) => d.formulaId === 'hazelnutButter')!
 const butterMl = demo.formulas.find((f) => f.id === 'hazelnutButter')!.portionMl
@@ -170,7 +170,7 @@ describe('the plan in force is kept true', () => {
   it('a sauce that breaks is planned anew under a name of its own', async () => {
     const { batches } = await evening()
     const lost = batches.find((b) => b.planned?.service?.key === 'hollandaise 1')!
-    const begun = demoFile.facts.find((f) => f.kind === 'batch.started') as unknown as Fact
+    const begun = demoFile.facts.find((f) => f.kind === 'batch.started')!
     await record(
       testFact(t, 'batch.started', lost.id, begun.payload as never),
       testFact(t, 'batch.finished', lost.id, { result: 'discarded', reason: 'broken' }),

@@ -2,7 +2,7 @@ import type { Fact } from '@liquamen/core'
 import { foldBatch, foldService } from '@liquamen/core'
 import { v7 as uuidv7 } from 'uuid'
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import demoFile from '../../../../demo/larchwater-house.json'
+import demo from '../../../../demo/larchwater-house.json'
 import { createTestApp, NOW_MS, testFact, type TestApp } from '../../testing/testApp'
 
 let t: TestApp
@@ -11,7 +11,6 @@ beforeAll(async () => {
 })
 afterAll(() => t.close())
 
-const demo = demoFile as unknown as { facts: Fact[] }
 const planned = demo.facts.find((f) => f.kind === 'batch.planned')!.payload
 let serviceId: string
 beforeEach(async () => {
