@@ -17,6 +17,8 @@ await build({
     scheduleWorker: 'server/src/features/schedule/scheduleWorker.ts',
     replanWorker: 'server/src/features/services/replanWorker.ts',
     standIns: 'devices/src/main.ts',
+    core: 'core/src/index.ts',
+    contracts: 'contracts/src/index.ts',
   },
   outdir: 'dist',
   bundle: true,

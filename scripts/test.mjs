@@ -11,6 +11,7 @@ const chromium = ensureChromium()
 ensurePackages()
 ensureBuild()
 
+const BIN = join(ROOT, 'node_modules', '.bin')
 const results = join(ROOT, 'test-results')
 rmSync(results, { recursive: true, force: true })
 const env = { ...process.env, CHROMIUM_PATH: chromium, CI: '1', FORCE_COLOR: '0' }
@@ -20,7 +21,8 @@ let failed = 0
 /** A check that has no count of its own counts as one; what it says is told when it is over. */
 function check([what, ...command]) {
   return new Promise((resolve) => {
-    const child = spawn('npx', ['--no-install', ...command], { cwd: ROOT, env })
+    const [program, ...args] = command
+    const child = spawn(join(BIN, program), args, { cwd: ROOT, env })
     const told = []
     for (const out of [child.stdout, child.stderr]) out.on('data', (chunk) => told.push(chunk))
     child.once('close', (status) => {
@@ -44,10 +46,10 @@ async function checkAll(checks) {
 }
 
 /** A test runner, counted from its report; one that leaves none has failed. */
-function run({ what, args, cwd, report, count }) {
+function run({ what, command: [program, ...args], cwd, report, count }) {
   return new Promise((resolve) => {
     say(what)
-    spawn('npx', ['--no-install', ...args], { cwd, stdio: 'inherit', env }).once('exit', (status) => {
+    spawn(join(BIN, program), args, { cwd, stdio: 'inherit', env }).once('exit', (status) => {
       const file = join(results, report)
       const counted = existsSync(file)
         ? count(JSON.parse(readFileSync(file, 'utf8')))
@@ -70,7 +72,7 @@ await checkAll([
 ])
 await run({
   what: 'unit and server tests',
-  args: ['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile=test-results/unit.json'],
+  command: ['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile=test-results/unit.json'],
   cwd: ROOT,
   report: 'unit.json',
   count: (r) => ({
@@ -82,7 +84,7 @@ await run({
 })
 await run({
   what: 'end-to-end tests',
-  args: ['playwright', 'test'],
+  command: ['playwright', 'test'],
   cwd: join(ROOT, 'e2e'),
   report: 'e2e.json',
   count: (r) => ({ passed: r.stats.expected, failed: r.stats.unexpected + r.stats.flaky }),

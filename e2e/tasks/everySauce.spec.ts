@@ -6,24 +6,24 @@ import type { Page } from '@playwright/test'
 import { eveningTest as test, expect } from '../kitchenServer'
 
 const { formulas } = demo.catalog
-/** Each technique with the one that follows it, and with which a sauce begins and ends. */
-function turnsOf({ steps }: Formula): string[] {
-  const way = ['first', ...steps.map((s) => s.technique), 'last']
-  return way.slice(1).map((technique, i) => `${way[i]} ${technique}`)
+/** Its techniques, and with which of them it begins and ends. */
+function roomsOf({ steps }: Formula): string[] {
+  const way = steps.map((s) => s.technique)
+  return [...way, `first ${way[0]}`, `last ${way.at(-1)}`]
 }
-/** So few sauces that every turn of the book is among them; `npm run book` walks all of it (their benches and sums are tried one by one without a browser). */
-function everyTurn(): Formula[] {
-  const left = new Set(formulas.flatMap(turnsOf))
+/** So few sauces that every room, beginning and end is among them; `npm run book` walks all of it (their benches and sums are tried one by one without a browser). */
+function everyRoom(): Formula[] {
+  const left = new Set(formulas.flatMap(roomsOf))
   const walked: Formula[] = []
-  const isNew = (f: Formula) => turnsOf(f).filter((turn) => left.has(turn)).length
+  const isNew = (f: Formula) => roomsOf(f).filter((room) => left.has(room)).length
   while (left.size) {
     const next = formulas.reduce((best, f) => (isNew(f) > isNew(best) ? f : best))
     walked.push(next)
-    turnsOf(next).forEach((turn) => left.delete(turn))
+    roomsOf(next).forEach((room) => left.delete(room))
   }
   return walked
 }
-const walked = process.env.EVERY_SAUCE ? formulas : everyTurn()
+const walked = process.env.EVERY_SAUCE ? formulas : everyRoom()
 const number = (value: number) => Math.round(value).toLocaleString('en-GB')
 
 for (const formula of walked) {
