@@ -9,7 +9,6 @@ export default defineConfig({
   build: { external: ['**/dist/**'] },
   globalSetup: './globalSetup.ts',
   workers: 3, // on two cores: while one waits for its page the others work
-
   fullyParallel: true,
   retries: 0,
   timeout: 300_000,
