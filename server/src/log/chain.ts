@@ -30,6 +30,7 @@ export const asRecorded = <F extends Pick<Fact, 'kitchenId' | 'streamId'>>(fact:
 /** The chain's next head: a digest over the last head and the whole of this fact. */
 export function chainLink(previous: string, fact: Omit<StoredFact, 'chain'>): string {
   const { atMs, clockFlag = null, receivedAtMs, seq } = fact
-  const own = JSON.stringify({ atMs, clockFlag, receivedAtMs, seq }) // keys in their canonical order
+  const flag = clockFlag === null ? 'null' : JSON.stringify(clockFlag)
+  const own = `{"atMs":${atMs},"clockFlag":${flag},"receivedAtMs":${receivedAtMs},"seq":${seq}}` // keys in their canonical order
   return hash('sha256', `${previous}\n${canonicalEnvelope(fact as Envelope)}\n${own}`)
 }
