@@ -3,6 +3,7 @@ import { compute } from '@liquamen/contracts'
 import { MODELS } from '@liquamen/core'
 
 const [model, json] = process.argv.slice(2)
+process.stdout.on('error', () => process.exit()) // `| head` has read enough
 const print = (value: unknown) => process.stdout.write(`${JSON.stringify(value, null, 2)}\n`)
 function parse(text: string): unknown {
   try {

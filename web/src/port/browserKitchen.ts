@@ -2,7 +2,7 @@ import type { GuestDetails, Samples, Session } from '@liquamen/contracts'
 import type { Fact } from '@liquamen/core'
 import { ref, shallowReactive, shallowRef } from 'vue'
 import { kitchenNowMs } from './clock'
-import { openLocalStore, type LocalStore, type Refused } from './localStore'
+import { isTap, openLocalStore, type LocalStore, type Refused } from './localStore'
 import { createMirror } from './mirror'
 import { createSender } from './sendQueue'
 import { createSignOn } from './signOn'
@@ -39,8 +39,16 @@ export function createBrowserKitchen() {
   const lost = () => {
     awaySinceMs.value ??= kitchenNowMs()
   }
+  let counts = 0
   const countUnsent = async () => {
-    unsentCount.value = (await store?.count()) ?? 0
+    const mine = ++counts
+    const waiting = (await store?.count()) ?? 0
+    if (mine === counts) unsentCount.value = waiting // one that was asked for later has seen more
+  }
+  /** At once: what is sent is counted again after it. */
+  function countOneMore(fact: Fact): void {
+    counts += 1
+    unsentCount.value = Math.max(1, unsentCount.value + (isTap(fact) ? 1 : 0))
   }
   const tell = (news: TabNews) => channel.postMessage(news)
   /** Takes facts in here and in this browser's other tabs. */
@@ -71,6 +79,7 @@ export function createBrowserKitchen() {
     mirror.clear()
     details.clear()
     tray.value = all.tray
+    counts += 1 // what is still being counted is the last one's
     unsentCount.value = all.unsent
     all.details.forEach((d) => details.set(d.id, d))
     mirror.merge(all.facts)
@@ -108,6 +117,7 @@ export function createBrowserKitchen() {
     reached,
     lost,
     countUnsent,
+    countOneMore,
   }
 }
 export type BrowserKitchen = ReturnType<typeof createBrowserKitchen>

@@ -7,6 +7,8 @@ export type Unsent =
   | {
       readonly type: 'fact'
       readonly fact: Fact
+      /** What one tap made is several entries that say the same here. */
+      readonly tap?: string
       /** Proves who stood here. */ readonly signOn?: string | undefined
     }
   | { readonly type: 'details'; readonly details: GuestDetails }
@@ -52,6 +54,18 @@ export async function openLocalStore(name = 'liquamen'): Promise<LocalStore> {
   return createLocalStore(db)
 }
 
+/** A forecast that is shown after a tap is on record too, but nobody tapped for it. */
+export const isTap = ({ kind }: Pick<Fact, 'kind'>): boolean => kind !== 'forecast.shown'
+/** Of each tap that waits, one: who tapped once reads of one, though it made two entries. A forecast counts where it alone waits. */
+async function countTaps(db: IDBPDatabase<Schema>): Promise<number> {
+  const waiting = await db.getAll('outbox')
+  const taps = waiting.flatMap((e) => {
+    if (e.type === 'details') return [e.details.id]
+    return isTap(e.fact) ? [e.tap ?? e.fact.id] : []
+  })
+  return Math.max(Math.min(1, waiting.length), new Set(taps).size)
+}
+
 function createLocalStore(db: IDBPDatabase<Schema>) {
   return {
     async readAll() {
@@ -59,7 +73,7 @@ function createLocalStore(db: IDBPDatabase<Schema>) {
         db.getAll('facts'),
         db.getAll('tray'),
         db.getAll('details'),
-        db.count('outbox'),
+        countTaps(db),
       ])
       return { facts, tray, details, unsent }
     },
@@ -82,8 +96,9 @@ function createLocalStore(db: IDBPDatabase<Schema>) {
       tx.done.catch(() => undefined) // told below, to whoever tapped
       try {
         for (const fact of facts) {
+          const tap = facts[0]!.id
           await tx.objectStore('facts').put(fact)
-          await tx.objectStore('outbox').add({ type: 'fact', fact, ...(signOn ? { signOn } : {}) })
+          await tx.objectStore('outbox').add({ type: 'fact', fact, tap, ...(signOn ? { signOn } : {}) })
         }
         await tx.objectStore('meta').put(last + facts.length, 'deviceSeq')
       } catch (error) {
@@ -175,7 +190,8 @@ function createLocalStore(db: IDBPDatabase<Schema>) {
       }
       await tx.done
     },
-    count: () => db.count('outbox'),
+    /** So many taps wait to be sent. */
+    count: () => countTaps(db),
     /** The queue as it stands, for taking it away as a file in the last resort. */
     queue: () => db.getAll('outbox'),
     close: () => db.close(),

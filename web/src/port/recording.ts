@@ -56,7 +56,7 @@ export function createRecording(browser: BrowserKitchen) {
       lastAtMs = Math.max(lastAtMs, ...made.map((fact) => fact.atMs))
       return made
     }, proof)
-    browser.unsentCount.value += facts.length
+    if (facts[0]) browser.countOneMore(facts[0])
     browser.share(facts)
     void browser.send()
     return facts.map((fact) => fact.id)
