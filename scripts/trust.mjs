@@ -8,9 +8,14 @@ import { fail, say } from './say.mjs'
 
 const FIGURES = join(ROOT, 'test-results/trust.json')
 const DOC = join(ROOT, 'docs/trust.md')
-const read = () => (existsSync(FIGURES) ? JSON.parse(readFileSync(FIGURES, 'utf8')) : [])
-function keep(attack, came, command) {
+const read = () => JSON.parse(readFileSync(FIGURES, 'utf8'))
+// what an earlier campaign found stands on until its attack is made again; between them `npm test` sweeps its results away
+if (!existsSync(FIGURES)) {
+  const rows = [...readFileSync(DOC, 'utf8').matchAll(/^\| (.+) \| (.+) \| `(.+)` \|$/gm)]
   mkdirSync(join(ROOT, 'test-results'), { recursive: true })
+  writeFileSync(FIGURES, JSON.stringify(rows.map(([, attack, came, command]) => ({ attack, came, command }))))
+}
+function keep(attack, came, command) {
   writeFileSync(
     FIGURES,
     JSON.stringify([...read().filter((f) => f.attack !== attack), { attack, came, command }], null, 1),
