@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process'
 import { existsSync, readFileSync, rmSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
-import { join, resolve as pathFrom } from 'node:path'
+import { join } from 'node:path'
 import { ensureChromium, ensurePackages, ensurePostgres, ROOT } from './install.mjs'
 import { fail, say } from './say.mjs'
 
@@ -10,15 +10,9 @@ ensurePostgres()
 const chromium = ensureChromium()
 ensurePackages()
 
-const BIN = join(ROOT, 'node_modules', '.bin')
-/** What `npm start` builds; beside the other checks, since by itself it leaves cores idle. */
-const BUILD = [
-  process.execPath,
-  '-e',
-  "import('./scripts/install.mjs').then((install) => install.ensureBuild())",
-]
+const bin = (name) => join(ROOT, 'node_modules', '.bin', name)
 /** TypeScript 7, in a quarter of the time; what reads Vue's files and lints needs the 6 beside it yet. */
-const TSC = '../typescript-native/bin/tsc'
+const TSC = join(ROOT, 'node_modules', 'typescript-native', 'bin', 'tsc')
 const results = join(ROOT, 'test-results')
 rmSync(results, { recursive: true, force: true })
 const env = { ...process.env, CHROMIUM_PATH: chromium, CI: '1', FORCE_COLOR: '0' }
@@ -26,10 +20,9 @@ let passed = 0
 let failed = 0
 
 /** A check that has no count of its own counts as one; what it says is told when it is over. */
-function check([what, ...command]) {
+function check([what, program, ...args]) {
   return new Promise((resolve) => {
-    const [program, ...args] = command
-    const child = spawn(pathFrom(BIN, program), args, { cwd: ROOT, env })
+    const child = spawn(program, args, { cwd: ROOT, env })
     const told = []
     for (const out of [child.stdout, child.stderr]) out.on('data', (chunk) => told.push(chunk))
     child.once('close', (status) => {
@@ -56,7 +49,7 @@ async function checkAll(checks) {
 function run({ what, command: [program, ...args], cwd, report, count }) {
   return new Promise((resolve) => {
     say(what)
-    spawn(join(BIN, program), args, { cwd, stdio: 'inherit', env }).once('exit', (status) => {
+    spawn(program, args, { cwd, stdio: 'inherit', env }).once('exit', (status) => {
       const file = join(results, report)
       const counted = existsSync(file)
         ? count(JSON.parse(readFileSync(file, 'utf8')))
@@ -69,17 +62,29 @@ function run({ what, command: [program, ...args], cwd, report, count }) {
 }
 
 await checkAll([
-  ['build', ...BUILD],
-  ['types of the page', 'vue-tsc', '-p', 'web'],
-  ['format', 'prettier', '--check', '--log-level', 'warn', '.'],
+  // what `npm start` builds, beside the other checks: by itself it leaves cores idle
+  [
+    'build',
+    process.execPath,
+    '-e',
+    "import('./scripts/install.mjs').then((install) => install.ensureBuild())",
+  ],
+  ['types of the page', bin('vue-tsc'), '-p', 'web'],
+  ['format', bin('prettier'), '--check', '--log-level', 'warn', '.'],
   ['types of what runs in Node, with its tests', TSC, '-p', 'tsconfig.node.json'],
-  ['lint', 'eslint', '--max-warnings', '0', '.'],
+  ['lint', bin('eslint'), '--max-warnings', '0', '.'],
   ['types of the browser tests and the bench', TSC, '-p', 'tsconfig.browser-tests.json'],
   ['types of the core, with nothing around it', TSC, '-p', 'core'],
 ])
 await run({
   what: 'unit and server tests',
-  command: ['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile=test-results/unit.json'],
+  command: [
+    bin('vitest'),
+    'run',
+    '--reporter=default',
+    '--reporter=json',
+    '--outputFile=test-results/unit.json',
+  ],
   cwd: ROOT,
   report: 'unit.json',
   count: (r) => ({
@@ -91,7 +96,7 @@ await run({
 })
 await run({
   what: 'end-to-end tests',
-  command: ['playwright', 'test'],
+  command: [bin('playwright'), 'test'],
   cwd: join(ROOT, 'e2e'),
   report: 'e2e.json',
   count: (r) => ({ passed: r.stats.expected, failed: r.stats.unexpected + r.stats.flaky }),

@@ -1,14 +1,11 @@
-import { applyChoices, kitchenGoods, NO_CHOICES, traceFormula, type KitchenCatalog } from '@liquamen/core'
+import demo from '../../demo/larchwater-house.json' with { type: 'json' }
+import { applyChoices, kitchenGoods, NO_CHOICES, traceFormula } from '@liquamen/core'
 import type { Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { expect, openScreen, test } from '../kitchenServer'
 import { signOn } from '../signOn'
 
-const { catalog } = JSON.parse(
-  readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8'),
-) as {
-  catalog: KitchenCatalog
-}
+const { catalog } = demo
 const setting = { ingredients: kitchenGoods(catalog), altitudeM: catalog.settings.altitudeM }
 const hollandaise = catalog.formulas.find((f) => f.id === 'hollandaise')!
 /** The finished sauce by the core, in ml, beside which the screen is held. */

@@ -1,21 +1,10 @@
-import {
-  applyChoices,
-  explainNumber,
-  kitchenGoods,
-  NO_CHOICES,
-  traceFormula,
-  type KitchenCatalog,
-} from '@liquamen/core'
+import demo from '../../demo/larchwater-house.json' with { type: 'json' }
+import { applyChoices, explainNumber, kitchenGoods, NO_CHOICES, traceFormula } from '@liquamen/core'
 import type { Page } from '@playwright/test'
-import { readFileSync } from 'node:fs'
 import { expect, openScreen, test } from '../kitchenServer'
 import { signOn } from '../signOn'
 
-const { catalog } = JSON.parse(
-  readFileSync(new URL('../../demo/larchwater-house.json', import.meta.url), 'utf8'),
-) as {
-  catalog: KitchenCatalog
-}
+const { catalog } = demo
 const setting = { ingredients: kitchenGoods(catalog), altitudeM: catalog.settings.altitudeM }
 const amount = (page: Page, good: string) => page.getByRole('textbox', { name: `Amount of ${good}` })
 

@@ -8,7 +8,7 @@ export type Unsent =
       readonly type: 'fact'
       readonly fact: Fact
       /** What one tap made is several entries that say the same here. */
-      readonly tap?: string
+      readonly tap?: string | undefined
       /** Proves who stood here. */ readonly signOn?: string | undefined
     }
   | { readonly type: 'details'; readonly details: GuestDetails }
@@ -95,8 +95,8 @@ function createLocalStore(db: IDBPDatabase<Schema>) {
       const facts = make(last + 1)
       tx.done.catch(() => undefined) // told below, to whoever tapped
       try {
+        const tap = facts[0]?.id
         for (const fact of facts) {
-          const tap = facts[0]!.id
           await tx.objectStore('facts').put(fact)
           await tx.objectStore('outbox').add({ type: 'fact', fact, tap, ...(signOn ? { signOn } : {}) })
         }
