@@ -137,13 +137,14 @@ async function discard(): Promise<void> {
     </p>
     <component :is="line" v-for="(line, i) in besides" :key="i" :view="view" :bench="bench" />
     <p v-if="readyNames.length" class="roux label">▽ {{ texts.bench.readyFirst(readyNames.join(', ')) }}</p>
+    <!-- before the room: under it they would lie behind the keys where a line more is said above -->
+    <CautionLines v-if="!hasOwnCautions" :view="view" />
     <slot />
     <TasteHere
       v-if="view.step && view.step.technique !== 'season' && !view.hold"
       :view="view"
       :bench="bench"
     />
-    <CautionLines v-if="!hasOwnCautions" :view="view" />
     <div class="low">
       <p v-if="bench.problem.value" class="wine label" role="alert">✕ {{ bench.problem.value }}</p>
       <AskedRow
