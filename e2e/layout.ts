@@ -6,7 +6,7 @@ export const SIZES = [
   { width: 820, height: 1180 },
 ] as const
 
-/** What is wrong with the page as it stands: wider than the screen, text cut off, a control under another. */
+/** What is wrong with the page as it stands: wider than the screen, text cut off, a caution out of sight, a control under another. */
 function faultsOnPage(): string[] {
   const faults: string[] = []
   const says = (el: Element) =>
@@ -34,6 +34,9 @@ function faultsOnPage(): string[] {
     const rect = el.getBoundingClientRect()
     if (isCut || (rect.width > 0 && rect.right > window.innerWidth + 1)) faults.push(`cut off: ${says(el)}`)
   }
+  window.scrollTo(0, 0) // a caution is there before anyone scrolls, whatever is said above it
+  for (const el of document.querySelectorAll('.bench-page > .cautions li'))
+    if (!isOn(el, hitOn(el))) faults.push(`not seen at once: ${says(el)}`)
   for (const el of document.querySelectorAll(
     'button:enabled, a[href], input:enabled:not([type=file]), [role=combobox]',
   )) {

@@ -40,7 +40,7 @@ async function saveQueue(): Promise<void> {
     <span class="mark" aria-hidden="true">⊣ ⊢</span>
     <span
       >{{ texts.offline.away(clockText(kitchen.awaySinceMs)) }} {{ texts.offline.clocks }}
-      {{ texts.offline.kept(kitchen.unsentCount) }}</span
+      <template v-if="kitchen.unsentCount">{{ texts.offline.kept(kitchen.unsentCount) }}</template></span
     >
     <button class="text-key" v-if="kitchen.unsentCount" @click="saveQueue">{{ texts.offline.save }}</button>
   </div>

@@ -40,9 +40,20 @@ describe('the line of what is wrong', () => {
     }
     URL.revokeObjectURL = vi.fn()
     kitchen.exportQueue = () => Promise.resolve([{ type: 'fact', fact: { id: 'f1' } }] as never)
-    await button(w, 'Save them as a file').trigger('click')
+    await button(w, 'Save as a file').trigger('click')
     await flushPromises()
     expect(JSON.parse(await made[0]!.text())).toEqual([{ type: 'fact', fact: { id: 'f1' } }])
+  })
+  it('of taps says nothing while none waits, and offers no file of nothing', async () => {
+    const { kitchen, w, says } = line()
+    kitchen.awaySinceMs = Date.UTC(2026, 10, 28, 18, 5)
+    await flushPromises()
+    expect(says()).toContain('Clocks run on here.')
+    expect(says()).not.toMatch(/tap|file/)
+    kitchen.unsentCount = 1
+    await flushPromises()
+    expect(says()).toContain('1 tap kept, none lost.')
+    expect(button(w, 'Save as a file').exists()).toBe(true)
   })
   it('an allergy that was refused names its order, and goes only when somebody puts it away', async () => {
     const { kitchen, w, says } = line()

@@ -48,7 +48,7 @@ export const texts = {
     clocks: 'Clocks run on here.',
     kept: (n: number) => `${n} ${n === 1 ? 'tap' : 'taps'} kept, none lost.`,
     unsent: (n: number) => `${n} ${n === 1 ? 'tap' : 'taps'} not sent yet`,
-    save: 'Save them as a file',
+    save: 'Save as a file',
     tray: (n: number) => `${n} ${n === 1 ? 'entry was' : 'entries were'} refused`,
     drop: 'Put away',
     refusedDetails: (order: string, allergies: string, note: string, why: string) =>
