@@ -1,6 +1,6 @@
 // npm run trust [-- kills | browser | disk | hostile | tamper | starts | restore]: attacks what the app promises, for minutes, and writes the figures to docs/trust.md
 import { spawn, spawnSync } from 'node:child_process'
-import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { ensureBuild, ensureChromium, ensurePackages, ensurePostgres, ROOT } from './install.mjs'
@@ -9,17 +9,17 @@ import { fail, say } from './say.mjs'
 const FIGURES = join(ROOT, 'test-results/trust.json')
 const DOC = join(ROOT, 'docs/trust.md')
 const read = () => JSON.parse(readFileSync(FIGURES, 'utf8'))
-// what an earlier campaign found stands on until its attack is made again; between them `npm test` sweeps its results away
-if (!existsSync(FIGURES)) {
-  const rows = [...readFileSync(DOC, 'utf8').matchAll(/^\| (.+) \| (.+) \| `(.+)` \|$/gm)]
+/** What earlier campaigns found stands in the document until its attack is made again. @returns rows of the document */
+const documented = () =>
+  [...readFileSync(DOC, 'utf8').matchAll(/^\| (.+) \| (.+) \| `(.+)` \|$/gm)].map(
+    ([, attack, came, command]) => ({ attack, came, command }),
+  )
+function put(figures) {
   mkdirSync(join(ROOT, 'test-results'), { recursive: true })
-  writeFileSync(FIGURES, JSON.stringify(rows.map(([, attack, came, command]) => ({ attack, came, command }))))
+  writeFileSync(FIGURES, JSON.stringify(figures, null, 1))
 }
 function keep(attack, came, command) {
-  writeFileSync(
-    FIGURES,
-    JSON.stringify([...read().filter((f) => f.attack !== attack), { attack, came, command }], null, 1),
-  )
+  put([...read(), { attack, came, command }])
 }
 const seconds = (sinceMs) => Math.round((Date.now() - sinceMs) / 1000)
 
@@ -123,6 +123,24 @@ async function whileServing(folder, work) {
   await gone
 }
 
+function writeDocument() {
+  const turn = (figure) => Object.keys(ATTACKS).indexOf(figure.command.split(' -- ')[1])
+  writeFileSync(
+    DOC,
+    `# What was attacked, and what came of it
+
+\`npm run trust\` attacks what the app promises, for six to twenty minutes, on PostgreSQL with every commit on the disk; a short form of each attack is part of \`npm test\`. What the promises are: nothing that was acknowledged is lost or there twice, no answer is a failure but "not now" (503), nothing is stored by half, and whoever changes a record is found out.
+
+| attack | what came of it | command |
+| --- | --- | --- |
+${read()
+  .sort((a, b) => turn(a) - turn(b))
+  .map((f) => `| ${f.attack} | ${f.came} | \`${f.command}\` |`)
+  .join('\n')}
+`,
+  )
+}
+
 const ATTACKS = {
   kills: campaign('kills'),
   browser: campaign('browser'),
@@ -141,20 +159,8 @@ if (unknown) fail(`there is no attack ${unknown}: ${Object.keys(ATTACKS).join(',
 for (const [name, attack] of Object.entries(ATTACKS))
   if (asked.length === 0 || asked.includes(name)) {
     say(`attack: ${name}`)
+    put(documented().filter((figure) => !figure.command.endsWith(`-- ${name}`)))
     await attack()
+    writeDocument()
   }
-const cell = (text) => text.replaceAll('|', '\\|')
-writeFileSync(
-  DOC,
-  `# What was attacked, and what came of it
-
-\`npm run trust\` attacks what the app promises, for some twenty minutes, on PostgreSQL with every commit on the disk; a short form of each attack is part of \`npm test\`. What the promises are: nothing that was acknowledged is lost or there twice, no answer is a failure but "not now" (503), nothing is stored by half, and whoever changes a record is found out.
-
-| attack | what came of it | command |
-| --- | --- | --- |
-${read()
-  .map((f) => `| ${cell(f.attack)} | ${cell(f.came)} | \`${f.command}\` |`)
-  .join('\n')}
-`,
-)
 say(`figures are in ${DOC}`)
