@@ -138,7 +138,7 @@ async function discard(): Promise<void> {
     <component :is="line" v-for="(line, i) in besides" :key="i" :view="view" :bench="bench" />
     <p v-if="readyNames.length" class="roux label">▽ {{ texts.bench.readyFirst(readyNames.join(', ')) }}</p>
     <!-- before the room: under it they would lie behind the keys where a line more is said above -->
-    <CautionLines v-if="!hasOwnCautions" :view="view" />
+    <CautionLines v-if="!hasOwnCautions" class="above" :view="view" />
     <slot />
     <TasteHere
       v-if="view.step && view.step.technique !== 'season' && !view.hold"
@@ -262,6 +262,9 @@ h1 {
   color: var(--ink);
   font-weight: var(--weight-key);
   border-bottom: 3px solid var(--ink);
+}
+.above {
+  margin-bottom: 6px;
 }
 .low {
   margin-top: auto;

@@ -87,11 +87,11 @@ const band = (m: { low: number; high: number }) =>
         <VesselNow
           v-slot="{ shape }"
           class="pan"
-          viewBox="-180 -160 360 184"
           :view="view"
           :level-mm="levelMm"
           :end-mm="vessel.endMm"
           :box="[124, 138]"
+          :around="[56, 22, 24]"
         >
           <VesselShape
             v-bind="shape"

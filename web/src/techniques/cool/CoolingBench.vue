@@ -152,6 +152,9 @@ useBenchKeys({ t: () => toggle('temp') })
       <div>
         <CoolingCourse v-if="live" :live="live" :now-ms="nowMs" />
         <p :class="live ? 'caption' : 'ends'">{{ view.step?.endsWhen }}</p>
+        <p v-if="live" class="caption">
+          {{ live.tauFrom === 'readings' ? coolTexts.measured(halfMin) : coolTexts.usual(halfMin) }}
+        </p>
         <GoodsLines :view="view" :bench="bench" />
         <ProbeLine v-if="live" :view="view" :probe="probe" />
         <p v-if="isRisen && last && before" class="roux label" role="status">
@@ -183,18 +186,15 @@ useBenchKeys({ t: () => toggle('temp') })
         <VesselNow
           v-slot="{ shape }"
           class="vessel"
-          viewBox="-150 -70 300 84"
           :view="view"
           :level-mm="vessel.startMm"
           :end-mm="vessel.endMm"
           :box="[130, 62]"
+          :around="[20, 8, 14]"
         >
           <VesselShape v-bind="shape" :level-mm="vessel.startMm" has-no-handle />
         </VesselNow>
-        <p v-if="live" class="caption right">
-          {{ live.tauFrom === 'readings' ? coolTexts.measured(halfMin) : coolTexts.usual(halfMin) }}
-        </p>
-        <p v-if="plan" class="caption right">
+        <p v-if="plan" class="caption depth">
           {{ coolTexts.depth(numberText(vessel.startMm), `${numberText(vessel.startMl)} ml`) }}
           <template v-if="plan.isThick">{{ coolTexts.thick }}</template>
           <template v-if="plan.vessels > 1">{{
@@ -283,7 +283,7 @@ aside {
   width: 240px;
   margin-top: 8px;
 }
-.right {
+.depth {
   text-align: right;
 }
 .places {
@@ -329,7 +329,7 @@ aside {
     grid-column: 2;
     grid-row: 1 / span 2;
   }
-  .right {
+  .depth {
     text-align: left;
   }
 }

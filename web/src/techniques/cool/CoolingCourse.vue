@@ -7,7 +7,8 @@ import { coolTexts as texts } from './texts.cool'
 /** A cooling in its own time: readings, where it goes from the last of them with its band, and the corners that the code sets. */
 const props = defineProps<{ live: CoolLive; nowMs: number }>()
 const WIDTH = 720
-const HEIGHT = 300
+const HEIGHT = 136 // below it the places to stand, the probe and the words stay in sight
+const DROP_PX = 44
 const HOTTEST_C = 100
 const COLDEST_C = -6
 const HOUR_MS = 3600_000
@@ -92,10 +93,10 @@ const says = computed(() =>
     <path :d="band" class="band" />
     <path :d="line" class="foretold" />
     <g v-for="c in corners" :key="c.says">
-      <path :d="`M${c.x} ${Math.max(0, c.y - 90)}V${c.y}H${WIDTH}`" class="limit" :class="c.status" />
+      <path :d="`M${c.x} ${Math.max(0, c.y - DROP_PX)}V${c.y}H${WIDTH}`" class="limit" :class="c.status" />
       <text
         :x="c.x + (c.isAtEnd ? -6 : 6)"
-        :y="Math.max(14, c.y - 96)"
+        :y="Math.max(14, c.y - DROP_PX - 6)"
         class="scale"
         :class="[c.status, { end: c.isAtEnd }]"
       >

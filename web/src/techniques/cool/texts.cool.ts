@@ -30,7 +30,7 @@ export const coolTexts = {
   thick: 'It conducts only: shallow, or stirred.',
   split: (mm: string, n: string, pan: string) => `At most ${mm} mm in a walk-in: ${n} × ${pan}.`,
   measured: (half: string) => `by its own readings: half its warmth gone every ${half} min`,
-  usual: (half: string) => `as such a vessel usually does: half its warmth gone every ${half} min, ± 40 %`,
+  usual: (half: string) => `as such a vessel usually does: half its warmth gone every ${half} min, ± 40 %`,
   moved: (place: string) => `moved: ${place}`,
   ice: (kg: string) => `The bath takes ${kg} kg of ice.`,
   faster: 'Too slow for the next mark: move it, stir it, or split it.',
