@@ -14,6 +14,18 @@ export const partsOf = ({ startS, endS, parts }: Placed): readonly (readonly [nu
 
 const drop = (list: number[], what: number) => list.splice(list.indexOf(what), 1)
 
+/** Whether no two of them meet but those that are both given. */
+function holdOneEach(list: Stretch[], isGiven: (by: number) => boolean = () => false): boolean {
+  list.sort((a, b) => a.fromS - b.fromS)
+  let [givenToS, otherToS] = [-Infinity, -Infinity]
+  return list.every(({ fromS, toS, by }) => {
+    if (fromS < otherToS || (fromS < givenToS && !isGiven(by))) return false
+    if (isGiven(by)) givenToS = Math.max(givenToS, toS)
+    else otherToS = toS
+    return true
+  })
+}
+
 /** Where tasks stand so far, and what is free beside them. */
 export class Plan {
   readonly placed: (Placed | undefined)[]
@@ -177,17 +189,19 @@ export class Plan {
     }
     return undefined
   }
-  /** Whether every vessel and well holds one thing at a time. */
+  /** Whether every vessel and well holds one thing at a time; what is on record in one well with another stands as it does, and spoils no plan. */
   placesHold(): boolean {
     const { tasks } = this.problem
-    const keeps = [
-      ...this.inVesselNow.map((fills, vessel) => fills.map((fill) => this.vesselKeep(fill, vessel))),
-      ...this.inWellNow.map((list) => list.map((i) => this.wellKeep(tasks[i]!, this.placed[i]!))),
-    ]
-    return keeps.every((list) => {
-      list.sort((a, b) => a.fromS - b.fromS)
-      return list.every((keep, i) => i === 0 || keep.fromS >= list[i - 1]!.toS)
-    })
+    const inVessels = this.inVesselNow.every((fills, vessel) =>
+      holdOneEach(fills.map((fill) => this.vesselKeep(fill, vessel))),
+    )
+    const inWells = this.inWellNow.every((list) =>
+      holdOneEach(
+        list.map((i) => this.wellKeep(tasks[i]!, this.placed[i]!)),
+        (i) => tasks[i]!.isFixed,
+      ),
+    )
+    return inVessels && inWells
   }
   /** How often a sauce would be served past its clock. */
   clocksPassed(): number {

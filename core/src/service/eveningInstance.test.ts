@@ -196,6 +196,40 @@ describe('what is on record is as it is', () => {
     expect(later.some((t) => t.vessel === made[0]!.id)).toBe(true)
     expect(answer.tasks.some((t) => t.id.startsWith(two[0]!.id) && t.vessel === panId)).toBe(true)
   })
+  it('two batches on record in one well at once: the evening has a plan, and nothing else comes into that well until both are served', () => {
+    const [first, later] = ['hollandaise', 'bearnaise'].map((id) =>
+      EVENING.batches.find((b) => b.formula.id === id)!,
+    )
+    const held = [first!, later!].map((batch, i) => {
+      const steps = done(batch, batch.formula.steps.length, 6 - i)
+      return { ...batch, begun: steps.map((s, n) => (n < steps.length - 1 ? s : { ...s, wellId: 'wellA' })) }
+    })
+    const others = EVENING.batches.filter(
+      (b) => b.formula.emulsion && !b.pickUps.some((p) => p.id === 'then'),
+    )
+    const asked = { ...EVENING, nowMs, batches: [...held, ...others] }
+    const { instance, answer } = plan(asked)
+    expect(instance.inForce?.filter((t) => t.well === 'wellA')).toHaveLength(2)
+    const lastS = instance.pickUps.find((p) => p.id === 'then')!.atS
+    const next = answer.tasks.filter(
+      (t) => t.well === 'wellA' && !held.some((b) => t.id.startsWith(`${b.id}/`)),
+    )
+    expect(next.every((t) => t.startS >= lastS)).toBe(true)
+  })
+  it('everything on record on one ring, in one pan and in one well: the evening has a plan', () => {
+    const on = { ringId: rings[0]!.id, panId: pans[0]!.id }
+    const batches = EVENING.batches.map((batch, i) => {
+      const { steps } = batch.plans[0]!.plan
+      const begun = done(batch, i < 2 || i % 3 === 0 ? steps.length : 2, 1 + i, on).map((s, n) => ({
+        ...s,
+        panId: on.panId,
+        ...(steps[n]!.stand === 'well' ? { wellId: 'wellA' } : {}),
+      }))
+      return { ...batch, begun }
+    })
+    const instance = eveningInstance({ ...EVENING, nowMs, batches }, kitchen, 'asCanBe')
+    expect(scheduleService(instance, { seed: 1, steps: 10 }).status).toBe('feasible')
+  })
   it.each(kitchen.formulas.filter((f) => !f.makes).map((f) => [f.name, f.id] as const))(
     '%s: begun hours too early and left standing, it spoils no plan',
     (_, formulaId) => {

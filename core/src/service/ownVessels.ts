@@ -47,7 +47,7 @@ export function inOwnVessels(
     const { batch, role, panId, fromMs } = standing
     const other = held.get(panId)
     if (!other || other.batch === batch || other.untilMs <= fromMs) held.set(panId, standing)
-    else madeUp.set(batch, new Map(madeUp.get(batch)).set(role, `${panId} of ${batch.id}`))
+    else madeUp.set(batch, new Map(madeUp.get(batch)).set(role, `${panId} of ${batch.id} ${role}`))
   }
   return {
     unnamed: [...madeUp.values()].flatMap((roles) => [...roles.values()]),

@@ -60,16 +60,18 @@ const sorted = (o: object) => Object.fromEntries(Object.entries(o).sort(([a], [b
 
 function placeFaults(instance: ScheduleInstance, tasks: readonly PlacedTask[]): string[] {
   const faults: string[] = []
+  const given = new Set((instance.inForce ?? []).flatMap((f) => (f.fixed ? [f.id] : [])))
+  const isGiven = (id: string) => given.has(id)
   for (const kind of ['ring', 'kit'] as const) {
     const runs = tasks.flatMap((t) =>
       t[kind] === undefined
         ? []
         : runsOf(t).map(([fromS, toS]) => ({ place: t[kind]!, by: t.id, fromS, toS })),
     )
-    faults.push(...overlapping(runs, kind))
+    faults.push(...overlapping(runs, kind, isGiven))
   }
-  for (const kind of ['vessel', 'well'] as const)
-    faults.push(...overlapping(keepsOf(instance, tasks, kind), kind))
+  faults.push(...overlapping(keepsOf(instance, tasks, 'vessel'), 'vessel'))
+  faults.push(...overlapping(keepsOf(instance, tasks, 'well'), 'well', isGiven))
   for (const t of tasks) {
     const fill = instance.tasks.find((s) => s.id === t.id)!.fill
     const other = tasks.find(
@@ -83,16 +85,23 @@ function placeFaults(instance: ScheduleInstance, tasks: readonly PlacedTask[]): 
   if (!handsHold(instance, tasks, -Infinity, Infinity)) faults.push('more hands than people')
   return faults
 }
+/** What stands in one place at once; of two that are on record so no plan can part them. */
 function overlapping(
   list: readonly { place: string; by: string; fromS: number; toS: number }[],
   kind: string,
+  isGiven: (by: string) => boolean = () => false,
 ): string[] {
   return list.flatMap((a, i) =>
     list
       .slice(i + 1)
       .filter(
         (b) =>
-          a.place === b.place && a.fromS < b.toS && b.fromS < a.toS && a.toS > a.fromS && b.toS > b.fromS,
+          !(isGiven(a.by) && isGiven(b.by)) &&
+          a.place === b.place &&
+          a.fromS < b.toS &&
+          b.fromS < a.toS &&
+          a.toS > a.fromS &&
+          b.toS > b.fromS,
       )
       .map((b) => `${kind} ${a.place}: ${a.by} and ${b.by} at once`),
   )

@@ -72,6 +72,12 @@ interface Look {
   /** Thinks a plan over by which plates wait. */
   readonly thinksAgain: boolean
 }
+/** One look that does for both. */
+const bothLooks = (a: Look, b: Look = a): Look => ({
+  isAsked: a.isAsked || b.isAsked,
+  budgetMs: Math.max(a.budgetMs, b.budgetMs),
+  thinksAgain: a.thinksAgain || b.thinksAgain,
+})
 /** Where the look at a kitchen stands. */
 interface Followed {
   /** Probes and scales that a batch was given since the first look, or had then. */
@@ -79,8 +85,8 @@ interface Followed {
   /** The number up to which its facts are with the thread; none before the first look. */
   seq: number | undefined
   looking: Promise<void> | undefined
-  /** Something came while it looked. */
-  isDue: boolean
+  /** What was asked for while it looked. */
+  due: Look | undefined
 }
 
 /**
@@ -195,25 +201,25 @@ export function createReplanner(needs: Needs) {
       bound: new Set(),
       seq: undefined,
       looking: undefined,
-      isDue: false,
+      due: undefined,
     }
     followed.set(kitchenId, state)
     if (state.looking) {
-      state.isDue = true
+      state.due = bothLooks(how, state.due)
       return state.looking
     }
     state.looking = lookAll(kitchenId, state, how).finally(() => (state.looking = undefined))
     return state.looking
   }
   async function lookAll(kitchenId: string, state: Followed, how: Look): Promise<void> {
-    try {
-      do {
-        state.isDue = false
-        const isLate = await look(kitchenId, state, how)
-        if (isLate && how.thinksAgain) thinkAgain(kitchenId)
-      } while (state.isDue && !stopping.aborted)
-    } catch (error) {
-      if (!isOvertaken(error) && !stopping.aborted) log.warn({ err: error }, 'planning anew')
+    for (let next: Look | undefined = how; next && !stopping.aborted; next = state.due) {
+      state.due = undefined
+      try {
+        const isLate = await look(kitchenId, state, next)
+        if (isLate && next.thinksAgain) thinkAgain(kitchenId)
+      } catch (error) {
+        if (!isOvertaken(error) && !stopping.aborted) log.warn({ err: error }, 'planning anew')
+      }
     }
   }
   function thinkAgain(kitchenId: string): void {
