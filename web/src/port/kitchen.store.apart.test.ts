@@ -331,6 +331,21 @@ describe('what the server tells', () => {
     server.tell('clock', String(Date.now()))
     expect(await atMs('pan.lifted')).toBeLessThan(lifted - 60_000)
   })
+  it('a tap that answers what another tablet did is never put before it, though this clock is a little behind', async () => {
+    const kitchen = await heard()
+    const theirs = {
+      ...factOf('018f0000-0000-7000-8000-0000000000e3', BATCH, 9),
+      deviceId: '018f0000-0000-7000-8000-0000000000f9',
+      atMs: kitchen.exactNowMs() + 3_000,
+    }
+    server.tell('facts', [theirs], '9')
+    await settledAt(() => kitchen.factsOf(BATCH).some((f) => f.id === theirs.id))
+    const elsewhere = '018f0000-0000-7000-8000-0000000000b7' // nothing was answered there: the time of the tap itself
+    await kitchen.record('pan.returned', elsewhere, { stepId: 'a' })
+    expect(kitchen.factsOf(elsewhere)[0]!.atMs).toBeLessThan(theirs.atMs)
+    const id = await kitchen.record('pan.returned', BATCH, { stepId: 'a' })
+    expect(kitchen.factsOf(BATCH).at(-1)!.id).toBe(id)
+  })
   it('a lost line is said, reached for again, and what changed meanwhile is asked for', async () => {
     const kitchen = await heard()
     const [first] = server.streams()

@@ -30,9 +30,16 @@ export function createRecording(browser: BrowserKitchen) {
   }
 
   let lastAtMs = -Infinity
-  /** The server's time reaches a page a little late, now more, now less: a tap that follows another is never put before it. A clock that was really wrong is set right at once. */
-  const inOrder = (offsetMs: number): number => {
-    const backMs = Math.ceil(lastAtMs - (Date.now() + offsetMs))
+  /** The latest of what this tablet has heard of the streams that a tap is about. */
+  const latestHeardMs = (entries: readonly Entry[]): number =>
+    Math.max(-Infinity, ...entries.map((e) => mirror.factsOf(e.streamId).at(-1)?.atMs ?? -Infinity))
+  /**
+   * The server's time reaches a page a little late, now more, now less: a tap that follows another, or answers what another tablet did, is never put
+   * before it. A clock that was really wrong is set right at once.
+   */
+  const inOrder = (offsetMs: number, entries: readonly Entry[]): number => {
+    const afterMs = Math.max(lastAtMs, latestHeardMs(entries) + 1)
+    const backMs = Math.ceil(afterMs - (Date.now() + offsetMs))
     return backMs > 0 && backMs < JITTER_MS ? offsetMs + backMs : offsetMs
   }
 
@@ -50,7 +57,7 @@ export function createRecording(browser: BrowserKitchen) {
     const proof = signOnProof.of()
     const plain = await checked(entries)
     const facts = await store.append((firstSeq) => {
-      const clockOffsetMs = inOrder(Math.round(useClock().offsetMs.value))
+      const clockOffsetMs = inOrder(Math.round(useClock().offsetMs.value), plain)
       const by = { kitchenId, deviceId, crewId: signOn.crewId.value, clockOffsetMs }
       const made = plain.map((e, i) => makeFact(e, by, firstSeq + i))
       lastAtMs = Math.max(lastAtMs, ...made.map((fact) => fact.atMs))
