@@ -14,13 +14,13 @@ export const partsOf = ({ startS, endS, parts }: Placed): readonly (readonly [nu
 
 const drop = (list: number[], what: number) => list.splice(list.indexOf(what), 1)
 
-/** Whether no two of them meet but those that are both given. */
-function holdOneEach(list: Stretch[], isGiven: (by: number) => boolean = () => false): boolean {
+/** Whether no two of them meet but those that are both fixed. */
+function holdOneEach(list: Stretch[], isFixed: (by: number) => boolean = () => false): boolean {
   list.sort((a, b) => a.fromS - b.fromS)
-  let [givenToS, otherToS] = [-Infinity, -Infinity]
+  let [fixedToS, otherToS] = [-Infinity, -Infinity]
   return list.every(({ fromS, toS, by }) => {
-    if (fromS < otherToS || (fromS < givenToS && !isGiven(by))) return false
-    if (isGiven(by)) givenToS = Math.max(givenToS, toS)
+    if (fromS < otherToS || (fromS < fixedToS && !isFixed(by))) return false
+    if (isFixed(by)) fixedToS = Math.max(fixedToS, toS)
     else otherToS = toS
     return true
   })

@@ -30,15 +30,13 @@ export function createRecording(browser: BrowserKitchen) {
   }
 
   let lastAtMs = -Infinity
-  /** The latest of what this tablet has heard of the streams that a tap is about. */
-  const latestHeardMs = (entries: readonly Entry[]): number =>
-    Math.max(-Infinity, ...entries.map((e) => mirror.factsOf(e.streamId).at(-1)?.atMs ?? -Infinity))
   /**
    * The server's time reaches a page a little late, now more, now less: a tap that follows another, or answers what another tablet did, is never put
    * before it. A clock that was really wrong is set right at once.
    */
   const inOrder = (offsetMs: number, entries: readonly Entry[]): number => {
-    const afterMs = Math.max(lastAtMs, latestHeardMs(entries) + 1)
+    const heardMs = entries.map((e) => mirror.factsOf(e.streamId).at(-1)?.atMs ?? -Infinity)
+    const afterMs = Math.max(lastAtMs, ...heardMs.map((ms) => ms + 1))
     const backMs = Math.ceil(afterMs - (Date.now() + offsetMs))
     return backMs > 0 && backMs < JITTER_MS ? offsetMs + backMs : offsetMs
   }

@@ -60,18 +60,18 @@ const sorted = (o: object) => Object.fromEntries(Object.entries(o).sort(([a], [b
 
 function placeFaults(instance: ScheduleInstance, tasks: readonly PlacedTask[]): string[] {
   const faults: string[] = []
-  const given = new Set((instance.inForce ?? []).flatMap((f) => (f.fixed ? [f.id] : [])))
-  const isGiven = (id: string) => given.has(id)
+  const fixed = new Set((instance.inForce ?? []).flatMap((f) => (f.fixed ? [f.id] : [])))
+  const isFixed = (id: string) => fixed.has(id)
   for (const kind of ['ring', 'kit'] as const) {
     const runs = tasks.flatMap((t) =>
       t[kind] === undefined
         ? []
         : runsOf(t).map(([fromS, toS]) => ({ place: t[kind]!, by: t.id, fromS, toS })),
     )
-    faults.push(...overlapping(runs, kind, isGiven))
+    faults.push(...overlapping(runs, kind, isFixed))
   }
   faults.push(...overlapping(keepsOf(instance, tasks, 'vessel'), 'vessel'))
-  faults.push(...overlapping(keepsOf(instance, tasks, 'well'), 'well', isGiven))
+  faults.push(...overlapping(keepsOf(instance, tasks, 'well'), 'well', isFixed))
   for (const t of tasks) {
     const fill = instance.tasks.find((s) => s.id === t.id)!.fill
     const other = tasks.find(
@@ -89,14 +89,14 @@ function placeFaults(instance: ScheduleInstance, tasks: readonly PlacedTask[]): 
 function overlapping(
   list: readonly { place: string; by: string; fromS: number; toS: number }[],
   kind: string,
-  isGiven: (by: string) => boolean = () => false,
+  isFixed: (by: string) => boolean = () => false,
 ): string[] {
   return list.flatMap((a, i) =>
     list
       .slice(i + 1)
       .filter(
         (b) =>
-          !(isGiven(a.by) && isGiven(b.by)) &&
+          !(isFixed(a.by) && isFixed(b.by)) &&
           a.place === b.place &&
           a.fromS < b.toS &&
           b.fromS < a.toS &&
