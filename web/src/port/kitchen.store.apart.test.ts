@@ -339,7 +339,7 @@ describe('what the server tells', () => {
       atMs: kitchen.exactNowMs() + 3_000,
     }
     server.tell('facts', [theirs], '9')
-    await settledAt(() => kitchen.factsOf(BATCH).some((f) => f.id === theirs.id))
+    await settled(() => kitchen.factsOf(BATCH).some((f) => f.id === theirs.id))
     const elsewhere = '018f0000-0000-7000-8000-0000000000b7' // nothing was answered there: the time of the tap itself
     await kitchen.record('pan.returned', elsewhere, { stepId: 'a' })
     expect(kitchen.factsOf(elsewhere)[0]!.atMs).toBeLessThan(theirs.atMs)
