@@ -35,7 +35,7 @@ function faultsOnPage(): string[] {
     if (isCut || (rect.width > 0 && rect.right > window.innerWidth + 1)) faults.push(`cut off: ${says(el)}`)
   }
   window.scrollTo(0, 0) // a caution is there before anyone scrolls, whatever is said above it
-  for (const el of document.querySelectorAll('.bench-page > .cautions li'))
+  for (const el of document.querySelectorAll('.bench-page .cautions li'))
     if (!isOn(el, hitOn(el))) faults.push(`not seen at once: ${says(el)}`)
   for (const el of document.querySelectorAll(
     'button:enabled, a[href], input:enabled:not([type=file]), [role=combobox]',
